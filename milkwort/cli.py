@@ -1,0 +1,160 @@
+"""The command `milkwort`."""
+
+from __future__ import annotations
+
+import sys
+from enum import StrEnum
+from pathlib import Path
+from typing import Annotated, Any
+
+import typer
+
+from milkwort import __version__
+from milkwort.core.errors import MilkwortError, NothingUsableError
+
+__all__ = ["app"]
+
+app = typer.Typer(
+    add_completion=False,
+    no_args_is_help=True,
+    pretty_exceptions_enable=False,
+    help="Plan a small paid-search budget: which searches to pay for, what to bid, what it brings.",
+)
+
+
+class Format(StrEnum):
+    """How a result is written."""
+
+    JSON = "json"
+    CSV = "csv"
+    TABLE = "table"
+
+
+def _version(wanted: bool) -> None:
+    if wanted:
+        typer.echo(f"milkwort {__version__}")
+        raise typer.Exit
+
+
+@app.callback()
+def _main(
+    version: Annotated[
+        bool, typer.Option("--version", callback=_version, is_eager=True, help="Say the version.")
+    ] = False,
+) -> None:
+    pass
+
+
+@app.command()
+def plan(
+    brief: Annotated[Path, typer.Argument(help="The brief, TOML.")],
+    keywords: Annotated[Path, typer.Argument(help="The keywords, CSV.")],
+    out: Annotated[Path | None, typer.Option(help="Where to write; the terminal if left out.")] = (
+        None
+    ),
+    format: Annotated[Format, typer.Option(help="json, csv or table.")] = Format.JSON,
+    workings: Annotated[
+        str | None, typer.Option(help="Show the arithmetic of this keyword instead.")
+    ] = None,
+) -> None:
+    """Run a plan without a server: a brief and a file of keywords in, a result out."""
+    try:
+        content, remarks = _planned(brief, keywords, format, workings)
+        _write(content, out)
+    except (MilkwortError, OSError) as error:
+        _fail(_said(error))
+    for remark in remarks:
+        typer.echo(f"milkwort: {remark}", err=True)
+
+
+@app.command()
+def serve(
+    data: Annotated[Path | None, typer.Option(help="Folder of the database.")] = None,
+    port: Annotated[int | None, typer.Option(help="Port to listen on.")] = None,
+    host: Annotated[str | None, typer.Option(help="Address to listen on.")] = None,
+) -> None:
+    """Serve the web client and its API, on this machine only unless told otherwise."""
+    _serve(data, port, host, sample=False, fresh=False)
+
+
+@app.command()
+def demo(
+    data: Annotated[Path | None, typer.Option(help="Folder of the database.")] = None,
+    port: Annotated[int | None, typer.Option(help="Port to listen on.")] = None,
+    host: Annotated[str | None, typer.Option(help="Address to listen on.")] = None,
+    fresh: Annotated[bool, typer.Option(help="Start the sample anew.")] = False,
+) -> None:
+    """Serve with the sample plan loaded; what was entered before is kept."""
+    _serve(data, port, host, sample=True, fresh=fresh)
+
+
+def _serve(
+    data: Path | None, port: int | None, host: str | None, *, sample: bool, fresh: bool
+) -> None:
+    from milkwort.main import run
+
+    given: dict[str, Any] = {"data": data, "port": port, "host": host}
+    try:
+        run({k: v for k, v in given.items() if v is not None}, sample=sample, fresh=fresh)
+    except (MilkwortError, OSError) as error:
+        _fail(_said(error))
+
+
+def _planned(
+    brief_path: Path, keywords_path: Path, format: Format, workings: str | None
+) -> tuple[bytes, list[str]]:
+    from milkwort.core.plan import run_plan
+    from milkwort.formats import plan_result
+    from milkwort.formats.brief_toml import read_brief
+    from milkwort.formats.keyword_rows import columns_by_heading, read_keyword_rows, table_of
+    from milkwort.formats.text_table import read_text_table
+
+    read = read_brief(brief_path.read_bytes(), brief_path.name)
+    cells = read_text_table(keywords_path.read_bytes(), keywords_path.name)
+    offers = ("", read.brief.offer.name)
+    rows = read_keyword_rows(cells, columns_by_heading(cells), offers=offers)
+    if not rows.taken:
+        first = f"; the first: {rows.refused[0]}" if rows.refused else ""
+        raise NothingUsableError(
+            f"{keywords_path.name}: no usable row, {len(rows.refused)} refused{first}"
+        )
+    table, _ = table_of(rows.taken, read.brief.volume_basis)
+    result = run_plan(read.brief, table)
+    texts = [r.text for r in rows.taken]
+    remarks = [*map(str, rows.refused), *read.not_yet]
+    if workings is not None:
+        return _workings(result, texts, workings), remarks
+    if format is Format.CSV:
+        return plan_result.result_csv(result, texts).encode(), remarks
+    if format is Format.TABLE:
+        return plan_result.result_table(result, texts, rows.refused).encode(), remarks
+    document = plan_result.result_document(result, texts, rows.refused, read.not_yet)
+    return plan_result.result_json(document), remarks
+
+
+def _workings(result: Any, texts: list[str], wanted: str) -> bytes:
+    from milkwort.core.words import normalise
+    from milkwort.formats.plan_result import workings_text
+
+    places = [i for i, t in enumerate(result.table.texts) if t == normalise(wanted)]
+    if not places:
+        raise NothingUsableError(f'--workings: no keyword "{wanted}" in the file')
+    return "\n".join(workings_text(result, i, texts[i]) for i in places).encode()
+
+
+def _write(content: bytes, out: Path | None) -> None:
+    if out is None:
+        sys.stdout.buffer.write(content if content.endswith(b"\n") else content + b"\n")
+    else:
+        out.write_bytes(content)
+
+
+def _said(error: Exception) -> str:
+    if isinstance(error, OSError) and error.filename:
+        return f"{error.filename}: {error.strerror}"
+    return str(error)
+
+
+def _fail(message: str) -> None:
+    typer.echo("milkwort: " + " ".join(message.split()), err=True)
+    raise typer.Exit(2)

@@ -1,0 +1,1 @@
+"""The rules of the job as pure functions: numbers in, numbers out."""

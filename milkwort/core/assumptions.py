@@ -1,0 +1,206 @@
+"""The one table of defaults: name, value, unit, the range it may take, and why.
+
+A plan stores only what it changed; everything else is read from here and is shown
+to the planner, where it acts, as an assumption.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterator, Mapping
+from dataclasses import dataclass
+
+from milkwort.core.errors import BadValueError
+
+__all__ = ["TABLE", "Assumed", "Assumption"]
+
+
+@dataclass(frozen=True)
+class Assumption:
+    """One default of the model.
+
+    Attributes
+    ----------
+    name : str
+        Key in the table.
+    label : str
+        What the planner reads.
+    value : float
+        The default.
+    unit : str
+        Its unit, in words; ``share`` is a number from 0 to 1.
+    least, most : float
+        The range it may be changed within, ends included.
+    why : str
+        One sentence.
+    """
+
+    name: str
+    label: str
+    value: float
+    unit: str
+    least: float
+    most: float
+    why: str
+
+
+def _table() -> dict[str, Assumption]:
+    rows = [
+        # 1. what a click is worth
+        ("intent_buy", "buying intent", 1.0, "factor", 0, 10,
+         "The conversion rate of the brief is meant for people ready to buy."),
+        ("intent_compare", "comparing intent", 0.7, "factor", 0, 10,
+         "Somebody comparing buys later or elsewhere more often."),
+        ("intent_unknown", "unknown intent", 0.8, "factor", 0, 10,
+         "A search that says nothing of its purpose sits between buying and comparing."),
+        ("intent_learn", "learning intent", 0.25, "factor", 0, 10,
+         "Most people reading about a subject never hire anybody."),
+        ("intent_firm", "seeking a named firm", 0.15, "factor", 0, 10,
+         "Who looks for one firm by name seldom takes another."),
+        ("intent_job", "seeking work", 0.0, "factor", 0, 10,
+         "A job-seeker does not buy."),
+        # 2. how many searches
+        ("area_share", "share of the counted area", 1.0, "share", 0, 1,
+         "Volumes are taken as counted for the area the plan serves."),
+        ("coverage_phrase", "phrase match, variants a unit of variety", 0.6, "factor", 0, 10,
+         "Phrase match also shows for longer searches around its words."),
+        ("coverage_broad", "broad match, variants a unit of variety", 1.5, "factor", 0, 20,
+         "Broad match shows for any order and any words between."),
+        ("variety_1", "variety of a one-word keyword", 2.0, "factor", 0, 20,
+         "A single word stands in very many searches."),
+        ("variety_2", "variety of a two-word keyword", 1.4, "factor", 0, 20,
+         "Two words still stand in many searches."),
+        ("variety_3", "variety of a three-word keyword", 1.0, "factor", 0, 20,
+         "Three words are the reference for variety."),
+        ("variety_4", "variety of a four-word keyword", 0.6, "factor", 0, 20,
+         "Four words leave little room for variants."),
+        ("variety_5", "variety of five words and more", 0.3, "factor", 0, 20,
+         "A long keyword is almost only typed as itself."),
+        ("variant_clicks_exact", "clicks of a close form, exact match", 1.0, "factor", 0, 1,
+         "A close form reads the same to the searcher."),
+        ("variant_clicks_phrase", "clicks of a variant, phrase match", 0.9, "factor", 0, 1,
+         "An ad fits a longer search a little less well."),
+        ("variant_clicks_broad", "clicks of a variant, broad match", 0.7, "factor", 0, 1,
+         "An ad fits a loosely matched search clearly less well."),
+        ("variant_sales_exact", "sales of a close form, exact match", 1.0, "factor", 0, 1,
+         "A close form has the same purpose."),
+        ("variant_sales_phrase", "sales of a variant, phrase match", 0.85, "factor", 0, 1,
+         "Some longer searches mean something else."),
+        ("variant_sales_broad", "sales of a variant, broad match", 0.6, "factor", 0, 1,
+         "Many loosely matched searches mean something else."),
+        # 3. the market
+        ("low_percentile", "percentile of the low price", 0.25, "share", 0.01, 0.98,
+         "A source's low price is read as what wins a quarter of the clicks."),
+        ("high_percentile", "percentile of the high price", 0.75, "share", 0.02, 0.99,
+         "A source's high price is read as what wins three quarters of the clicks."),
+        ("single_price_ratio", "high over low where only one price is known", 2.5, "factor", 1, 100,
+         "Prices of one keyword commonly spread this far."),
+        ("least_sigma", "least spread of prices", 0.05, "log units", 0.001, 1,
+         "No market has one price to the penny."),
+        ("click_rate_top", "click rate at the top", 0.06, "share", 0, 1,
+         "About six in a hundred searchers click a well-placed ad."),
+        ("click_rate_bottom", "click rate far down, as a share of the top", 0.35, "share", 0, 1,
+         "A low place is seen less and clicked less."),
+        # 4. standing
+        ("in_reach", "reach from which a keyword is in reach", 0.5, "share", 0, 1,
+         "Winning half the searches at the ceiling leaves room to bid lower."),
+        ("stretch", "reach at the line", 0.25, "share", 0, 1,
+         "Below a quarter of the searches the budget no longer follows the market."),
+        ("first_sale_chance", "what counts as a likely first sale", 0.8, "share", 0.01, 0.999,
+         "Four chances in five is what people call likely."),
+        ("prior_weight", "weight of the assumed rate", 60.0, "clicks", 1, 10000,
+         "The brief's rate is believed as much as sixty clicks of results."),
+        ("stop_chance", "chance of missing the rule that says stop", 0.9, "share", 0.5, 0.999,
+         "One chance in ten of stopping a good keyword is a fair price."),
+        ("least_evidence", "settled clicks before any verdict", 20.0, "clicks", 1, 10000,
+         "Fewer clicks than this say nothing."),
+        ("never_months", "months past which a test never ends", 24.0, "months", 1, 600,
+         "In two years the market is another one."),
+        ("thin_clicks", "clicks a month under which a keyword is thin", 1.0, "clicks a month", 0,
+         1000, "Less than a click a month can't be judged on its own."),
+        # 5. starting bids
+        ("bid_exact", "bid factor, exact match", 1.0, "factor", 0, 10,
+         "An exact keyword is bid in full."),
+        ("bid_phrase", "bid factor, phrase match", 0.85, "factor", 0, 10,
+         "Variants of a phrase are worth a little less."),
+        ("bid_broad", "bid factor, broad match", 0.7, "factor", 0, 10,
+         "Variants of a broad keyword are worth clearly less."),
+        ("bid_one_word", "bid factor, one word", 0.7, "factor", 0, 10,
+         "A single word says little of what is wanted."),
+        ("bid_two_words", "bid factor, two words", 0.85, "factor", 0, 10,
+         "Two words say a little more."),
+        ("min_bid", "least bid of the platform", 0.05, "money a click", 0.0001, 1e6,
+         "Platforms take no bid under a few pence."),
+        ("bid_step", "bid step of the platform", 0.01, "money", 0.0001, 1e4,
+         "Platforms take bids in whole pence."),
+        # 6. the fit
+        ("lattice_ratio", "ratio between neighbouring bids", 1.06, "factor", 1.005, 2,
+         "Bids six in a hundred apart are near enough to the best."),
+        ("least_reach", "least reach worth bidding for", 0.05, "share", 0.001, 0.5,
+         "Under one search in twenty a bid only adds noise."),
+        ("most_reach", "most reach worth paying for", 0.95, "share", 0.5, 0.999,
+         "The last searches cost out of proportion."),
+        ("month_days", "days in a month", 365 / 12, "days", 28, 31,
+         "A mean month, so that no month is favoured."),
+    ]  # fmt: skip
+    return {str(r[0]): Assumption(*r) for r in rows}
+
+
+TABLE: Mapping[str, Assumption] = _table()
+
+
+class Assumed(Mapping[str, float]):
+    """The table as one plan sees it: defaults with the plan's own changes.
+
+    Parameters
+    ----------
+    changes : mapping of str to float, optional
+        Only what differs from the table.
+
+    Raises
+    ------
+    BadValueError
+        For a name that is not in the table, or a value outside its range.
+    """
+
+    def __init__(self, changes: Mapping[str, float] | None = None) -> None:
+        self._changes = {n: _checked(n, v) for n, v in (changes or {}).items()}
+        if self["low_percentile"] >= self["high_percentile"]:
+            raise BadValueError(
+                "low_percentile",
+                f"less than high_percentile ({self['high_percentile']:g})",
+                self["low_percentile"],
+            )
+
+    def __getitem__(self, name: str) -> float:
+        return self._changes.get(name, TABLE[name].value)
+
+    def __iter__(self) -> Iterator[str]:
+        return iter(TABLE)
+
+    def __len__(self) -> int:
+        return len(TABLE)
+
+    @property
+    def changes(self) -> dict[str, float]:
+        """What the plan changed, by name."""
+        return dict(self._changes)
+
+    def is_changed(self, name: str) -> bool:
+        """Say whether the plan changed this assumption."""
+        return name in self._changes
+
+    def triple(self, stem: str) -> tuple[float, float, float]:
+        """Return the exact, phrase and broad values of a family of assumptions."""
+        return (self[f"{stem}_exact"], self[f"{stem}_phrase"], self[f"{stem}_broad"])
+
+
+def _checked(name: str, value: float) -> float:
+    row = TABLE.get(name)
+    if row is None:
+        raise BadValueError("assumption", "a name from the table of assumptions", name)
+    if not (isinstance(value, int | float) and not isinstance(value, bool)):
+        raise BadValueError(name, "a number", value)
+    if not math.isfinite(value) or not row.least <= value <= row.most:
+        raise BadValueError(name, f"a number from {row.least:g} to {row.most:g}", value)
+    return float(value)

@@ -1,0 +1,78 @@
+"""What is worth saying beside a keyword, and beside a whole plan."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from milkwort.core.plan import PlanResult
+
+__all__ = ["NOTES", "notes_of", "notices_of"]
+
+NOTES: dict[str, str] = {
+    "no_volume": "no volume: not forecast",
+    "no_searches": "a volume of 0: nobody searches this",
+    "no_price": "no price anywhere in the plan: not forecast",
+    "price_assumed": "no price of its own: the median of its group or plan is assumed",
+    "single_price": "one price only: the spread about it is assumed",
+    "rate_zero": "a rate of 0: no price is low enough",
+    "cannot_run": "kept, but its ceiling is under the least bid worth placing",
+    "not_chosen": "kept, but the money brings more elsewhere",
+    "thin": "under a click a month at its ceiling",
+    "half_day": "the bid is over half a day's money",
+    "above_ceiling": "the bid set by hand is above the ceiling",
+}
+"""Every note's code and what it says."""
+
+
+def notes_of(result: PlanResult) -> list[list[str]]:
+    """Return the codes of the notes of each keyword, in the table's order."""
+    notes: list[list[str]] = [[] for _ in range(len(result.table))]
+    for code, rows in _flags(result).items():
+        for row in np.flatnonzero(rows):
+            notes[row].append(code)
+    return notes
+
+
+def notices_of(result: PlanResult) -> list[str]:
+    """Return what must be said of the plan as a whole, in sentences."""
+    table, out = result.table, []
+    if len(table) == 0:
+        out.append("The plan has no keywords yet.")
+    elif not table.kept.any():
+        out.append("No keyword is kept yet, so nothing runs.")
+    elif not result.prices.known.any():
+        out.append("No keyword of the plan has a price, so nothing can be forecast.")
+    elif not np.isfinite(result.demand.likely).any():
+        out.append("No keyword of the plan has a volume, so nothing can be forecast.")
+    if result.expected.pace < 1:
+        out.append(
+            f"The bids would spend more than the purse: everything is paced to "
+            f"{result.expected.pace:.0%} of what they could win."
+        )
+    return out
+
+
+def _flags(result: PlanResult) -> dict[str, np.ndarray[tuple[int], np.dtype[np.bool_]]]:
+    table, demand, prices = result.table, result.demand, result.prices
+    kept, runs = table.kept, np.isfinite(result.bid)
+    assumed = result.brief.assumed
+    forecast = prices.known & (demand.likely > 0)
+    idle = kept & ~runs & forecast
+    top = np.minimum(result.standing.reach, assumed["most_reach"])
+    can_run = (top >= assumed["least_reach"]) & (result.standing.ceiling >= assumed["min_bid"])
+    day = result.brief.monthly_spend / assumed["month_days"]
+    return {
+        "no_volume": np.isnan(demand.likely),
+        "no_searches": demand.likely == 0,
+        "no_price": ~prices.known,
+        "price_assumed": prices.assumed,
+        "single_price": prices.single,
+        "rate_zero": demand.rate <= 0,
+        "cannot_run": idle & ~can_run,
+        "not_chosen": idle & can_run,
+        "thin": result.standing.thin & forecast,
+        "half_day": runs & (np.nan_to_num(result.bid) > day / 2),
+        "above_ceiling": np.isfinite(table.locked_bid)
+        & runs
+        & (np.nan_to_num(result.bid) > result.standing.ceiling * (1 + 1e-9)),
+    }

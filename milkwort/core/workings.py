@@ -1,0 +1,391 @@
+"""The arithmetic behind a figure, as short sums with units and sources."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass, field
+
+import numpy as np
+
+from milkwort.core.brief import MATCHES, Brief
+from milkwort.core.demand import coverage
+from milkwort.core.keyword_table import INTENTS
+from milkwort.core.plan import PlanResult
+from milkwort.core.standing import clicks_to_first_sale, clicks_to_stop, come_in
+
+__all__ = ["Line", "Section", "keyword_workings", "purse_workings"]
+
+
+@dataclass(frozen=True)
+class Line:
+    """One line of a sum.
+
+    Attributes
+    ----------
+    label : str
+        What it is, in words.
+    value : float or None
+        None where there is none, or `text` says it instead.
+    unit : str
+        ``money``, ``share``, ``count`` or another word; says how to print it.
+    formula : str
+        How it came about, in signs.
+    source : str
+        Where an input is from: ``brief``, ``reading``, ``assumption``, ``planner``; empty
+        for a result.
+    assumption : str
+        Name in the table of assumptions, where one acts here.
+    text : str
+        Said in place of a number.
+    result : bool
+        Whether it closes its sum.
+    """
+
+    label: str
+    value: float | None = None
+    unit: str = "count"
+    formula: str = ""
+    source: str = ""
+    assumption: str = ""
+    text: str = ""
+    result: bool = False
+
+
+@dataclass(frozen=True)
+class Section:
+    """A sum under its heading."""
+
+    title: str
+    lines: list[Line] = field(default_factory=list)
+
+
+def keyword_workings(result: PlanResult, row: int) -> list[Section]:
+    """Return the arithmetic of one keyword, the same numbers as the plan's arrays.
+
+    Parameters
+    ----------
+    result : PlanResult
+    row : int
+        Its place in the table.
+    """
+    sections = [_worth_section(result, row), _demand_section(result, row)]
+    if not result.prices.known[row]:
+        sections.append(
+            Section("What the market asks", [Line("price", text="no price anywhere in the plan")])
+        )
+        return sections
+    sections.append(_market_section(result, row))
+    sections.append(_month_section(result, row))
+    sections.append(_evidence_section(result, row))
+    if result.standing.standing[row] == 2:
+        sections.append(_come_in_section(result, row))
+    return sections
+
+
+def purse_workings(result: PlanResult, figure: str) -> list[Section]:
+    """Return the arithmetic of one figure of the purse.
+
+    Parameters
+    ----------
+    result : PlanResult
+    figure : {"spend", "clicks", "customers", "cost_per_customer", "profit", "next_unit"}
+    """
+    totals, worth, brief = result.totals, result.brief.worth, result.brief
+    cpc = totals.spend / totals.clicks if totals.clicks else None
+    rate = totals.customers / totals.clicks if totals.clicks else None
+    customers = [
+        Line("clicks of all that runs", totals.clicks),
+        Line("customers per click, weighted by clicks", rate, "share", "customers ÷ clicks"),
+        Line("customers a month", totals.customers, formula="Σ clicks · rate", result=True),
+    ]
+    sums = {
+        "spend": Section(
+            "What the month costs",
+            [
+                Line("the purse", brief.monthly_spend, "money", source="brief"),
+                Line("keywords that run", float(totals.keywords)),
+                Line("average price of a click", cpc, "money", "spend ÷ clicks"),
+                *_pace_lines(result),
+                Line("spend a month", totals.spend, "money", "Σ clicks · price", result=True),
+                Line("left", max(brief.monthly_spend - totals.spend, 0.0), "money"),
+            ],
+        ),
+        "clicks": Section(
+            "Where the clicks come from",
+            [
+                Line("searches the kept keywords have", totals.searches),
+                Line("impressions won", totals.impressions, formula="Σ searches · reach"),
+                *_pace_lines(result),
+                Line(
+                    "clicks a month",
+                    totals.clicks,
+                    formula="Σ searches · reach · click rate",
+                    result=True,
+                ),
+            ],
+        ),
+        "customers": Section("Who buys", customers),
+        "cost_per_customer": Section(
+            "What a customer costs",
+            [
+                Line("spend a month", totals.spend, "money"),
+                Line("customers a month", totals.customers),
+                Line(
+                    "cost per customer",
+                    totals.cost_per_customer,
+                    "money",
+                    "spend ÷ customers",
+                    result=True,
+                ),
+                Line("your rule allows", worth.allowed, "money", source="brief"),
+            ],
+        ),
+        "profit": Section(
+            "What stays after the ads",
+            [
+                Line("customers a month", totals.customers),
+                Line("× contribution of a customer", worth.contribution, "money", "V · m · k"),
+                Line("− spend", totals.spend, "money"),
+                Line("profit a month", totals.profit, "money", "customers · V·m·k − spend",
+                     result=True),
+            ],
+        ),
+        "next_unit": _next_unit_section(result),
+    }  # fmt: skip
+    return [sums[figure]]
+
+
+def _pace_lines(result: PlanResult) -> list[Line]:
+    if result.expected.pace >= 1:
+        return []
+    return [Line("paced to the purse", result.expected.pace, "share", "purse ÷ Σ spend")]
+
+
+def _next_unit_section(result: PlanResult) -> Section:
+    fitted, goal = result.fit, result.brief.goal
+    lines = [
+        Line(f"best {goal} at the purse", fitted.bound, formula="relaxation"),
+        Line(
+            f"{goal} of one more unit of money",
+            fitted.next_unit,
+            formula="relaxation(purse + 1) − relaxation(purse)",
+            result=True,
+        ),
+    ]
+    if fitted.next_unit <= 0:
+        lines.append(Line("why", text="no further step is worth its price under your rule"))
+    elif goal == "customers":
+        lines.append(
+            Line("that is, per customer", 1 / fitted.next_unit, "money", "1 ÷ customers a unit")
+        )
+    lines.append(Line("how near to the best", fitted.gap, "share", "(bound − value) ÷ bound"))
+    return Section("The next unit of money", lines)
+
+
+def _worth_section(result: PlanResult, row: int) -> Section:
+    brief, offer, worth = result.brief, result.brief.offer, result.brief.worth
+    lines = [
+        Line("one sale", offer.sale_value, "money", source="brief"),
+        Line("× margin", offer.gross_margin, "share", source="brief"),
+        Line("× sales per customer", offer.sales_per_customer, source="brief"),
+        Line("contribution of a customer", worth.contribution, "money", "V · m · k"),
+        Line(
+            "allowed cost per customer", worth.allowed, "money", _rule_formula(brief),
+            source="brief",
+        ),
+        *_rate_lines(result, row),
+        Line(
+            "ceiling per click",
+            float(result.standing.ceiling[row]),
+            "money",
+            "allowed cost · rate"
+            + ("" if brief.ceiling.max_cpc is None else ", at most your highest price"),
+            result=True,
+        ),
+    ]  # fmt: skip
+    return Section("What a click is worth", lines)
+
+
+def _rate_lines(result: PlanResult, row: int) -> list[Line]:
+    demand, table, brief = result.demand, result.table, result.brief
+    base, rate = float(demand.base_rate[row]), float(demand.rate[row])
+    if not math.isnan(table.rate[row]):
+        lines = [Line("rate of its own", base, "share", source="reading")]
+    else:
+        intent = INTENTS[int(table.intent[row])]
+        lines = [
+            Line("customers per click", brief.worth.rate.likely, "share", source="brief"),
+            Line(
+                f"× {intent} intent",
+                brief.assumed[f"intent_{intent}"],
+                "factor",
+                source="assumption",
+                assumption=f"intent_{intent}",
+            ),
+        ]
+    if rate != base:
+        lines.append(Line("rate with its variants", rate, "share", "r · (D + f·κ·X) ÷ Q"))
+    return lines
+
+
+def _rule_formula(brief: Brief) -> str:
+    value = brief.ceiling.value
+    return {
+        "break_even": "V·m·k: break even",
+        "profit_share": f"V·m·k · (1 − {value or 0:g})",
+        "cost_per_customer": f"{value or 0:g} a customer",
+        "return_on_spend": f"V·k ÷ {value or 1:g}",
+        "cost_of_sale": f"{value or 0:g} · V·k",
+    }[brief.ceiling.rule]
+
+
+def _demand_section(result: PlanResult, row: int) -> Section:
+    demand, table, assumed = result.demand, result.table, result.brief.assumed
+    low, high = float(table.volume_low[row]), float(table.volume_high[row])
+    if math.isnan(low):
+        return Section("How many search it", [Line("volume", text="none read: not forecast")])
+    lines = []
+    if low != high:
+        lines.append(Line("from", low, source="reading"))
+        lines.append(Line("to", high, source="reading"))
+    lines.append(
+        Line(
+            "searches a month",
+            float(demand.likely[row]),
+            formula="√(from · to)" if low != high else "",
+            source="" if low != high else "reading",
+        )
+    )
+    share = float(demand.area_share[row])
+    if demand.at_home[row]:
+        lines.append(Line("× area share", 1.0, "share", "names one of your places"))
+    elif share != 1 or assumed.is_changed("area_share"):
+        lines.append(Line("× area share", share, "share", source="assumption",
+                          assumption="area_share"))  # fmt: skip
+    words = demand.words[row : row + 1]
+    basis = table.basis[row : row + 1]
+    counted = float(coverage(basis, words, assumed)[0])
+    if counted != 1:
+        lines.append(Line(f"÷ counted as {MATCHES[int(basis[0])]}", counted, "factor"))
+    lines.append(Line("searches for the very text", float(demand.own[row]), result=True))
+    if demand.variants[row] > 0:
+        lines.append(
+            Line(
+                f"+ variants, {table.match_name(row)} match",
+                float(demand.variants[row]),
+                formula="own · (coverage − 1)",
+            )
+        )
+        lines.append(Line("searches it is shown for", float(demand.searches[row]), result=True))
+    return Section("How many search it", lines)
+
+
+def _market_section(result: PlanResult, row: int) -> Section:
+    prices, standing, assumed = result.prices, result.standing, result.brief.assumed
+    source = "" if prices.assumed[row] else "reading"
+    lines = [
+        Line("low price", float(prices.low[row]), "money", source=source,
+             assumption="low_percentile"),
+        Line("high price", float(prices.high[row]), "money", source=source,
+             assumption="high_percentile"),
+        Line("median price", math.exp(float(prices.mu[row])), "money", "e^μ"),
+        Line("spread", float(prices.sigma[row]), "log units", "σ"),
+        Line("reach at the ceiling", float(standing.reach[row]), "share", "Φ((ln ceiling − μ) ÷ σ)",
+             result=True),
+    ]  # fmt: skip
+    if prices.assumed[row]:
+        lines.insert(0, Line("no price of its own", text="median of its group or plan assumed"))
+    elif prices.single[row]:
+        lines.insert(
+            0,
+            Line("one price only, high ÷ low", assumed["single_price_ratio"], "factor",
+                 source="assumption", assumption="single_price_ratio"),
+        )  # fmt: skip
+    return Section("What the market asks", lines)
+
+
+def _month_section(result: PlanResult, row: int) -> Section:
+    bid = float(result.bid[row])
+    if math.isnan(bid):
+        return _outside_section(result, row)
+    e, demand, assumed = result.expected, result.demand, result.brief.assumed
+    lines = [
+        Line("searches", float(demand.searches[row])),
+        Line("× reach", float(e.reach[row]), "share", "Φ((ln bid − μ) ÷ σ)"),
+        *_pace_lines(result),
+        Line("impressions", float(e.impressions[row])),
+        Line("× click rate", float(e.click_rate[row]), "share",
+             f"{assumed['click_rate_top']:g} · (d + (1 − d) · reach)",
+             source="assumption", assumption="click_rate_top"),
+        Line("clicks", float(e.clicks[row]), result=True),
+        Line("× average price", float(e.cpc[row]), "money", "you pay just enough to win"
+             if result.brief.pricing == "pay_enough" else "you pay what you bid"),
+        Line("spend", float(e.spend[row]), "money", result=True),
+        Line("clicks × rate", float(demand.rate[row]), "share"),
+        Line("customers", float(e.customers[row]), result=True),
+        Line("profit", float(e.profit[row]), "money", "customers · V·m·k − spend"),
+    ]  # fmt: skip
+    return Section(f"What a month brings at {bid:.2f}", lines)
+
+
+def _outside_section(result: PlanResult, row: int) -> Section:
+    extra = result.not_kept
+    if result.table.kept[row] or not np.isfinite(extra.bid[row]):
+        why = "kept, but no bid of its own is worth placing" if result.table.kept[row] else (
+            "nothing at the present next unit of money"
+        )  # fmt: skip
+        return Section("What a month brings", [Line("it does not run", text=why)])
+    lines = [
+        Line("at a bid of", float(extra.bid[row]), "money"),
+        Line("clicks", float(extra.clicks[row])),
+        Line("spend", float(extra.spend[row]), "money"),
+        Line("customers", float(extra.customers[row]), result=True),
+    ]
+    return Section("What it would bring, if kept", lines)
+
+
+def _evidence_section(result: PlanResult, row: int) -> Section:
+    assumed, rate = result.brief.assumed, float(result.demand.rate[row])
+    price = float(result.expected.cpc[row]) or math.exp(float(result.prices.mu[row]))
+    first = float(clicks_to_first_sale(np.array([rate]), assumed)[0])
+    stop = clicks_to_stop(rate, price, result.brief.worth.allowed, assumed)
+    clicks = float(result.expected.clicks[row])
+    lines = []
+    for label, count, name in (
+        ("clicks to a likely first sale", first, "first_sale_chance"),
+        ("clicks to a stop, none sold", stop, "stop_chance"),
+    ):
+        if not math.isfinite(count):
+            lines.append(Line(label, text="never"))
+            continue
+        lines.append(Line(label, count, assumption=name))
+        lines.append(Line("… at a cost of", count * price, "money"))
+        if clicks > 0:
+            months = count / clicks
+            slow = months > assumed["never_months"]
+            lines.append(
+                Line("… in", text="never at this pace")
+                if slow
+                else Line("… in", months, "months", "clicks ÷ clicks a month")
+            )
+    return Section("Before you can judge it", lines)
+
+
+def _come_in_section(result: PlanResult, row: int) -> Section:
+    needed = come_in(
+        result.brief,
+        float(result.demand.rate[row]),
+        float(result.prices.mu[row]),
+        float(result.prices.sigma[row]),
+    )
+    lines = [Line("price at the line", needed.price, "money",
+                  "wins a quarter of the searches", assumption="stretch")]  # fmt: skip
+    if needed.rate is not None:
+        lines.append(Line("a rate of", needed.rate, "share", f"1 click in {1 / needed.rate:.0f}"))
+    if needed.sale_value is not None:
+        lines.append(Line("or a sale of", needed.sale_value, "money"))
+    if needed.price_factor is not None:
+        lines.append(Line("or prices at", needed.price_factor, "share", "of today's"))
+    if needed.why_none:
+        lines.append(Line("no rate would", text=needed.why_none))
+    return Section("What would bring it in", lines)

@@ -1,0 +1,164 @@
+"""A brief out of a TOML file."""
+
+from __future__ import annotations
+
+import tomllib
+from dataclasses import dataclass
+from typing import Any, cast
+
+from milkwort.core.assumptions import TABLE, Assumed
+from milkwort.core.brief import Brief, Goal, Match, Pricing
+from milkwort.core.errors import BadValueError
+from milkwort.core.worth import CeilingRule, Conversion, Offer, RuleName
+
+__all__ = ["BriefFile", "read_brief"]
+
+_ASSUMED_IN_MARKET = (
+    "low_percentile", "high_percentile", "min_bid", "bid_step", "click_rate_top",
+    "click_rate_bottom", "area_share",
+)  # fmt: skip
+_KEYS = {
+    "plan": {"name", "currency", "monthly_spend", "goal", "max_keywords", "min_clicks"},
+    "offer": {"name", "sale_value", "gross_margin", "sales_per_customer", "conversion",
+              "enquiry", "close"},
+    "ceiling": {"rule", "value", "max_cpc", "may_pay_to_learn"},
+    "market": {"pricing", "places", "volume_basis", *_ASSUMED_IN_MARKET},
+    "negatives": {"exact", "phrase", "broad"},
+    "assumptions": set(TABLE),
+}  # fmt: skip
+
+
+@dataclass(frozen=True)
+class BriefFile:
+    """A brief as read, and what its file asked for that is not done.
+
+    Attributes
+    ----------
+    brief : Brief
+    not_yet : tuple of str
+        One sentence each.
+    """
+
+    brief: Brief
+    not_yet: tuple[str, ...]
+
+
+def read_brief(data: bytes, name: str = "brief") -> BriefFile:
+    """Read a brief.
+
+    Parameters
+    ----------
+    data : bytes
+        TOML, UTF-8.
+    name : str
+        What to call the file in a message.
+
+    Raises
+    ------
+    BadValueError
+        For anything missing or out of its range.
+    """
+    try:
+        tree = tomllib.loads(data.decode("utf-8-sig"))
+    except (tomllib.TOMLDecodeError, UnicodeDecodeError) as error:
+        raise BadValueError(name, "a TOML file", str(error)) from error
+    plan, market = _table(tree, "plan"), _table(tree, "market")
+    changes = {key: _number(market, key, "market") for key in _ASSUMED_IN_MARKET if key in market}
+    own = _table(tree, "assumptions")
+    changes |= {key: _number(own, key, "assumptions") for key in own}
+    brief = Brief(
+        name=str(plan.get("name", "Plan")),
+        currency=str(plan.get("currency", "GBP")),
+        monthly_spend=_number(plan, "monthly_spend", "plan"),
+        offer=_offer(tree),
+        ceiling=_ceiling(tree),
+        goal=cast(Goal, plan.get("goal", "customers")),
+        pricing=cast(Pricing, market.get("pricing", "pay_enough")),
+        places=_texts(market, "places", "market"),
+        volume_basis=cast(Match, market.get("volume_basis", "exact")),
+        assumed=Assumed(changes),
+    )
+    return BriefFile(brief, tuple(_not_yet(tree, plan)))
+
+
+def _offer(tree: dict[str, Any]) -> Offer:
+    found = tree.get("offer")
+    offers = found if isinstance(found, list) else [found] if found is not None else []
+    if len(offers) != 1:
+        raise BadValueError("[offer]", "one offer (several are not planned yet)", len(offers))
+    offer = offers[0]
+    if not isinstance(offer, dict):
+        raise BadValueError("[offer]", "a table", offer)
+    if "conversion" in offer:
+        conversion, close = _conversion(offer, "conversion"), None
+    elif "enquiry" in offer and "close" in offer:
+        conversion, close = _conversion(offer, "enquiry"), _conversion(offer, "close")
+    else:
+        raise BadValueError("[offer] conversion", "conversion, or enquiry and close", "neither")
+    return Offer(
+        sale_value=_number(offer, "sale_value", "offer"),
+        gross_margin=_number(offer, "gross_margin", "offer"),
+        sales_per_customer=_number(offer, "sales_per_customer", "offer", 1.0),
+        conversion=conversion,
+        close=close,
+        name=str(offer.get("name", "")),
+    )
+
+
+def _conversion(offer: dict[str, Any], key: str) -> Conversion:
+    value = offer[key]
+    if isinstance(value, dict):
+        low, likely, high = (_number(value, end, f"offer {key}") for end in
+                             ("low", "likely", "high"))  # fmt: skip
+        return Conversion(low, likely, high)
+    one = _number(offer, key, "offer")
+    return Conversion(one, one, one)
+
+
+def _ceiling(tree: dict[str, Any]) -> CeilingRule:
+    table = _table(tree, "ceiling")
+    return CeilingRule(
+        rule=cast(RuleName, table.get("rule", "break_even")),
+        value=_number(table, "value", "ceiling") if "value" in table else None,
+        max_cpc=_number(table, "max_cpc", "ceiling") if "max_cpc" in table else None,
+        may_pay_to_learn=bool(table.get("may_pay_to_learn", False)),
+    )
+
+
+def _not_yet(tree: dict[str, Any], plan: dict[str, Any]) -> list[str]:
+    said = []
+    if any(_table(tree, "negatives").values()):
+        said.append("[negatives]: not yet; negative keywords are read but stop nothing so far.")
+    if plan.get("max_keywords") is not None:
+        said.append("[plan] max_keywords: not yet; the number of keywords is not limited so far.")
+    if plan.get("min_clicks"):
+        said.append("[plan] min_clicks: not yet; no keyword is held to a least number of clicks.")
+    for section, content in tree.items():
+        if section not in _KEYS:
+            said.append(f"[{section}]: not a table of a brief; left out.")
+            continue
+        tables = content if isinstance(content, list) else [content]
+        for key in {k for t in tables if isinstance(t, dict) for k in t} - _KEYS[section]:
+            said.append(f"[{section}] {key}: not a key of a brief; left out.")
+    return sorted(said)
+
+
+def _table(tree: dict[str, Any], name: str) -> dict[str, Any]:
+    table = tree.get(name, {})
+    if not isinstance(table, dict):
+        raise BadValueError(f"[{name}]", "a table", table)
+    return table
+
+
+def _number(table: dict[str, Any], key: str, section: str, default: float | None = None) -> float:
+    value = table.get(key, default)
+    if isinstance(value, bool) or not isinstance(value, int | float):
+        raise BadValueError(f"[{section}] {key}", "a number", "nothing" if value is None else value)
+    return float(value)
+
+
+def _texts(table: dict[str, Any], key: str, section: str) -> tuple[str, ...]:
+    value = table.get(key, [])
+    if not isinstance(value, list) or not all(isinstance(v, str) for v in value):
+        raise BadValueError(f"[{section}] {key}", "a list of texts", value)
+    return tuple(value)

@@ -1,0 +1,20 @@
+"""Cells on their way into a spreadsheet."""
+
+from __future__ import annotations
+
+from typing import Any
+
+__all__ = ["safe_cell"]
+
+_FORMULA_STARTS = ("=", "+", "-", "@", "\t", "\r", "\n")
+
+
+def safe_cell(value: Any) -> Any:
+    """Return a cell that no spreadsheet runs as a formula; numbers stay numbers.
+
+    A text that starts like a formula gets an apostrophe before it, which spreadsheets
+    read as "this is text".
+    """
+    if isinstance(value, str) and value.lstrip(" ").startswith(_FORMULA_STARTS):
+        return "'" + value
+    return value

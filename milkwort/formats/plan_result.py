@@ -1,0 +1,208 @@
+"""The result of a headless run: as JSON, as flat CSV, as a table for the terminal."""
+
+from __future__ import annotations
+
+import csv
+import io
+import math
+from collections.abc import Sequence
+from typing import Any
+
+import numpy as np
+import orjson
+
+from milkwort.core.errors import Refusal
+from milkwort.core.keyword_table import CALLS, INTENTS
+from milkwort.core.notes import NOTES, notes_of, notices_of
+from milkwort.core.plan import PlanResult, frontier_of
+from milkwort.core.standing import STANDINGS
+from milkwort.core.workings import Line, keyword_workings
+from milkwort.formats.cells import safe_cell
+
+__all__ = ["result_csv", "result_document", "result_json", "result_table", "workings_text"]
+
+_EXPECTED = ("impressions", "clicks", "spend", "customers", "revenue", "profit")
+
+
+def result_document(
+    result: PlanResult,
+    texts: Sequence[str],
+    refused: Sequence[Refusal] = (),
+    not_yet: Sequence[str] = (),
+) -> dict[str, Any]:
+    """Return a result as plain values, figures unrounded.
+
+    Parameters
+    ----------
+    result : PlanResult
+    texts : sequence of str
+        Keywords as written, in the table's order.
+    refused : sequence of Refusal
+    not_yet : sequence of str
+        What was asked for and is not done.
+    """
+    totals = {k: v for k, v in vars(result.totals).items() if k != "keywords"}
+    spend, value = frontier_of(result)
+    return {
+        "plan": result.brief.name,
+        "currency": result.brief.currency,
+        "totals": totals,
+        "goal": result.brief.goal,
+        "value": result.value,
+        "bound": result.bound,
+        "exact": result.fit.exact,
+        "next_unit": result.fit.next_unit,
+        "unspent": result.fit.unspent,
+        "frontier": [
+            {"spend": s, "value": v} for s, v in zip(spend.tolist(), value.tolist(), strict=True)
+        ],
+        "attention": [],
+        "ladder": _ladder(result, texts),
+        "keywords": _keywords(result, texts),
+        "conflicts": [],
+        "refused": [r.as_dict() for r in refused],
+        "notices": [*not_yet, *notices_of(result)],
+    }
+
+
+def result_json(document: dict[str, Any]) -> bytes:
+    """Return a document as JSON; infinities and NaN become null."""
+    return orjson.dumps(document, option=orjson.OPT_INDENT_2)
+
+
+def result_csv(result: PlanResult, texts: Sequence[str]) -> str:
+    """Return the keywords flat, a row each, spreadsheet formulas defused."""
+    out = io.StringIO()
+    writer = csv.writer(out, lineterminator="\r\n")
+    flat = ("keyword", "match", "intent", "call", "standing", "own_searches", "searches", "spill",
+            "rate", "ceiling", "reach_at_ceiling", "bid")  # fmt: skip
+    writer.writerow([*flat, *_EXPECTED, "notes"])
+    for keyword in _keywords(result, texts):
+        cells = [keyword[name] for name in flat] + [keyword["expected"][e] for e in _EXPECTED]
+        writer.writerow([safe_cell(c) for c in [*cells, " ".join(keyword["notes"])]])
+    return out.getvalue()
+
+
+def result_table(result: PlanResult, texts: Sequence[str], refused: Sequence[Refusal] = ()) -> str:
+    """Return a summary for the terminal."""
+    totals, brief = result.totals, result.brief
+    worth, code = brief.worth, brief.currency
+    standing = np.bincount(result.standing.standing, minlength=4)
+    cost = totals.cost_per_customer
+    per = "none expected" if cost is None else f"{cost:,.2f} {code}"
+    lines = [
+        f"{brief.name}",
+        f"  ceiling        {worth.ceiling:,.2f} {code} a click, break-even at "
+        f"{worth.break_even_cpc:,.2f}",
+        f"  keywords       {len(result.table):,} read, {len(refused):,} refused, "
+        f"{int(result.table.kept.sum()):,} kept, {totals.keywords:,} run",
+        f"  standing       {standing[0]:,} in reach, {standing[1]:,} stretch, "
+        f"{standing[2]:,} beyond",
+        f"  spend          {totals.spend:,.2f} of {brief.monthly_spend:,.2f} {code} a month",
+        f"  clicks         {totals.clicks:,.1f} a month",
+        f"  customers      {totals.customers:,.2f} a month, {per} each",
+        f"  profit         {totals.profit:,.2f} {code} a month",
+        f"  next {_unit(code):<9} {result.fit.next_unit:.4f} {brief.goal}",
+        f"  from the best  {result.fit.gap:.4%} at most" + (" (exact)" if result.fit.exact else ""),
+        "",
+        f"  {'keyword':<44}{'match':<8}{'bid':>7}{'clicks':>9}{'spend':>9}{'customers':>11}",
+    ]
+    order = np.argsort(-result.expected.spend, kind="stable")
+    for row in order[:12]:
+        if not math.isfinite(result.bid[row]):
+            break
+        e = result.expected
+        lines.append(
+            f"  {texts[row][:43]:<44}{result.table.match_name(row):<8}{result.bid[row]:>7.2f}"
+            f"{e.clicks[row]:>9.2f}{e.spend[row]:>9.2f}{e.customers[row]:>11.3f}"
+        )
+    lines += [f"  … and {totals.keywords - 12:,} more"] if totals.keywords > 12 else []
+    lines += [f"  {notice}" for notice in notices_of(result)]
+    return "\n".join(lines) + "\n"
+
+
+def workings_text(result: PlanResult, row: int, text: str) -> str:
+    """Return the arithmetic of one keyword as lines of text."""
+    notes = [NOTES[code] for code in notes_of(result)[row]]
+    lines = [f"{text} ({result.table.match_name(row)})", *(f"  {n}" for n in notes)]
+    for section in keyword_workings(result, row):
+        lines += ["", section.title]
+        for line in section.lines:
+            mark = "= " if line.result else "  "
+            by = f"   {line.formula}" if line.formula else ""
+            source = f"   [{line.source}]" if line.source else ""
+            lines.append(f"  {mark}{line.label:<36}{_said(line):>16}{by}{source}")
+    return "\n".join(lines) + "\n"
+
+
+def _said(line: Line) -> str:
+    if line.text:
+        return line.text
+    if line.value is None:
+        return "none"
+    return f"{line.value:.4%}" if line.unit == "share" else f"{line.value:,.6g}"
+
+
+def _unit(currency: str) -> str:
+    return {"GBP": "pound", "EUR": "euro", "USD": "dollar"}.get(currency, "unit")
+
+
+def _keywords(result: PlanResult, texts: Sequence[str]) -> list[dict[str, Any]]:
+    table, demand, standing = result.table, result.demand, result.standing
+    runs = np.isfinite(result.bid)
+    expected = zip(*(getattr(result.expected, name).tolist() for name in _EXPECTED), strict=True)
+    columns = zip(
+        texts, table.match.tolist(), table.intent.tolist(), table.call.tolist(),
+        standing.standing.tolist(), demand.own.tolist(), demand.searches.tolist(),
+        demand.spill.tolist(), demand.rate.tolist(), standing.ceiling.tolist(),
+        standing.reach.tolist(), result.bid.tolist(), runs.tolist(), expected, notes_of(result),
+        strict=True,
+    )  # fmt: skip
+    matches = ("exact", "phrase", "broad")
+    return [
+        {
+            "keyword": text,
+            "match": matches[match],
+            "intent": INTENTS[intent],
+            "call": CALLS[call],
+            "standing": STANDINGS[stands],
+            "own_searches": own,
+            "searches": searches,
+            "spill": spill,
+            "rate": rate,
+            "ceiling": ceiling,
+            "reach_at_ceiling": None if math.isnan(reach) else reach,
+            "bid": bid if running else None,
+            "expected": dict(zip(_EXPECTED, figures, strict=True)),
+            "notes": notes,
+        }
+        for (text, match, intent, call, stands, own, searches, spill, rate, ceiling, reach, bid,
+             running, figures, notes) in columns
+    ]  # fmt: skip
+
+
+def _ladder(result: PlanResult, texts: Sequence[str]) -> list[dict[str, Any]]:
+    ladder, step = result.fit.ladder, result.brief.assumed["bid_step"]
+    columns = zip(
+        ladder.owner.tolist(),
+        np.round(ladder.from_steps * step, 10).tolist(),
+        np.round(ladder.to_steps * step, 10).tolist(),
+        ladder.spend.tolist(),
+        ladder.value.tolist(),
+        ladder.spend_so_far.tolist(),
+        ladder.value_so_far.tolist(),
+        strict=True,
+    )
+    return [
+        {
+            "keyword": texts[owner],
+            "match": result.table.match_name(owner),
+            "from_bid": from_bid or None,
+            "to_bid": to_bid,
+            "spend": spend,
+            "value": value,
+            "spend_so_far": spend_so_far,
+            "value_so_far": value_so_far,
+        }
+        for owner, from_bid, to_bid, spend, value, spend_so_far, value_so_far in columns
+    ]
