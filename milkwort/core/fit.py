@@ -86,6 +86,8 @@ class Ladder:
         What the step adds, a month.
     spend_so_far, value_so_far : Floats
         Sums including this step and the locked bids.
+    base_spend, base_value : float
+        What the locked bids alone cost and bring.
     """
 
     owner: Ints
@@ -95,6 +97,21 @@ class Ladder:
     value: Floats
     spend_so_far: Floats
     value_so_far: Floats
+    base_spend: float
+    base_value: float
+
+    def whole_steps(self, money: float) -> int:
+        """Return how many steps a sum of money, locked bids included, takes whole."""
+        return int(np.searchsorted(self.spend_so_far, money + _SLACK, side="right"))
+
+    def relaxed(self, money: float) -> float:
+        """Return the best goal a sum of money would bring were steps divisible."""
+        whole = self.whole_steps(money)
+        value = float(self.value_so_far[whole - 1]) if whole else self.base_value
+        if whole == len(self.owner):
+            return value
+        spent = float(self.spend_so_far[whole - 1]) if whole else self.base_spend
+        return value + self.return_at(whole) * max(money - spent, 0.0)
 
     def return_at(self, step: int) -> float:
         """Return the goal per unit of money of one step."""
@@ -174,15 +191,15 @@ def fit(problem: Problem, kept: NDArray[np.bool_]) -> Fit:
     """
     options, hull = _choices(problem, kept)
     ladder, order = _ladder(problem, options, hull)
-    base_spend, base_value = _locked(problem)
-    purse = max(problem.purse - base_spend, 0.0)
-    taken = int(np.searchsorted(ladder.spend_so_far - base_spend, purse + _SLACK, side="right"))
-    bound = _relaxed(ladder, purse, base_spend, base_value)
+    base_spend, base_value = ladder.base_spend, ladder.base_value
+    limit = max(problem.purse, base_spend)
+    purse = limit - base_spend
+    taken = ladder.whole_steps(limit)
+    bound = ladder.relaxed(limit)
     chosen = np.full(len(kept), -1, dtype=np.int64)
     chosen[ladder.owner[:taken]] = hull.option[order[:taken]]
     spend = float(ladder.spend_so_far[taken - 1]) if taken else base_spend
     value = float(ladder.value_so_far[taken - 1]) if taken else base_value
-    limit = base_spend + purse
     value = _use_rest(problem, options, chosen, spend, value, limit, bound)
     in_full = taken == len(ladder.owner)
     lam = 0.0 if in_full else ladder.return_at(taken)
@@ -203,7 +220,7 @@ def fit(problem: Problem, kept: NDArray[np.bool_]) -> Fit:
         spend=spend,
         bound=max(bound, value),
         exact=exact,
-        next_unit=_relaxed(ladder, purse + 1.0, base_spend, base_value) - bound,
+        next_unit=ladder.relaxed(limit + 1.0) - bound,
         next_return=lam,
         unspent=max(problem.purse - spend, 0.0),
         ladder=ladder,
@@ -229,7 +246,7 @@ def frontier(problem: Problem, kept: NDArray[np.bool_], fitted: Fit) -> tuple[Fl
         Money and goal a month, both rising; at least 40 points where anything runs.
     """
     ladder = fitted.ladder
-    base_spend, base_value = _locked(problem)
+    base_spend, base_value = ladder.base_spend, ladder.base_value
     spend = np.concatenate(([base_spend], ladder.spend_so_far))
     value = np.concatenate(([base_value], ladder.value_so_far))
     if len(ladder.owner) >= _FRONTIER_POINTS:
@@ -333,6 +350,8 @@ def _ladder(problem: Problem, options: Options, hull: Hull) -> tuple[Ladder, Int
         value=value,
         spend_so_far=base_spend + np.cumsum(spend),
         value_so_far=base_value + np.cumsum(value),
+        base_spend=base_spend,
+        base_value=base_value,
     ), order
 
 
@@ -340,17 +359,6 @@ def _locked(problem: Problem) -> tuple[float, float]:
     spend = float(problem.locked_spend.sum())
     value = float((problem.value_per_click * problem.locked_clicks).sum())
     return spend, value - spend if problem.less_spend else value
-
-
-def _relaxed(ladder: Ladder, purse: float, base_spend: float, base_value: float) -> float:
-    """Return the best goal were steps divisible."""
-    so_far = ladder.spend_so_far - base_spend
-    whole = int(np.searchsorted(so_far, purse + _SLACK, side="right"))
-    value = float(ladder.value_so_far[whole - 1]) if whole else base_value
-    if whole == len(ladder.owner):
-        return value
-    rest = purse - (float(so_far[whole - 1]) if whole else 0.0)
-    return value + ladder.return_at(whole) * max(rest, 0.0)
 
 
 def _use_rest(

@@ -33,6 +33,8 @@ def normalise(text: str) -> str:
     str
         Words with single spaces between; empty where the text holds no word.
     """
+    if text.isascii() and text.replace(" ", "").isalnum():  # nearly every keyword
+        return " ".join(text.lower().split())
     folded = unicodedata.normalize("NFKC", text).casefold()
     kept = "".join(_spaced(c) for c in unicodedata.normalize("NFKC", folded))
     return " ".join(kept.split())

@@ -14,6 +14,7 @@ Decimal = Literal[".", ","]
 
 _BLANK = frozenset({"", "-", "–", "—"})
 _NUMBER = re.compile(r"^([+-]?)(\d[\d.,' ]*|[.,]\d+)\s*([kKmM]?)$")
+_PLAIN = {".": re.compile(r"[0-9]{1,15}(\.[0-9]+)?"), ",": re.compile(r"[0-9]{1,15}")}
 _FEWER = re.compile(r"^(?:<|fewer than|less than|under|below)\s*(.+)$", re.IGNORECASE)
 _RANGE = re.compile(
     r"^(?:between\s+)?(.+?)\s*(?:\bto\b|\band\b|–|—|-|\.\.|…)\s*(.+)$", re.IGNORECASE
@@ -47,6 +48,8 @@ def read_number(text: str, decimal: Decimal = ".") -> float:
     ValueError
         Where the cell holds anything else.
     """
+    if _PLAIN[decimal].fullmatch(text):  # nearly every cell of a clean file
+        return float(text)
     found = _NUMBER.match(_without_currency(text))
     if not found:
         raise ValueError(text)

@@ -1,0 +1,76 @@
+# The verbs of the project; `make` alone lists them.
+SHELL := /bin/bash
+PY := .venv/bin/python
+PORT ?= 8710
+DATA ?= .data
+
+.DEFAULT_GOAL := help
+.PHONY: help demo test dev bench lint format shots types web install install-dev clean check-tools
+
+help: ## list the verbs
+	@grep -hE '^[a-z-]+:.*## ' Makefile | sed -E 's/^([a-z-]+):.*## /  make \1\t/' | expand -t 18
+
+demo: install web ## serve the program with the sample plan (FRESH=1 starts the sample anew)
+	@.venv/bin/milkwort demo --data "$(DATA)" --port $(PORT) $(if $(FRESH),--fresh,)
+
+test: ## install what is missing, then every check and test
+	@bash tools/test.sh
+
+lint: install-dev web/node_modules/.ready ## ruff, mypy, import-linter, tsc, eslint, prettier
+	.venv/bin/ruff check . && .venv/bin/ruff format --check . && .venv/bin/mypy
+	.venv/bin/lint-imports --no-cache
+	cd web && npm run -s check && npm run -s lint
+
+format: install-dev web/node_modules/.ready ## put the code in its usual shape
+	.venv/bin/ruff check --fix -q . ; .venv/bin/ruff format -q .
+	cd web && npx prettier --write --log-level warn src
+
+dev: install-dev web/node_modules/.ready ## serve with reload on both sides (open the address Vite prints)
+	@bash tools/dev.sh "$(DATA)" $(PORT)
+
+bench: install-dev ## print every speed and size as figures
+	$(PY) -m bench
+
+shots: install-dev web ## make docs/screenshots anew from the sample
+	@bash tools/chromium.sh
+	$(PY) -m tools.shots
+
+types: install-dev web/node_modules/.ready ## the client's types from the API's description
+	@$(PY) -m milkwort.api.openapi > web/openapi.json
+	cd web && npm run -s types && rm -f openapi.json
+
+web: milkwort/static/index.html ## build the web client
+
+install: .venv/.ready
+
+install-dev: .venv/.ready-dev
+
+clean: ## remove what was built
+	rm -rf .venv web/node_modules milkwort/static build *.egg-info
+
+check-tools:
+	@bash tools/check.sh
+
+.venv/bin/uv: | check-tools
+	@python3 -m venv .venv
+	@.venv/bin/python -m pip install -q --disable-pip-version-check "uv>=0.5,<1"
+
+.venv/.ready: requirements.lock pyproject.toml | .venv/bin/uv
+	@echo "Installing Python packages …"
+	@.venv/bin/uv pip install -q --python $(PY) --require-hashes -r requirements.lock
+	@.venv/bin/uv pip install -q --python $(PY) --no-deps -e .
+	@touch $@
+
+.venv/.ready-dev: requirements-dev.lock .venv/.ready
+	@.venv/bin/uv pip install -q --python $(PY) --require-hashes -r requirements-dev.lock
+	@touch $@
+
+web/node_modules/.ready: web/package-lock.json web/package.json | check-tools
+	@echo "Installing web packages …"
+	@cd web && npm ci --silent --no-audit --no-fund
+	@touch $@
+
+milkwort/static/index.html: web/node_modules/.ready web/index.html web/vite.config.ts $(shell find web/src web/public -type f 2>/dev/null)
+	@echo "Building the web client …"
+	@cd web && npm run -s build
+	@touch $@

@@ -1,0 +1,1 @@
+"""The sample plan's files, installed as `milkwort.samples`."""

@@ -1,0 +1,116 @@
+"""The application: routers, guards, one handler for errors, the web client's files."""
+
+from __future__ import annotations
+
+from collections.abc import AsyncIterator
+from contextlib import asynccontextmanager
+from pathlib import Path
+from typing import Any
+
+from fastapi import APIRouter, FastAPI, Request
+from fastapi.exceptions import RequestValidationError
+from fastapi.responses import FileResponse, JSONResponse, Response
+from fastapi.staticfiles import StaticFiles
+from starlette.exceptions import HTTPException
+
+from milkwort import __version__
+from milkwort.api import brief, fit, gather, hand_over, plans, sift
+from milkwort.api.guard import BodyTooLargeError, Guard
+from milkwort.api.schemas import ErrorAnswer
+from milkwort.api.workspace import Workspace
+from milkwort.core.errors import NotFoundError, PlannerError, TooLargeError
+from milkwort.formats.text_table import MAX_BYTES
+from milkwort.settings import Settings
+
+__all__ = ["STATIC", "make_app"]
+
+STATIC = Path(__file__).parent.parent / "static"
+_FORM_ROOM = 2**20
+"""What a form needs beside the file it carries, bytes."""
+
+
+def make_app(settings: Settings | None = None) -> FastAPI:
+    """Return the application over the database of the settings, brought up to date."""
+    settings = settings or Settings()
+    workspace = Workspace(settings)
+    workspace.database.migrate()
+    app = FastAPI(
+        title="Milkwort",
+        version=__version__,
+        lifespan=_lifespan,
+        docs_url=None,
+        redoc_url=None,
+        openapi_url="/api/openapi.json",
+    )
+    app.state.workspace = workspace
+    errors: dict[int | str, dict[str, Any]] = {
+        code: {"model": ErrorAnswer} for code in (400, 403, 404, 413, 422)
+    }
+    api = APIRouter(prefix="/api", responses=errors)
+    for stage in (plans, brief, gather, sift, fit, hand_over):
+        api.include_router(stage.router)
+    app.include_router(api)
+    app.add_exception_handler(PlannerError, _planner_error)
+    app.add_exception_handler(RequestValidationError, _bad_request)
+    app.add_exception_handler(HTTPException, _http_error)
+    app.add_exception_handler(BodyTooLargeError, _too_large)
+    app.add_middleware(Guard, hosts=settings.hosts, most_bytes=MAX_BYTES + _FORM_ROOM)
+    _serve_client(app)
+    return app
+
+
+@asynccontextmanager
+async def _lifespan(app: FastAPI) -> AsyncIterator[None]:
+    workspace: Workspace = app.state.workspace
+    workspace.events.bind()
+    yield
+    workspace.close()
+
+
+def _serve_client(app: FastAPI) -> None:
+    if not (STATIC / "index.html").exists():
+
+        @app.get("/", include_in_schema=False)
+        def not_built() -> Response:
+            return Response("The web client isn't built: run make web.\n", media_type="text/plain")
+
+        return
+    app.mount("/assets", StaticFiles(directory=STATIC / "assets"), name="assets")
+
+    @app.get("/{path:path}", include_in_schema=False)
+    def client(path: str) -> Response:
+        if path.startswith("api/"):
+            raise HTTPException(404, "There is no such address.")
+        icon = STATIC / "petal.svg"
+        if path == "petal.svg" and icon.exists():
+            return FileResponse(icon)
+        return FileResponse(STATIC / "index.html", headers={"Cache-Control": "no-cache"})
+
+
+def _error(status: int, code: str, message: str, where: str = "") -> JSONResponse:
+    body = {"error": {"code": code, "message": message, "where": where}}
+    return JSONResponse(body, status_code=status)
+
+
+def _planner_error(_request: Request, error: Exception) -> JSONResponse:
+    assert isinstance(error, PlannerError)
+    status = {NotFoundError: 404, TooLargeError: 413}.get(type(error), 422)
+    return _error(status, error.code, error.message, error.where)
+
+
+def _bad_request(_request: Request, error: Exception) -> JSONResponse:
+    assert isinstance(error, RequestValidationError)
+    first = error.errors()[0]
+    where = ".".join(str(part) for part in first["loc"][1:]) or "request"
+    got = repr(first.get("input"))[:80]
+    return _error(422, "bad_value", f"{where}: {first['msg']}, got {got}", where)
+
+
+def _http_error(_request: Request, error: Exception) -> JSONResponse:
+    assert isinstance(error, HTTPException)
+    code = {404: "not_found", 405: "not_allowed"}.get(error.status_code, "cannot_do")
+    return _error(error.status_code, code, str(error.detail))
+
+
+def _too_large(_request: Request, _error_: Exception) -> JSONResponse:
+    return _error(413, "too_large", "Expected at most 21 MB.")

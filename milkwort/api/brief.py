@@ -1,0 +1,75 @@
+"""The Brief stage."""
+
+from __future__ import annotations
+
+from fastapi import APIRouter, Response
+
+from milkwort.api.schemas import (
+    AssumptionChange,
+    AssumptionItem,
+    BriefChange,
+    ChangeAnswer,
+    shape_of,
+)  # fmt: skip
+from milkwort.api.shared import Window, Work, sent
+from milkwort.core.assumptions import TABLE
+from milkwort.store.plans import change_assumptions, change_brief
+
+router = APIRouter(tags=["brief"])
+
+_LABELS = {
+    "offer_name": "what is sold", "sale_value": "the sale value", "gross_margin": "the margin",
+    "sales_per_customer": "sales per customer", "rate_likely": "the conversion rate",
+    "close_likely": "the close rate", "currency": "the currency",
+    "monthly_spend": "the monthly spend", "goal": "the goal", "start_month": "the start month",
+    "pricing": "how clicks are priced", "places": "the places",
+    "volume_basis": "what volumes count",
+    "ceiling_rule": "the ceiling rule", "ceiling_value": "the ceiling rule",
+    "max_cpc": "the highest price", "policy": "the bid policy", "flat_bid": "the flat bid",
+}  # fmt: skip
+
+
+@router.patch("/plans/{plan_id}/brief", responses=shape_of(ChangeAnswer))
+def change(plan_id: int, body: BriefChange, work: Work, window: Window = "") -> Response:
+    """Change fields of the brief."""
+    fields = body.model_dump(exclude_unset=True)
+    named = [_LABELS[f] for f in fields if f in _LABELS] or ["the brief"]
+    return sent(
+        work.change(
+            plan_id,
+            f"change {named[0]}",
+            lambda c: change_brief(c, fields),
+            window=window,
+            sheet_after=lambda sheet: sheet,
+        )
+    )
+
+
+@router.get("/plans/{plan_id}/assumptions")
+def assumptions(plan_id: int, work: Work) -> list[AssumptionItem]:
+    """List every default of the model as the plan sees it."""
+    assumed = work.plan(plan_id).record.brief.assumed
+    return [
+        AssumptionItem(
+            name=row.name, label=row.label, value=assumed[name], default=row.value,
+            unit=row.unit, least=row.least, most=row.most, why=row.why,
+            changed=assumed.is_changed(name),
+        )
+        for name, row in TABLE.items()
+    ]  # fmt: skip
+
+
+@router.patch("/plans/{plan_id}/assumptions", responses=shape_of(ChangeAnswer))
+def change_some(plan_id: int, body: AssumptionChange, work: Work, window: Window = "") -> Response:
+    """Change assumptions, or put their defaults back."""
+    first = next(iter(body.values), "")
+    label = TABLE[first].label if first in TABLE else "nothing"
+    return sent(
+        work.change(
+            plan_id,
+            f"change the assumption on {label}",
+            lambda c: change_assumptions(c, body.values),
+            window=window,
+            sheet_after=lambda sheet: sheet,
+        )
+    )

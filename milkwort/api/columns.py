@@ -1,0 +1,104 @@
+"""A plan's figures as columns on their way to the browser."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import numpy as np
+
+from milkwort.core.keyword_table import Floats
+from milkwort.core.market import price_at_reach
+from milkwort.core.notes import notes_of
+from milkwort.core.plan import PlanResult
+from milkwort.core.standing import STANDINGS
+from milkwort.store.keywords import KeywordEntry, Sheet
+
+__all__ = ["figure_columns", "moved", "plain", "text_columns", "tidy"]
+
+_FIGURES = 7
+
+
+def text_columns(sheet: Sheet, rows: list[int] | None = None) -> dict[str, list[Any]]:
+    """Return what is stored of keywords, by column.
+
+    Parameters
+    ----------
+    sheet : Sheet
+    rows : list of int, optional
+        Only these; all where left out.
+    """
+    picked = range(len(sheet.ids)) if rows is None else rows
+    entries = [sheet.entries[r] for r in picked]
+    return {
+        "id": [sheet.ids[r] for r in picked],
+        "text": [e.text for e in entries],
+        "match": [e.match for e in entries],
+        "intent": [e.intent for e in entries],
+        "call": [e.call for e in entries],
+        "reason": [e.reason for e in entries],
+        "group": [e.group for e in entries],
+        "origin": [_origin(e) for e in entries],
+        "volume_low": [e.reading.volume_low for e in entries],
+        "volume_high": [e.reading.volume_high for e in entries],
+        "months": [e.reading.months for e in entries],
+        "locked_bid": [e.locked_bid for e in entries],
+    }
+
+
+def figure_columns(result: PlanResult) -> dict[str, Any]:
+    """Return what the plan says of keywords, by column; money a click, figures a month.
+
+    `clicks`, `spend` and `customers` are those of this plan for a kept keyword, and what
+    it would bring for any other.
+    """
+    e, outside, kept = result.expected, result.not_kept, result.table.kept
+    prices, standing = result.prices, result.standing
+    return {
+        "searches": tidy(np.where(np.isnan(result.demand.likely), np.nan, result.demand.own)),
+        "rate": tidy(result.demand.rate),
+        "cpc_low": tidy(prices.low),
+        "cpc_high": tidy(prices.high),
+        "cpc_median": tidy(np.exp(prices.mu)),
+        "cpc_at_line": tidy(price_at_reach(result.brief.assumed["stretch"], prices)),
+        "ceiling": tidy(standing.ceiling),
+        "headroom": tidy(np.where(np.isneginf(standing.headroom), -1e9, standing.headroom)),
+        "reach": tidy(standing.reach),
+        "standing": np.array(STANDINGS)[standing.standing].tolist(),
+        "bid": tidy(result.bid),
+        "bid_reach": tidy(e.reach),
+        "cpc": tidy(e.cpc),
+        "clicks": tidy(np.where(kept, e.clicks, outside.clicks)),
+        "spend": tidy(np.where(kept, e.spend, outside.spend)),
+        "customers": tidy(np.where(kept, e.customers, outside.customers)),
+        "notes": notes_of(result),
+    }
+
+
+def moved(before: dict[str, Any], after: dict[str, Any]) -> dict[str, Any]:
+    """Return the columns that are not what they were."""
+    return {name: column for name, column in after.items() if not _same(before[name], column)}
+
+
+def plain(value: float | None) -> float | None:
+    """Return a figure for JSON: None for NaN and infinities."""
+    return None if value is None or not np.isfinite(value) else float(value)
+
+
+def tidy(values: Floats) -> Floats:
+    """Return figures to seven digits, which is more than any screen shows."""
+    with np.errstate(divide="ignore", invalid="ignore"):
+        magnitude = np.floor(np.log10(np.abs(values)))
+        scale = 10.0 ** (_FIGURES - 1 - magnitude)
+        rounded = np.round(values * scale) / scale
+    return np.where(np.isfinite(rounded), rounded, values)
+
+
+def _same(before: Any, after: Any) -> bool:
+    if isinstance(after, np.ndarray):
+        return bool(np.array_equal(before, after, equal_nan=True))
+    return bool(before == after)
+
+
+def _origin(entry: KeywordEntry) -> str:
+    reading = entry.reading
+    return reading.origin + (f", row {reading.origin_row}" if reading.origin_row else "")

@@ -1,0 +1,36 @@
+"""The Fit stage."""
+
+from __future__ import annotations
+
+from fastapi import APIRouter, Response
+
+from milkwort.api.fit_view import fit_view
+from milkwort.api.schemas import BidChange, ChangeAnswer, FitView, shape_of
+from milkwort.api.shared import Window, Work, sent
+from milkwort.store.keywords import lock_bids, with_locked_bids
+
+router = APIRouter(tags=["fit"])
+
+
+@router.get("/plans/{plan_id}/fit", responses=shape_of(FitView))
+def view(plan_id: int, work: Work) -> Response:
+    """Return the ladder of pounds and what stands beside it."""
+    loaded = work.plan(plan_id)
+    return sent(fit_view(loaded.result, loaded.sheet, loaded.record.revision))
+
+
+@router.post("/plans/{plan_id}/bids", responses=shape_of(ChangeAnswer))
+def lock(plan_id: int, body: BidChange, work: Work, window: Window = "") -> Response:
+    """Set bids by hand, or give keywords back to the policy."""
+    rows = work.plan(plan_id).sheet.rows_of(body.ids)
+    many = f"{len(rows):,} keywords" if len(rows) != 1 else "1 keyword"
+    label = f"give {many} back to the policy" if body.bid is None else f"lock the bid of {many}"
+    return sent(
+        work.change(
+            plan_id,
+            label,
+            lambda c: lock_bids(c, dict.fromkeys(body.ids, body.bid)),
+            window=window,
+            sheet_after=lambda sheet: with_locked_bids(sheet, rows, body.bid),
+        )
+    )

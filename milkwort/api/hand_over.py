@@ -1,0 +1,145 @@
+"""The Hand over stage: the upload sheet, last checks, and frozen copies."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import numpy as np
+from fastapi import APIRouter, Response
+
+from milkwort.api.columns import plain
+from milkwort.api.schemas import HandOverMade, HandOverRequest, HandOverView, shape_of
+from milkwort.api.shared import Window, Work, sent
+from milkwort.api.transfer import document_of
+from milkwort.api.workspace import Loaded
+from milkwort.core.words import normalise
+from milkwort.formats.plan_json import write_plan_json
+from milkwort.formats.upload_sheet import UploadRow, upload_csv, upload_xlsx
+from milkwort.store.hand_overs import freeze, list_hand_overs, thaw
+from milkwort.store.models import HandOver
+
+router = APIRouter(tags=["hand over"])
+
+_TYPES = {
+    "csv": "text/csv; charset=utf-8",
+    "xlsx": "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
+    "json": "application/json",
+}
+
+
+@router.get("/plans/{plan_id}/hand-over", responses=shape_of(HandOverView))
+def view(plan_id: int, work: Work) -> Response:
+    """Return the upload sheet as it stands, what to look at, and what was sent before."""
+    loaded = work.plan(plan_id)
+    with work.database.begin() as session:
+        sent_before = [_item(h) for h in list_hand_overs(session, plan_id)]
+    return sent(
+        {
+            "revision": loaded.record.revision,
+            "rows": [vars(row) for row in upload_rows(loaded)],
+            "checks": _checks(loaded),
+            "sent": sent_before,
+        }
+    )
+
+
+@router.post(
+    "/plans/{plan_id}/hand-over", status_code=201, responses={201: {"model": HandOverMade}}
+)
+def make(plan_id: int, body: HandOverRequest, work: Work, window: Window = "") -> Response:
+    """Make a file and keep a frozen copy of it."""
+    loaded = work.plan(plan_id)
+    content, rows = _content(loaded, body.kind)
+    stem = normalise(loaded.record.name).replace(" ", "-")[:60] or "plan"
+    kept: list[HandOver] = []
+    with work.database.begin() as session:
+        kept.append(
+            freeze(
+                session,
+                plan_id,
+                kind=body.kind,
+                filename=f"{stem}-{'plan' if body.kind == 'json' else 'upload'}"
+                f"-r{loaded.record.revision}.{body.kind}",
+                revision=loaded.record.revision,
+                rows=rows,
+                content=content,
+            )
+        )
+    work.forget(plan_id)
+    work.events.tell(plan_id, {"revision": loaded.record.revision, "window": window})
+    answer = sent({"made": _item(kept[0]), "frame": work.plan(plan_id).frame})
+    answer.status_code = 201
+    return answer
+
+
+@router.get("/plans/{plan_id}/hand-over/{hand_over_id}/file")
+def download(plan_id: int, hand_over_id: int, work: Work) -> Response:
+    """Return the very bytes of a hand-over."""
+    with work.database.begin() as session:
+        copy = thaw(session, plan_id, hand_over_id)
+        headers = {"Content-Disposition": f'attachment; filename="{_ascii(copy.filename)}"'}
+        return Response(copy.content, media_type=_TYPES[copy.kind], headers=headers)
+
+
+def upload_rows(loaded: Loaded) -> list[UploadRow]:
+    """Return the kept keywords by ad group, each with its bid or none."""
+    rows = [
+        UploadRow(
+            campaign=f"{loaded.record.name} – Search",
+            group=entry.group,
+            keyword=entry.text,
+            match=entry.match,
+            bid=plain(float(loaded.result.bid[row])),
+        )
+        for row, entry in enumerate(loaded.sheet.entries)
+        if entry.call == "keep"
+    ]
+    return sorted(rows, key=lambda r: (r.group, r.keyword, r.match))
+
+
+def _content(loaded: Loaded, kind: str) -> tuple[bytes, int]:
+    if kind == "json":
+        document = document_of(loaded.record, loaded.sheet)
+        return write_plan_json(document), len(document.keywords)
+    rows = upload_rows(loaded)
+    if kind == "csv":
+        return upload_csv(rows), len(rows)
+    return upload_xlsx(rows, loaded.record.brief.currency), len(rows)
+
+
+def _checks(loaded: Loaded) -> list[dict[str, str]]:
+    """Return what a careful person would look at before launch."""
+    result, trail = loaded.result, loaded.frame["trail"]
+    found: list[dict[str, str]] = []
+
+    def check(count: int, one: str, many: str, stage: str) -> None:
+        if count:
+            found.append({"text": one if count == 1 else many.format(f"{count:,}"), "stage": stage})
+
+    for notice in loaded.frame["purse"]["notices"]:
+        found.append({"text": notice, "stage": "sift"})
+    kept = result.table.kept
+    idle = int((kept & ~np.isfinite(result.bid)).sum())
+    above = np.nan_to_num(result.bid) > result.standing.ceiling * (1 + 1e-9)
+    check(trail["to_call"], "1 keyword is not yet called.", "{} keywords are not yet called.",
+          "sift")  # fmt: skip
+    check(idle, "1 kept keyword will not run.", "{} kept keywords will not run.", "fit")
+    check(int((above & kept).sum()), "1 bid is above its ceiling.",
+          "{} bids are above their ceilings.", "fit")  # fmt: skip
+    assumed = int((result.prices.assumed & kept).sum())
+    check(assumed, "1 kept keyword has no price of its own.",
+          "{} kept keywords have no price of their own.", "gather")  # fmt: skip
+    unsaid = [f for f in ("sale_value", "gross_margin", "rate_likely", "monthly_spend")
+              if f in loaded.record.unsaid]  # fmt: skip
+    check(len(unsaid), "1 figure of the brief is still assumed.",
+          "{} figures of the brief are still assumed.", "brief")  # fmt: skip
+    return found
+
+
+def _item(copy: HandOver) -> dict[str, Any]:
+    fields = ("id", "kind", "filename", "at", "revision", "rows", "sha256")
+    return {name: getattr(copy, name) for name in fields}
+
+
+def _ascii(name: str) -> str:
+    return "".join(c if c.isascii() and (c.isalnum() or c in "-_.") else "-" for c in name)

@@ -1,0 +1,27 @@
+"""What the routers have in common."""
+
+from __future__ import annotations
+
+from typing import Annotated, Any
+
+import orjson
+from fastapi import Depends, Header, Request, Response
+
+from milkwort.api.workspace import Workspace
+
+__all__ = ["Window", "Work", "sent"]
+
+
+def _workspace(request: Request) -> Workspace:
+    workspace: Workspace = request.app.state.workspace
+    return workspace
+
+
+Work = Annotated[Workspace, Depends(_workspace)]
+Window = Annotated[str, Header(alias="X-Milkwort-Window", max_length=64)]
+
+
+def sent(content: Any) -> Response:
+    """Return content as JSON without another pass over its columns; NaN becomes null."""
+    body = orjson.dumps(content, option=orjson.OPT_SERIALIZE_NUMPY)
+    return Response(body, media_type="application/json")

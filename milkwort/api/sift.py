@@ -1,0 +1,68 @@
+"""The Sift stage: calls, and the workings of one keyword."""
+
+from __future__ import annotations
+
+from fastapi import APIRouter, Response
+
+from milkwort.api.plans import workings_answer
+from milkwort.api.schemas import CallChange, ChangeAnswer, KeywordIds, Workings, shape_of
+from milkwort.api.shared import Window, Work, sent
+from milkwort.core.notes import NOTES, notes_of
+from milkwort.core.workings import keyword_workings
+from milkwort.store.keywords import remove_keywords, set_calls, with_calls
+
+router = APIRouter(tags=["sift"])
+
+
+@router.post("/plans/{plan_id}/calls", responses=shape_of(ChangeAnswer))
+def call(plan_id: int, body: CallChange, work: Work, window: Window = "") -> Response:
+    """Call keywords: keep, hold, drop, block, or not yet called."""
+    rows = work.plan(plan_id).sheet.rows_of(body.ids)
+    many = f"{len(rows):,} keywords" if len(rows) != 1 else "1 keyword"
+    verb = "take back the call of" if body.call == "none" else body.call
+    return sent(
+        work.change(
+            plan_id,
+            f"{verb} {many}",
+            lambda c: set_calls(c, body.ids, body.call, body.reason, "hand"),
+            window=window,
+            sheet_after=lambda sheet: with_calls(sheet, rows, body.call, body.reason),
+        )
+    )
+
+
+@router.post("/plans/{plan_id}/keywords/remove", responses=shape_of(ChangeAnswer))
+def remove(plan_id: int, body: KeywordIds, work: Work, window: Window = "") -> Response:
+    """Take keywords out of the plan altogether; undo brings them back."""
+    work.plan(plan_id).sheet.rows_of(body.ids)
+    return sent(
+        work.change(
+            plan_id,
+            f"remove {len(body.ids):,} keywords",
+            lambda c: remove_keywords(c, body.ids),
+            window=window,
+        )
+    )
+
+
+@router.get("/plans/{plan_id}/keywords/{keyword_id}/workings", responses=shape_of(Workings))
+def workings(plan_id: int, keyword_id: int, work: Work) -> Response:
+    """Return the arithmetic of one keyword."""
+    loaded = work.plan(plan_id)
+    (row,) = loaded.sheet.rows_of([keyword_id])
+    entry = loaded.sheet.entries[row]
+    about = ", ".join(
+        part
+        for part in (
+            f"{entry.match} match",
+            entry.reading.origin
+            + (f", row {entry.reading.origin_row}" if entry.reading.origin_row else ""),
+            f"called {entry.call}" + (f" ({entry.reason})" if entry.reason else "")
+            if entry.call != "none"
+            else "not yet called",
+        )
+        if part
+    )
+    notes = [NOTES[code] for code in notes_of(loaded.result)[row]]
+    sections = keyword_workings(loaded.result, row)
+    return sent(workings_answer(loaded.record.revision, entry.text, about, notes, sections))

@@ -1,0 +1,142 @@
+"""Plans between the store and their files."""
+
+from __future__ import annotations
+
+from importlib.resources import files
+from typing import Any
+
+from sqlalchemy.orm import Session
+
+from milkwort.core.brief import MATCHES
+from milkwort.core.errors import BadValueError
+from milkwort.core.keyword_table import CALLS, INTENTS
+from milkwort.core.words import normalise
+from milkwort.formats.brief_toml import read_brief
+from milkwort.formats.keyword_rows import KeywordRow, columns_by_heading, read_keyword_rows
+from milkwort.formats.plan_json import KeywordDocument, PlanDocument
+from milkwort.formats.text_table import read_text_table
+from milkwort.store.journal import Change
+from milkwort.store.keywords import KeywordEntry, ReadingEntry, Sheet, add_keywords
+from milkwort.store.plans import BRIEF_FIELDS, PlanRecord, add_plan, plan_values
+
+__all__ = ["SAMPLE_NAME", "add_document", "add_sample", "document_of", "entry_of_row"]
+
+SAMPLE_NAME = "Eastmere Sash & Casement"
+_SAMPLE_UNSAID = ("may_pay_to_learn", "max_cpc", "volume_basis", "pricing", "flat_bid", "policy")
+
+
+def entry_of_row(row: KeywordRow, origin: str) -> KeywordEntry:
+    """Return a row of a file as a keyword to be stored."""
+    low, high = row.volume or (None, None)
+    return KeywordEntry(
+        text=row.text,
+        normalised=row.normalised,
+        match=row.match,
+        intent=row.intent,
+        call=row.call,
+        reason="from the file" if row.call != "none" else "",
+        group=row.group,
+        rate=row.rate,
+        unpaid_rank=row.unpaid_rank,
+        paid_rank=row.paid_rank,
+        reading=ReadingEntry(
+            volume_low=low,
+            volume_high=high,
+            cpc_low=row.cpc_low,
+            cpc_high=row.cpc_high,
+            competition=row.competition,
+            months=row.months,
+            basis=row.basis,
+            origin=origin,
+            origin_row=row.row,
+        ),
+    )
+
+
+def add_sample(session: Session, name: str = SAMPLE_NAME) -> int:
+    """Make the sample plan and return its id."""
+    folder = files("milkwort.samples")
+    brief = read_brief(folder.joinpath("eastmere.toml").read_bytes(), "eastmere.toml").brief
+    table = read_text_table(folder.joinpath("eastmere.csv").read_bytes(), "eastmere.csv")
+    rows = read_keyword_rows(table, columns_by_heading(table))
+    plan_id = add_plan(
+        session, name, plan_values(brief, start_month=9), brief.assumed.changes, _SAMPLE_UNSAID
+    )
+    add_keywords(
+        Change(session, plan_id, "sample"), [entry_of_row(r, "eastmere.csv") for r in rows.taken]
+    )
+    return plan_id
+
+
+def document_of(record: PlanRecord, sheet: Sheet) -> PlanDocument:
+    """Return a plan as a document that loads back to an equal plan."""
+    return PlanDocument(
+        name=record.name,
+        brief=record.values,
+        unsaid=list(record.unsaid),
+        assumptions=record.assumptions,
+        keywords=[_keyword_document(entry) for entry in sheet.entries],
+    )
+
+
+def add_document(session: Session, document: PlanDocument) -> int:
+    """Make a plan from a document and return its id.
+
+    Raises
+    ------
+    BadValueError
+        For a field, a word or a figure that no plan could hold.
+    """
+    unknown = sorted(set(document.brief) - set(BRIEF_FIELDS))
+    if unknown:
+        raise BadValueError("brief", "fields of a brief", ", ".join(unknown))
+    entries = [_entry(k, at) for at, k in enumerate(document.keywords, start=1)]
+    seen: dict[tuple[str, str], int] = {}
+    for at, entry in enumerate(entries, start=1):
+        earlier = seen.setdefault((entry.normalised, entry.match), at)
+        if earlier != at:
+            raise BadValueError(
+                f"keywords, number {at}", f"another text than number {earlier}", entry.text
+            )
+    plan_id = add_plan(
+        session, document.name, document.brief, document.assumptions, tuple(document.unsaid)
+    )
+    add_keywords(Change(session, plan_id, "load"), entries)
+    return plan_id
+
+
+def _keyword_document(entry: KeywordEntry) -> KeywordDocument:
+    reading = vars(entry.reading)
+    own = {k: v for k, v in vars(entry).items() if k not in ("reading", "normalised")}
+    months = {"months": list(entry.reading.months) if entry.reading.months else None}
+    return KeywordDocument(**(own | reading | months))
+
+
+def _entry(document: KeywordDocument, number: int) -> KeywordEntry:
+    where = f"keywords, number {number}"
+    for value, known in (
+        (document.match, MATCHES), (document.intent, INTENTS), (document.call, CALLS),
+        (document.basis or "exact", MATCHES), (document.period, ("day", "month")),
+    ):  # fmt: skip
+        if value not in known:
+            raise BadValueError(where, "one of " + ", ".join(known), value)
+    normalised = normalise(document.text)
+    if not normalised:
+        raise BadValueError(where, "a text with at least one word", document.text)
+    for name, low, high in (
+        ("volume", document.volume_low, document.volume_high),
+        ("cpc", document.cpc_low, document.cpc_high),
+    ):
+        ends = [v for v in (low, high) if v is not None]
+        if any(v < 0 for v in ends) or (len(ends) == 2 and ends[0] > ends[1]):
+            raise BadValueError(where, f"{name}_low from 0 to {name}_high", f"{low} to {high}")
+    if document.rate is not None and not 0 <= document.rate <= 1:
+        raise BadValueError(where, "a rate from 0 to 1", document.rate)
+    fields: dict[str, Any] = document.model_dump()
+    fields["months"] = tuple(document.months) if document.months else None
+    reading = ReadingEntry(**{k: fields[k] for k in ReadingEntry.__dataclass_fields__})
+    own = {
+        k: v for k, v in fields.items()
+        if k in KeywordEntry.__dataclass_fields__ and k != "reading"
+    }  # fmt: skip
+    return KeywordEntry(**own, normalised=normalised, reading=reading)

@@ -1,0 +1,71 @@
+"""Files that were read and wait to be taken in or left."""
+
+from __future__ import annotations
+
+import secrets
+from collections import OrderedDict
+from dataclasses import dataclass
+
+from milkwort.core.errors import NotFoundError
+from milkwort.formats.guess_columns import ColumnGuess
+from milkwort.formats.keyword_rows import KeywordRows
+from milkwort.formats.text_table import TextTable
+
+__all__ = ["Tray", "Trays"]
+
+
+@dataclass(frozen=True)
+class Tray:
+    """One file on its way in.
+
+    Attributes
+    ----------
+    plan_id : int
+    name : str
+        What the file is called.
+    table : TextTable
+    guess : ColumnGuess
+        The columns as now assigned.
+    rows : KeywordRows
+        What came of it.
+    """
+
+    plan_id: int
+    name: str
+    table: TextTable
+    guess: ColumnGuess
+    rows: KeywordRows
+
+
+class Trays:
+    """Holds the latest few trays by key."""
+
+    def __init__(self, most: int) -> None:
+        self._most = most
+        self._held: OrderedDict[str, Tray] = OrderedDict()
+
+    def put(self, tray: Tray, key: str | None = None) -> str:
+        """Hold a tray, in the place of the one that has the key, and return its key."""
+        key = key or secrets.token_urlsafe(9)
+        self._held[key] = tray
+        self._held.move_to_end(key)
+        while len(self._held) > self._most:
+            self._held.popitem(last=False)
+        return key
+
+    def get(self, key: str, plan_id: int) -> Tray:
+        """Return a tray.
+
+        Raises
+        ------
+        NotFoundError
+            Where it was taken in, left, or has made way for newer ones.
+        """
+        tray = self._held.get(key)
+        if tray is None or tray.plan_id != plan_id:
+            raise NotFoundError("This file is no longer in the tray: read it again.", "tray")
+        return tray
+
+    def drop(self, key: str) -> None:
+        """Let go of a tray."""
+        self._held.pop(key, None)

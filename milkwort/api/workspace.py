@@ -1,0 +1,178 @@
+"""Plans in memory, one answer for each change.
+
+A change is written down in one transaction, the plan is worked out again, and the answer
+holds only what is different from before: the rows that were touched, the columns that
+moved, and the frame.
+"""
+
+from __future__ import annotations
+
+import threading
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Any
+
+from sqlalchemy.orm import Session
+
+from milkwort.api.columns import figure_columns, moved, text_columns
+from milkwort.api.events import Events
+from milkwort.api.frame import brief_block, purse_block, trail_block
+from milkwort.api.trays import Trays
+from milkwort.core.plan import PlanResult, run_plan
+from milkwort.settings import Settings
+from milkwort.store.database import Database
+from milkwort.store.hand_overs import count_hand_overs
+from milkwort.store.journal import Change, labels
+from milkwort.store.keywords import Sheet, load_sheet, with_brief
+from milkwort.store.plans import PlanRecord, load_plan
+
+__all__ = ["Loaded", "Workspace"]
+
+_PLANS_IN_MEMORY = 8
+
+
+@dataclass(frozen=True)
+class Loaded:
+    """One plan at one revision."""
+
+    record: PlanRecord
+    sheet: Sheet
+    result: PlanResult
+    columns: dict[str, Any]
+    frame: dict[str, Any]
+
+
+class Workspace:
+    """What the routers share.
+
+    Parameters
+    ----------
+    settings : Settings
+    """
+
+    def __init__(self, settings: Settings) -> None:
+        self.settings = settings
+        self.database = Database(settings.database)
+        self.events = Events()
+        self.trays = Trays(settings.trays)
+        self._lock = threading.RLock()
+        self._plans: dict[int, Loaded] = {}
+
+    def plan(self, plan_id: int) -> Loaded:
+        """Return a plan as it stands."""
+        with self._lock:
+            if plan_id not in self._plans:
+                with self.database.begin() as session:
+                    self._keep(plan_id, self._load(session, plan_id, None))
+            return self._plans[plan_id]
+
+    def sheet(self, plan_id: int) -> dict[str, Any]:
+        """Return a whole plan for a window that opens it."""
+        loaded = self.plan(plan_id)
+        return {"frame": loaded.frame, "sheet": _whole(loaded)}
+
+    def change(
+        self,
+        plan_id: int,
+        label: str,
+        do: Callable[[Change], Any],
+        *,
+        window: str = "",
+        sheet_after: Callable[[Sheet], Sheet] | None = None,
+    ) -> dict[str, Any]:
+        """Make one change and answer with what it moved.
+
+        Parameters
+        ----------
+        plan_id : int
+        label : str
+            What the planner did, as it reads after "undo ".
+        do : callable
+            Writes the change; if it raises, nothing is kept.
+        window : str
+            Who asked, so that it isn't told twice.
+        sheet_after : callable, optional
+            Makes the new sheet from the old one; read from the database where left out.
+        """
+
+        def written(session: Session) -> str:
+            change = Change(session, plan_id, label)
+            do(change)
+            change.finish()
+            return label
+
+        return self.transact(plan_id, written, window=window, sheet_after=sheet_after)
+
+    def transact(
+        self,
+        plan_id: int,
+        do: Callable[[Session], str],
+        *,
+        window: str = "",
+        sheet_after: Callable[[Sheet], Sheet] | None = None,
+    ) -> dict[str, Any]:
+        """Run a transaction on a plan and answer with what it moved; `do` returns its label."""
+        with self._lock:
+            before = self.plan(plan_id)
+            with self.database.begin() as session:
+                label = do(session)
+                known = sheet_after(before.sheet) if sheet_after else None
+                after = self._load(session, plan_id, known)
+            self._keep(plan_id, after)
+        self.events.tell(plan_id, {"revision": after.record.revision, "window": window})
+        return {"did": label, "was": before.record.revision, **_difference(before, after)}
+
+    def forget(self, plan_id: int) -> None:
+        """Drop a plan from memory; it is read again when next asked for."""
+        with self._lock:
+            self._plans.pop(plan_id, None)
+
+    def close(self) -> None:
+        """Let go of everything."""
+        self.events.close()
+        self.database.close()
+
+    def _keep(self, plan_id: int, loaded: Loaded) -> None:
+        self._plans.pop(plan_id, None)
+        self._plans[plan_id] = loaded
+        while len(self._plans) > _PLANS_IN_MEMORY:
+            self._plans.pop(next(iter(self._plans)))
+
+    def _load(self, session: Session, plan_id: int, sheet: Sheet | None) -> Loaded:
+        record = load_plan(session, plan_id)
+        sheet = (
+            load_sheet(session, plan_id, record.brief)
+            if sheet is None
+            else with_brief(sheet, record.brief)
+        )
+        result = run_plan(record.brief, sheet.table)
+        frame = {
+            "plan_id": plan_id,
+            "revision": record.revision,
+            "brief": brief_block(record),
+            "trail": trail_block(result, count_hand_overs(session, plan_id)),
+            "purse": purse_block(result, sheet),
+            "journal": labels(session, plan_id),
+        }
+        return Loaded(record, sheet, result, figure_columns(result), frame)
+
+
+def _whole(loaded: Loaded) -> dict[str, Any]:
+    return {
+        "texts": text_columns(loaded.sheet),
+        "figures": loaded.columns,
+        "groups": list(loaded.sheet.groups),
+    }
+
+
+def _difference(before: Loaded, after: Loaded) -> dict[str, Any]:
+    if before.sheet.ids != after.sheet.ids or before.sheet.groups != after.sheet.groups:
+        return {"frame": after.frame, "sheet": _whole(after), "rows": None, "columns": None}
+    pairs = zip(before.sheet.entries, after.sheet.entries, strict=True)
+    rows = [row for row, (old, new) in enumerate(pairs) if old is not new and old != new]
+    return {
+        "frame": after.frame,
+        "sheet": None,
+        "rows": text_columns(after.sheet, rows) if rows else None,
+        "columns": moved(before.columns, after.columns),
+    }

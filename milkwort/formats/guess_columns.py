@@ -1,0 +1,151 @@
+"""Which column of a file holds what, guessed from its headings and its cells."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from milkwort.core.brief import MATCHES
+from milkwort.core.words import normalise
+from milkwort.formats.keyword_rows import FIELDS
+from milkwort.formats.numbers import is_blank, read_range
+from milkwort.formats.text_table import TextTable
+
+__all__ = ["ColumnGuess", "guess_columns"]
+
+_HEADINGS: dict[str, str] = {
+    "keyword": r"keywords?|search terms?|terms?|quer(y|ies)|searches for|text|phrases?",
+    "match": r"match( type)?|type of match",
+    "volume": r"((avg|average|mean) )?(monthly )?(search )?(volumes?|searches)( (a|per) month)?|"
+    r"searches month|demand",
+    "volume_low": r"((min|lowest|least|low)( monthly)?|searches from|volume from) ?"
+    r"(searches|volume)?|volume low",
+    "volume_high": r"((max|highest|most|high)( monthly)?|searches to|volume to) ?"
+    r"(searches|volume)?|volume high",
+    "cpc_low": r"(low|lowest|min|from)( top)?( of page)? ?(cpc|price|bid|click price)"
+    r"( low)?( range)?|(cpc|price|bid) (low|from|min)|low",
+    "cpc_high": r"(high|highest|max|to)( top)?( of page)? ?(cpc|price|bid|click price)"
+    r"( high)?( range)?|(cpc|price|bid) (high|to|max)|high",
+    "competition": r"competition( index| level)?",
+    "intent": r"intent|purpose",
+    "call": r"call|judgement|decision|verdict",
+    "offer": r"offer|product",
+    "rate": r"(conversion )?rate|conv rate|conversion",
+    "basis": r"basis|counted as",
+    "group": r"(ad )?group|theme|topic",
+    "unpaid_rank": r"(unpaid |organic )?(rank|position)",
+    "paid_rank": r"paid (rank|position)",
+}
+_ONE_PRICE = re.compile(
+    r"((avg|average|mean|suggested) )?(cpc|click price|price|cost per click|bid)( (gbp|eur|usd))?"
+)
+_PATTERNS = {name: re.compile(pattern) for name, pattern in _HEADINGS.items()}
+_SAMPLE = 200
+
+
+@dataclass(frozen=True)
+class ColumnGuess:
+    """What a file's columns seem to hold.
+
+    Attributes
+    ----------
+    columns : dict of str to int
+        Column of each field found, from 0.
+    headings : tuple of str
+        What stands over each column; empty texts where the file has no headings.
+    first_row : int
+        First row that holds data, the file's first being 1.
+    """
+
+    columns: dict[str, int]
+    headings: tuple[str, ...]
+    first_row: int
+
+
+def guess_columns(table: TextTable) -> ColumnGuess:
+    """Guess the columns of a file.
+
+    Parameters
+    ----------
+    table : TextTable
+
+    Returns
+    -------
+    ColumnGuess
+        ``keyword`` is always among its columns: where no heading says so, the first column
+        that holds words.
+    """
+    number, top = _first_filled(table)
+    named = _by_heading(top)
+    width = max(len(row) for row in table.rows[:_SAMPLE])
+    is_heading = bool(named) and not any(_numeric(cell, table) for cell in top)
+    columns = named if is_heading else {}
+    body = table.rows[number if is_heading else number - 1 :][:_SAMPLE]
+    if "keyword" not in columns:
+        columns |= {"keyword": _wordiest(body, width, table, set(columns.values()))}
+    if not is_heading:
+        columns |= _by_cells(body, width, table, columns["keyword"])
+    return ColumnGuess(
+        columns=columns,
+        headings=tuple(c.strip() for c in top) if is_heading else ("",) * width,
+        first_row=number + 1 if is_heading else number,
+    )
+
+
+def _first_filled(table: TextTable) -> tuple[int, tuple[str, ...]]:
+    for number, row in enumerate(table.rows, start=1):
+        if any(c.strip() for c in row):
+            return number, row
+    return 1, ()
+
+
+def _by_heading(top: Sequence[str]) -> dict[str, int]:
+    found: dict[str, int] = {}
+    for at, cell in enumerate(top):
+        bare = cell.strip().casefold()
+        words = normalise(bare.replace("_", " "))
+        name = bare if bare in FIELDS else next(
+            (n for n, p in _PATTERNS.items() if n not in found and p.fullmatch(words)), None
+        )  # fmt: skip
+        if name is None and _ONE_PRICE.fullmatch(words):
+            name = "cpc_low"
+        if name is not None and name not in found:
+            found[name] = at
+    return found
+
+
+def _wordiest(body: Sequence[Sequence[str]], width: int, table: TextTable, taken: set[int]) -> int:
+    def words(at: int) -> int:
+        cells = [row[at] for row in body if at < len(row)]
+        return sum(1 for c in cells if not is_blank(c) and not _numeric(c, table))
+
+    free = [at for at in range(width) if at not in taken] or [0]
+    return max(free, key=words)
+
+
+def _by_cells(
+    body: Sequence[Sequence[str]], width: int, table: TextTable, keyword: int
+) -> dict[str, int]:
+    """Assign bare columns: match types by their words, then volume, low and high price."""
+    found: dict[str, int] = {}
+    numeric = []
+    for at in range(width):
+        cells = [row[at].strip() for row in body if at < len(row) and not is_blank(row[at])]
+        if at == keyword or not cells:
+            continue
+        if all(c.casefold() in MATCHES for c in cells):
+            found["match"] = at
+        elif sum(_numeric(c, table) for c in cells) > len(cells) / 2:
+            numeric.append(at)
+    for name, at in zip(("volume", "cpc_low", "cpc_high"), numeric, strict=False):
+        found[name] = at
+    return found
+
+
+def _numeric(cell: str, table: TextTable) -> bool:
+    try:
+        read_range(cell, table.decimal)
+    except ValueError:
+        return False
+    return True

@@ -1,0 +1,92 @@
+"""Starting the server: port, database, sample, one line that says where it is."""
+
+from __future__ import annotations
+
+import errno
+import socket
+import sys
+from typing import Any
+
+import uvicorn
+from pydantic import ValidationError
+
+from milkwort.api.app import STATIC, make_app
+from milkwort.api.transfer import SAMPLE_NAME, add_sample
+from milkwort.api.workspace import Workspace
+from milkwort.core.errors import BadValueError, PlannerError
+from milkwort.settings import Settings
+from milkwort.store.journal import Change
+from milkwort.store.plans import list_plans, remove_plan
+
+__all__ = ["run"]
+
+_PORTS_TRIED = 50
+
+
+def run(given: dict[str, Any], *, sample: bool, fresh: bool) -> None:
+    """Serve until stopped.
+
+    Parameters
+    ----------
+    given : dict
+        Settings that were named on the command line.
+    sample : bool
+        Load the sample plan where there is no plan yet.
+    fresh : bool
+        Put the sample's plans away and load it anew; other plans stay.
+
+    Raises
+    ------
+    BadValueError
+        For a setting out of its range.
+    PlannerError
+        Where no port is free.
+    """
+    try:
+        settings = Settings(**given)
+    except ValidationError as error:
+        first = error.errors()[0]
+        where = str(first["loc"][0])
+        raise BadValueError(where, first["msg"], first["input"]) from error
+    app = make_app(settings)
+    if sample:
+        _with_sample(app.state.workspace, fresh)
+    listener = _listener(settings)
+    port = listener.getsockname()[1]
+    if port != settings.port:
+        print(f"Port {settings.port} is taken; using {port}.")
+    if not (STATIC / "index.html").exists():
+        print("The web client isn't built; only the API is served (make web builds it).")
+    print(f"Milkwort is at http://{settings.host}:{port}  (Ctrl C stops it)", flush=True)
+    config = uvicorn.Config(app, log_level="warning", access_log=False, timeout_graceful_shutdown=1)
+    uvicorn.Server(config).run(sockets=[listener])
+
+
+def _with_sample(workspace: Workspace, fresh: bool) -> None:
+    with workspace.database.begin() as session:
+        present = list_plans(session)
+        if fresh:
+            for line in present:
+                if line.name == SAMPLE_NAME:
+                    change = Change(session, line.id, "delete the plan")
+                    remove_plan(change)
+                    change.finish()
+        if fresh or not present:
+            add_sample(session)
+
+
+def _listener(settings: Settings) -> socket.socket:
+    family = socket.AF_INET6 if ":" in settings.host else socket.AF_INET
+    for port in range(settings.port, min(settings.port + _PORTS_TRIED, 65536)):
+        listener = socket.socket(family, socket.SOCK_STREAM)
+        if sys.platform != "win32":  # there it would share a port that is in use
+            listener.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+        try:
+            listener.bind((settings.host, port))
+        except OSError as error:
+            listener.close()
+            if error.errno == errno.EADDRINUSE:
+                continue
+            raise PlannerError(f"{settings.host}:{port}: {error.strerror}", "host") from error
+        return listener
+    raise PlannerError(f"No free port from {settings.port} on.", "port")

@@ -1,0 +1,38 @@
+"""The one table of settings; each may be given as MILKWORT_<NAME> in the environment."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from platformdirs import user_data_path
+from pydantic import Field
+from pydantic_settings import BaseSettings, SettingsConfigDict
+
+__all__ = ["Settings"]
+
+
+class Settings(BaseSettings):
+    """What a person may set about a running Milkwort."""
+
+    model_config = SettingsConfigDict(env_prefix="MILKWORT_")
+
+    data: Path = Field(
+        default_factory=lambda: user_data_path("milkwort"),
+        description="Folder of the database (path).",
+    )
+    host: str = Field(default="127.0.0.1", description="Address to listen on.")
+    port: int = Field(
+        default=8710, ge=1, le=65535, description="First port tried (TCP port number)."
+    )
+    hosts: list[str] = Field(
+        default=["127.0.0.1", "localhost", "[::1]"],
+        description="Host names a request may name (list; as JSON in the environment).",
+    )
+    trays: int = Field(
+        default=16, ge=1, description="Files read but not yet taken in that are held (count)."
+    )
+
+    @property
+    def database(self) -> Path:
+        """The database's file."""
+        return self.data / "milkwort.db"

@@ -1,0 +1,1 @@
+"""Simulated outside services, offline and seeded; none is built yet."""

@@ -1,0 +1,1 @@
+"""Plans on disk: tables, migrations, repositories and the journal that undoes."""

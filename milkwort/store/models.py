@@ -1,0 +1,194 @@
+"""The tables."""
+
+from __future__ import annotations
+
+from typing import Any, ClassVar
+
+from sqlalchemy import JSON, ForeignKey, Index, LargeBinary, MetaData, UniqueConstraint
+from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
+
+__all__ = [
+    "AdGroup",
+    "Assumption",
+    "Base",
+    "Call",
+    "Campaign",
+    "HandOver",
+    "Journal",
+    "Keyword",
+    "Offer",
+    "Plan",
+    "Reading",
+]
+
+
+class Base(DeclarativeBase):
+    """The root of all tables; every one has an integer `id`."""
+
+    metadata = MetaData(
+        naming_convention={
+            "ix": "ix_%(column_0_label)s",
+            "uq": "uq_%(table_name)s_%(column_0_name)s",
+            "fk": "fk_%(table_name)s_%(column_0_name)s",
+            "pk": "pk_%(table_name)s",
+        }
+    )
+    type_annotation_map: ClassVar[dict[Any, Any]] = {list[Any]: JSON(none_as_null=True)}
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+
+
+class Plan(Base):
+    """One piece of planning; money in its currency, spend a month."""
+
+    __tablename__ = "plan"
+
+    name: Mapped[str]
+    currency: Mapped[str]
+    monthly_spend: Mapped[float]
+    goal: Mapped[str]
+    start_month: Mapped[int]
+    pricing: Mapped[str]
+    places: Mapped[list[Any]]
+    volume_basis: Mapped[str]
+    ceiling_rule: Mapped[str]
+    ceiling_value: Mapped[float | None]
+    max_cpc: Mapped[float | None]
+    may_pay_to_learn: Mapped[bool]
+    policy: Mapped[str]
+    flat_bid: Mapped[float | None]
+    unsaid: Mapped[list[Any]]
+    """Fields of the brief that nobody has entered yet."""
+    revision: Mapped[int]
+    created_at: Mapped[str]
+    deleted_at: Mapped[str | None]
+
+
+class Offer(Base):
+    """What a plan sells; rates are customers (or enquiries) per click."""
+
+    __tablename__ = "offer"
+
+    plan_id: Mapped[int] = mapped_column(ForeignKey("plan.id"), index=True)
+    name: Mapped[str]
+    sale_value: Mapped[float]
+    gross_margin: Mapped[float]
+    sales_per_customer: Mapped[float]
+    rate_low: Mapped[float]
+    rate_likely: Mapped[float]
+    rate_high: Mapped[float]
+    close_low: Mapped[float | None]
+    close_likely: Mapped[float | None]
+    close_high: Mapped[float | None]
+
+
+class Assumption(Base):
+    """A default of the model that a plan changed."""
+
+    __tablename__ = "assumption"
+    __table_args__ = (UniqueConstraint("plan_id", "name"),)
+
+    plan_id: Mapped[int] = mapped_column(ForeignKey("plan.id"))
+    name: Mapped[str]
+    value: Mapped[float]
+
+
+class Campaign(Base):
+    """What holds money at the ad platform."""
+
+    __tablename__ = "campaign"
+
+    plan_id: Mapped[int] = mapped_column(ForeignKey("plan.id"), index=True)
+    name: Mapped[str]
+
+
+class AdGroup(Base):
+    """Close keywords together."""
+
+    __tablename__ = "ad_group"
+
+    plan_id: Mapped[int] = mapped_column(ForeignKey("plan.id"), index=True)
+    campaign_id: Mapped[int] = mapped_column(ForeignKey("campaign.id"), index=True)
+    name: Mapped[str]
+
+
+class Keyword(Base):
+    """One candidate; its identity is normalised text and match type."""
+
+    __tablename__ = "keyword"
+    __table_args__ = (UniqueConstraint("plan_id", "normalised", "match"),)
+
+    plan_id: Mapped[int] = mapped_column(ForeignKey("plan.id"))
+    text: Mapped[str]
+    normalised: Mapped[str]
+    match: Mapped[str]
+    intent: Mapped[str]
+    ad_group_id: Mapped[int | None] = mapped_column(ForeignKey("ad_group.id"), index=True)
+    rate: Mapped[float | None]
+    locked_bid: Mapped[float | None]
+    unpaid_rank: Mapped[float | None]
+    paid_rank: Mapped[float | None]
+
+
+class Reading(Base):
+    """One source's figures for one keyword: searches a period, money a click."""
+
+    __tablename__ = "reading"
+    __table_args__ = (Index("ix_reading_plan_in_use", "plan_id", "in_use"),)
+
+    plan_id: Mapped[int] = mapped_column(ForeignKey("plan.id"))
+    keyword_id: Mapped[int] = mapped_column(ForeignKey("keyword.id"), index=True)
+    in_use: Mapped[bool]
+    volume_low: Mapped[float | None]
+    volume_high: Mapped[float | None]
+    cpc_low: Mapped[float | None]
+    cpc_high: Mapped[float | None]
+    competition: Mapped[float | None]
+    months: Mapped[list[Any] | None]
+    basis: Mapped[str]
+    """A match type, or empty for the plan's own."""
+    area: Mapped[str]
+    period: Mapped[str]
+    read_at: Mapped[str]
+    origin: Mapped[str]
+    origin_row: Mapped[int | None]
+
+
+class Call(Base):
+    """The planner's judgement of one keyword; none where it is not yet called."""
+
+    __tablename__ = "call"
+
+    plan_id: Mapped[int] = mapped_column(ForeignKey("plan.id"), index=True)
+    keyword_id: Mapped[int] = mapped_column(ForeignKey("keyword.id"), unique=True)
+    call: Mapped[str]
+    reason: Mapped[str]
+    by: Mapped[str]
+    at: Mapped[str]
+
+
+class Journal(Base):
+    """One change of a plan with what undoes it."""
+
+    __tablename__ = "journal"
+
+    plan_id: Mapped[int] = mapped_column(ForeignKey("plan.id"), index=True)
+    label: Mapped[str]
+    at: Mapped[str]
+    undone: Mapped[bool]
+    steps: Mapped[bytes] = mapped_column(LargeBinary)
+
+
+class HandOver(Base):
+    """A frozen copy of what was sent."""
+
+    __tablename__ = "hand_over"
+
+    plan_id: Mapped[int] = mapped_column(ForeignKey("plan.id"), index=True)
+    kind: Mapped[str]
+    filename: Mapped[str]
+    at: Mapped[str]
+    revision: Mapped[int]
+    rows: Mapped[int]
+    sha256: Mapped[str]
+    content: Mapped[bytes] = mapped_column(LargeBinary)
