@@ -4,8 +4,10 @@ PY := .venv/bin/python
 PORT ?= 8710
 DATA ?= .data
 
+LOCK := -q --universal --generate-hashes --python-version 3.11 --no-emit-index-url
+
 .DEFAULT_GOAL := help
-.PHONY: help demo test dev bench lint format shots types web install install-dev clean check-tools
+.PHONY: help demo test dev bench lint format shots lock types web install install-dev clean check-tools
 
 help: ## list the verbs
 	@grep -hE '^[a-z-]+:.*## ' Makefile | sed -E 's/^([a-z-]+):.*## /  make \1\t/' | expand -t 18
@@ -35,6 +37,10 @@ shots: install-dev web ## make docs/screenshots anew from the sample
 	@bash tools/chromium.sh
 	$(PY) -m tools.shots
 
+lock: .venv/bin/uv ## write the hash-checked locks anew
+	@.venv/bin/uv pip compile $(LOCK) --extra build pyproject.toml -o requirements.lock
+	@.venv/bin/uv pip compile $(LOCK) --extra build --extra dev pyproject.toml -o requirements-dev.lock
+
 types: install-dev web/node_modules/.ready ## the client's types from the API's description
 	@$(PY) -m milkwort.api.openapi > web/openapi.json
 	cd web && npm run -s types && rm -f openapi.json
@@ -58,7 +64,7 @@ check-tools:
 .venv/.ready: requirements.lock pyproject.toml | .venv/bin/uv
 	@echo "Installing Python packages …"
 	@.venv/bin/uv pip install -q --python $(PY) --require-hashes -r requirements.lock
-	@.venv/bin/uv pip install -q --python $(PY) --no-deps -e .
+	@.venv/bin/uv pip install -q --python $(PY) --no-deps --no-build-isolation -e .
 	@touch $@
 
 .venv/.ready-dev: requirements-dev.lock .venv/.ready

@@ -608,7 +608,7 @@ export interface components {
              * @default break_even
              * @enum {string}
              */
-            ceiling_rule: "break_even" | "profit_share" | "cost_per_customer" | "return_on_spend" | "cost_of_sale";
+            ceiling_rule?: "break_even" | "profit_share" | "cost_per_customer" | "return_on_spend" | "cost_of_sale";
             /** Ceiling Value */
             ceiling_value?: number | null;
             /** Close High */
@@ -621,7 +621,7 @@ export interface components {
              * Currency
              * @default
              */
-            currency: string;
+            currency?: string;
             /** Flat Bid */
             flat_bid?: number | null;
             /**
@@ -629,82 +629,82 @@ export interface components {
              * @default customers
              * @enum {string}
              */
-            goal: "customers" | "profit" | "clicks" | "revenue";
+            goal?: "customers" | "profit" | "clicks" | "revenue";
             /**
              * Gross Margin
              * @default 0
              */
-            gross_margin: number;
+            gross_margin?: number;
             /** Max Cpc */
             max_cpc?: number | null;
             /**
              * May Pay To Learn
              * @default false
              */
-            may_pay_to_learn: boolean;
+            may_pay_to_learn?: boolean;
             /**
              * Monthly Spend
              * @default 0
              */
-            monthly_spend: number;
+            monthly_spend?: number;
             /**
              * Offer Name
              * @default
              */
-            offer_name: string;
+            offer_name?: string;
             /**
              * Places
              * @default []
              */
-            places: string[];
+            places?: string[];
             /**
              * Policy
              * @default fitted
              * @enum {string}
              */
-            policy: "fitted" | "low" | "middle" | "flat";
+            policy?: "fitted" | "low" | "middle" | "flat";
             /**
              * Pricing
              * @default pay_enough
              * @enum {string}
              */
-            pricing: "pay_enough" | "pay_bid";
+            pricing?: "pay_enough" | "pay_bid";
             /**
              * Rate High
              * @default 0
              */
-            rate_high: number;
+            rate_high?: number;
             /**
              * Rate Likely
              * @default 0
              */
-            rate_likely: number;
+            rate_likely?: number;
             /**
              * Rate Low
              * @default 0
              */
-            rate_low: number;
+            rate_low?: number;
             /**
              * Sale Value
              * @default 0
              */
-            sale_value: number;
+            sale_value?: number;
             /**
              * Sales Per Customer
              * @default 0
              */
-            sales_per_customer: number;
+            sales_per_customer?: number;
             /**
              * Start Month
              * @default 1
              */
-            start_month: number;
+            start_month?: number;
             /**
              * Volume Basis
              * @default exact
              * @enum {string}
              */
-            volume_basis: "exact" | "phrase" | "broad";
+            volume_basis?: "exact" | "phrase" | "broad";
         };
         /**
          * BriefValues
@@ -789,7 +789,7 @@ export interface components {
              * Reason
              * @default
              */
-            reason: string;
+            reason?: string;
         };
         /**
          * ChangeAnswer
@@ -1073,7 +1073,7 @@ export interface components {
              * @default blank
              * @enum {string}
              */
-            start: "blank" | "sample";
+            start?: "blank" | "sample";
         };
         /**
          * OtherWayItem
@@ -1107,7 +1107,7 @@ export interface components {
              * Name
              * @default pasted
              */
-            name: string;
+            name?: string;
             /** Text */
             text: string;
         };

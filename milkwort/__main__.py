@@ -1,0 +1,6 @@
+"""``python -m milkwort``."""
+
+from milkwort.cli import app
+
+if __name__ == "__main__":
+    app()

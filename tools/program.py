@@ -1,0 +1,61 @@
+"""The program as its users have it: served from its own folder, in headless Chromium."""
+
+from __future__ import annotations
+
+import re
+import subprocess
+import sys
+from collections.abc import Iterator
+from contextlib import contextmanager
+from pathlib import Path
+
+from playwright.sync_api import Browser, Page, Playwright
+
+__all__ = ["CHROMIUM", "VIEWPORT", "browser_of", "served", "watched_page"]
+
+CHROMIUM = "/usr/bin/chromium"
+VIEWPORT = {"width": 1280, "height": 800}
+_FLAGS = [
+    "--no-sandbox",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+]
+
+
+@contextmanager
+def served(data: Path, *, verb: str = "demo", port: int = 8730) -> Iterator[str]:
+    """Run the program over a data folder and yield its address."""
+    command = [sys.executable, "-m", "milkwort", verb, "--data", str(data), "--port", str(port)]
+    process = subprocess.Popen(command, stdout=subprocess.PIPE, text=True)
+    assert process.stdout is not None
+    try:
+        for line in process.stdout:
+            found = re.search(r"http://\S+", line)
+            if found:
+                yield found.group()
+                break
+        else:
+            raise RuntimeError("the program ended before it said where it is")
+    finally:
+        process.terminate()
+        process.wait(timeout=10)
+        process.stdout.close()
+
+
+def browser_of(playwright: Playwright) -> Browser:
+    """Start Debian's Chromium without a screen."""
+    return playwright.chromium.launch(executable_path=CHROMIUM, args=_FLAGS)
+
+
+def watched_page(browser: Browser, faults: list[str]) -> Page:
+    """Open a page whose errors are collected."""
+    page = browser.new_page(viewport=VIEWPORT, locale="en-GB")  # type: ignore[arg-type] # literal
+    page.on("pageerror", lambda error: faults.append(str(error)))
+    page.on(
+        "console",
+        lambda message: faults.append(message.text) if message.type == "error" else None,
+    )
+    return page

@@ -1,0 +1,94 @@
+"""Make docs/screenshots anew from the sample: ``python -m tools.shots [folder]``."""
+
+from __future__ import annotations
+
+import sys
+import tempfile
+from pathlib import Path
+
+from playwright.sync_api import Page, sync_playwright
+
+from tools.program import browser_of, served, watched_page
+
+FOLDER = Path(__file__).parent.parent / "docs" / "screenshots"
+_PASTED = """keyword\tsearches\tlow price\thigh price\tmatch
+sash window repair eastmere\t170\t0.75\t1.70\texact
+sash window painter\t10 to 100\t0.60\t1.90\t
+sash window workshop wrenfold\t< 10\t0.40\t1.10\tphrase
+window cord fitter\t1.2K\t0.90\t0.70\t
+timber sash glazing beads\tabout forty\t0.30\t0.80\t
+sash pulley replacement\t140\t0.55\t1.45\texact
+sash lift and lock fitting\t30\t0.35\t0.95\t
+"""
+
+
+def main(folder: Path) -> None:
+    folder.mkdir(parents=True, exist_ok=True)
+    with tempfile.TemporaryDirectory() as data, served(Path(data)) as url:
+        with sync_playwright() as playwright:
+            browser = browser_of(playwright)
+            faults: list[str] = []
+            page = watched_page(browser, faults)
+            for name, take in _VIEWS.items():
+                take(page, f"{url}/plan/1")
+                page.wait_for_timeout(400)
+                page.screenshot(path=folder / f"{name}.png")
+                print(f"{name}.png")
+            browser.close()
+    if faults:
+        print("\n".join(faults), file=sys.stderr)
+        raise SystemExit(1)
+
+
+def _brief(page: Page, plan: str) -> None:
+    page.goto(f"{plan}/brief")
+    page.get_by_role("heading", name="What a click is worth").wait_for()
+
+
+def _gather(page: Page, plan: str) -> None:
+    page.goto(f"{plan}/gather")
+    page.get_by_label("Pasted rows").fill(_PASTED)
+    page.get_by_role("button", name="Read what is pasted").click()
+    page.get_by_role("tab", name="refused").click()
+    page.get_by_text("expected a number or a range").first.wait_for()
+
+
+def _sift(page: Page, plan: str) -> None:
+    page.goto(f"{plan}/sift")
+    grid = page.get_by_role("grid", name="Keywords")
+    grid.get_by_role("row").nth(8).click()
+    page.get_by_text("What a click is worth").wait_for()
+
+
+def _line(page: Page, plan: str) -> None:
+    page.goto(f"{plan}/sift")
+    page.get_by_role("button", name="Sort by price").click()
+    page.get_by_role("grid", name="Keywords").press("End")
+    for _ in range(4):
+        page.get_by_role("grid", name="Keywords").press("PageUp")
+    page.get_by_text("the line", exact=True).wait_for()
+
+
+def _fit(page: Page, plan: str) -> None:
+    page.goto(f"{plan}/fit")
+    page.get_by_role("slider", name="The purse's edge").wait_for()
+    page.get_by_role("grid", name="Bids").get_by_role("row").nth(2).click()
+    page.get_by_text("What a month brings at").wait_for()
+
+
+def _hand_over(page: Page, plan: str) -> None:
+    page.goto(f"{plan}/hand-over")
+    page.get_by_role("grid", name="Upload sheet").get_by_text("yes").first.wait_for()
+
+
+_VIEWS = {
+    "brief": _brief,
+    "gather": _gather,
+    "sift": _sift,
+    "sift-by-price": _line,
+    "fit": _fit,
+    "hand-over": _hand_over,
+}
+
+if __name__ == "__main__":
+    main(Path(sys.argv[1]) if len(sys.argv) > 1 else FOLDER)

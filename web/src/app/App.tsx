@@ -1,0 +1,68 @@
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { lazy } from "react";
+import { BrowserRouter, Navigate, Route, Routes, useParams } from "react-router";
+import { PlanProvider } from "../data/plan";
+import { SayingProvider } from "../data/saying";
+import { GlobalStyle } from "../look/GlobalStyle";
+import { FirstRun, Plain } from "./FirstRun";
+import { Frame } from "./Frame";
+import { DeskProvider } from "./desk";
+
+const Brief = lazy(() => import("../stages/brief/index"));
+const Gather = lazy(() => import("../stages/gather/index"));
+const Sift = lazy(() => import("../stages/sift/index"));
+const Arrange = lazy(() => import("../stages/arrange/index"));
+const Fit = lazy(() => import("../stages/fit/index"));
+const HandOver = lazy(() => import("../stages/handover/index"));
+const Learn = lazy(() => import("../stages/learn/index"));
+
+const queries = new QueryClient({
+  defaultOptions: { queries: { refetchOnWindowFocus: false, networkMode: "always" } },
+});
+
+export function App() {
+  return (
+    <QueryClientProvider client={queries}>
+      <GlobalStyle />
+      <SayingProvider>
+        <BrowserRouter>
+          <Routes>
+            <Route path="/" element={<FirstRun />} />
+            <Route path="/plan/:id" element={<OpenPlan />}>
+              <Route index element={<Navigate to="brief" replace />} />
+              <Route path="brief" element={<Brief />} />
+              <Route path="gather" element={<Gather />} />
+              <Route path="sift" element={<Sift />} />
+              <Route path="arrange" element={<Arrange />} />
+              <Route path="fit" element={<Fit />} />
+              <Route path="hand-over" element={<HandOver />} />
+              <Route path="learn" element={<Learn />} />
+              <Route path="*" element={<Navigate to="../brief" replace />} />
+            </Route>
+            <Route path="*" element={<Navigate to="/" replace />} />
+          </Routes>
+        </BrowserRouter>
+      </SayingProvider>
+    </QueryClientProvider>
+  );
+}
+
+function OpenPlan() {
+  const id = Number(useParams().id);
+  return (
+    <PlanProvider
+      key={id}
+      id={id}
+      waiting={<Plain>Opening the plan …</Plain>}
+      failed={(why) => (
+        <Plain>
+          {why} <a href="/">See all plans</a>
+        </Plain>
+      )}
+    >
+      <DeskProvider>
+        <Frame />
+      </DeskProvider>
+    </PlanProvider>
+  );
+}

@@ -1,0 +1,84 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { Navigate, useLocation, useNavigate } from "react-router";
+import styled from "styled-components";
+import { client, taken, type Schemas } from "../data/client";
+import { useSaying } from "../data/saying";
+import { ink } from "../look/tokens";
+import { Button, MainButton, TextButton } from "../parts/Button";
+
+/** Goes to the first plan; where there is none, says what this is and offers two ways in. */
+export function FirstRun() {
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const { said, complain } = useSaying();
+  const gone = (useLocation().state as { gone?: { id: number; name: string } } | null)?.gone;
+  const plans = useQuery({
+    queryKey: ["plans"],
+    queryFn: () => taken<Schemas["PlanItem"][]>(client.GET("/api/plans")),
+    retry: false,
+    staleTime: 0,
+  });
+  const make = async (body: Schemas["NewPlan"]) => {
+    try {
+      const made = await taken(client.POST("/api/plans", { body }));
+      await queries.invalidateQueries({ queryKey: ["plans"] });
+      await navigate(`/plan/${made.id}/brief`);
+    } catch (error) {
+      complain(error);
+    }
+  };
+  const restore = async (id: number) => {
+    await taken(client.POST("/api/plans/{plan_id}/restore", { params: { path: { plan_id: id } } }));
+    await navigate(`/plan/${id}/brief`);
+  };
+  if (plans.error) return <Plain>{plans.error.message}</Plain>;
+  if (!plans.data || plans.isFetching) return <Plain>Opening …</Plain>;
+  const first = plans.data[0];
+  if (first) return <Navigate to={`/plan/${first.id}/brief`} replace />;
+  return (
+    <Plain>
+      <h1>Milkwort</h1>
+      <p>
+        You have a fixed sum a month for search ads. This worksheet tells you which searches to pay
+        for, what to bid on each, and what the money will bring, and shows the arithmetic of every
+        figure.
+      </p>
+      <p>
+        It goes in the order people work: the brief, gathering keywords, sifting them, arranging,
+        fitting bids to the money, handing over, and learning from what came of it.
+      </p>
+      <div>
+        <MainButton
+          onPress={() => void make({ name: "Eastmere Sash & Casement", start: "sample" })}
+        >
+          Look at the sample
+        </MainButton>
+        <Button onPress={() => void make({ name: "New plan", start: "blank" })}>
+          Start a blank plan
+        </Button>
+      </div>
+      {gone && (
+        <p>
+          Deleted {gone.name}.{" "}
+          <TextButton onPress={() => void restore(gone.id).catch(complain)}>undo</TextButton>
+        </p>
+      )}
+      {said?.wrong && <p role="alert">{said.text}</p>}
+    </Plain>
+  );
+}
+
+export const Plain = styled.main`
+  max-width: 62ch;
+  margin: 14vh auto 0;
+  padding: 0 24px;
+  font-size: 16px;
+  display: flex;
+  flex-direction: column;
+  gap: 16px;
+  color: ${ink.ink};
+  > div {
+    display: flex;
+    gap: 12px;
+  }
+`;

@@ -1,0 +1,120 @@
+import { Suspense, useEffect, useRef, useState } from "react";
+import { Outlet, useLocation, useNavigate } from "react-router";
+import styled from "styled-components";
+import { usePlan } from "../data/plan";
+import { useSaying } from "../data/saying";
+import { ink } from "../look/tokens";
+import { KeyList } from "./KeyList";
+import { Purse } from "./Purse";
+import { Trail } from "./Trail";
+import { Workings } from "./Workings";
+import { useDesk } from "./desk";
+import { useKeys } from "./keys";
+import { stages } from "./stages";
+
+const withWorkings = ["sift", "fit"];
+const chordSeconds = 1.5;
+
+/** Trail above, purse below, a stage between them, the workings at its right. */
+export function Frame() {
+  const { id, frame, undo, redo } = usePlan();
+  const { said } = useSaying();
+  const [keysOpen, setKeysOpen] = useState(false);
+  const { asked, open, setOpen } = useDesk();
+  const stage = useLocation().pathname.split("/")[3] ?? "brief";
+  useGoKeys();
+  useKeys({
+    w: () => setOpen(!open),
+    "?": () => setKeysOpen(true),
+    "Ctrl+z": () => void undo(),
+    "Ctrl+Shift+z": () => void redo(),
+  });
+  useEffect(() => {
+    const name = stages.find((s) => s.path === stage)?.name ?? "";
+    document.title = `${name} · ${frame.brief.name} · Milkwort`;
+  }, [stage, frame.brief.name]);
+  const panel = open && (withWorkings.includes(stage) || asked?.kind === "figure");
+  return (
+    <Page>
+      <Trail onKeys={() => setKeysOpen(true)} />
+      <Middle>
+        <Main key={id}>
+          <Suspense fallback={<Waiting>Opening …</Waiting>}>
+            <Outlet />
+          </Suspense>
+        </Main>
+        {panel && <Workings />}
+      </Middle>
+      <Said role="status" aria-live="polite" data-wrong={said?.wrong || undefined}>
+        {said?.text}
+      </Said>
+      <Purse />
+      <KeyList open={keysOpen} onOpen={setKeysOpen} />
+    </Page>
+  );
+}
+
+/** g, then a stage's letter. */
+function useGoKeys() {
+  const { id } = usePlan();
+  const navigate = useNavigate();
+  const since = useRef(0);
+  useEffect(() => {
+    const listen = (event: KeyboardEvent) => {
+      if (Date.now() - since.current > chordSeconds * 1000) return;
+      since.current = 0;
+      const stage = stages.find((s) => s.key === event.key);
+      if (!stage || event.ctrlKey || event.metaKey) return;
+      event.preventDefault();
+      event.stopImmediatePropagation();
+      void navigate(`/plan/${id}/${stage.path}`);
+    };
+    window.addEventListener("keydown", listen, true);
+    return () => window.removeEventListener("keydown", listen, true);
+  }, [id, navigate]);
+  useKeys({ g: () => (since.current = Date.now()) });
+}
+
+const Page = styled.div`
+  height: 100vh;
+  min-width: 760px;
+  display: flex;
+  flex-direction: column;
+  position: relative;
+`;
+
+const Middle = styled.div`
+  flex: 1;
+  min-height: 0;
+  display: flex;
+`;
+
+const Main = styled.main`
+  flex: 1;
+  min-width: 0;
+  display: flex;
+  flex-direction: column;
+`;
+
+const Waiting = styled.p`
+  padding: 32px;
+  color: ${ink.ink2};
+`;
+
+const Said = styled.div`
+  position: absolute;
+  left: 20px;
+  bottom: 80px;
+  z-index: 5;
+  background: ${ink.ink};
+  color: ${ink.paper};
+  padding: 5px 12px;
+  border-radius: 2px;
+  max-width: 70ch;
+  &:empty {
+    display: none;
+  }
+  &[data-wrong] {
+    background: ${ink.rose};
+  }
+`;

@@ -1,0 +1,136 @@
+import { Button } from "react-aria-components";
+import styled from "styled-components";
+import { ink, purseHeight, serif } from "../look/tokens";
+
+export const Band = styled.footer`
+  display: flex;
+  align-items: stretch;
+  min-height: ${purseHeight}px;
+  border-top: 1.5px solid ${ink.ink};
+  background: ${ink.paper2};
+`;
+
+export const Money = styled.div`
+  flex: 1;
+  min-width: 0;
+  padding: 7px 20px 8px;
+  display: flex;
+  flex-direction: column;
+  justify-content: space-between;
+`;
+
+export const Line = styled.div`
+  display: flex;
+  justify-content: space-between;
+  gap: 16px;
+  font-size: 12px;
+  color: ${ink.ink2};
+  white-space: nowrap;
+  overflow: hidden;
+`;
+
+export const Figure = styled(Button)`
+  border: 0;
+  background: none;
+  padding: 0;
+  font-size: 12px;
+  color: ${ink.ink2};
+  cursor: pointer;
+  b {
+    color: ${ink.ink};
+  }
+  &[data-hovered] {
+    color: ${ink.petalDeep};
+    text-decoration: underline;
+    text-underline-offset: 3px;
+  }
+`;
+
+export const Track = styled(Button)`
+  display: flex;
+  align-items: flex-end;
+  gap: 2px;
+  border: 0;
+  background: none;
+  padding: 0;
+  height: 34px;
+  width: 100%;
+  cursor: pointer;
+  overflow: hidden;
+`;
+
+export const Segment = styled.span`
+  display: flex;
+  flex-direction: column;
+  min-width: 0;
+  text-align: left;
+  span {
+    font-size: 12px;
+    line-height: 17px;
+    color: ${ink.ink2};
+    white-space: nowrap;
+    overflow: hidden;
+    text-overflow: clip;
+  }
+  b {
+    color: ${ink.ink};
+    font-weight: 600;
+  }
+  i {
+    height: 15px;
+  }
+`;
+
+export const Free = styled.span`
+  flex: 1;
+  height: 15px;
+  min-width: 2px;
+  border: 1px dashed ${ink.ink3};
+`;
+
+export const Total = styled(Button)`
+  border: 0;
+  border-left: 1px solid ${ink.rule};
+  background: none;
+  cursor: pointer;
+  text-align: left;
+  padding: 6px 12px 6px 14px;
+  min-width: 128px;
+  display: flex;
+  flex-direction: column;
+  justify-content: center;
+  color: ${ink.ink};
+  outline-offset: -3px;
+  &[data-hovered] {
+    background: ${ink.petalWash};
+  }
+  span {
+    display: flex;
+    align-items: baseline;
+    gap: 7px;
+    white-space: nowrap;
+  }
+  strong {
+    font-family: ${serif};
+    font-size: 22px;
+    font-weight: 600;
+    line-height: 1.2;
+  }
+  em {
+    font-style: normal;
+    font-weight: 500;
+    font-size: 12px;
+    color: ${ink.ink2};
+  }
+  em[data-good] {
+    color: ${ink.moss};
+  }
+  small {
+    font-size: 12px;
+    color: ${ink.ink2};
+  }
+  @media (max-width: 1100px) {
+    min-width: 104px;
+    padding: 6px 8px;
+  }
+`;

@@ -1,0 +1,110 @@
+import { useEffect, useRef, useState } from "react";
+import { useNavigate } from "react-router";
+import type { FigureName, Frame } from "../data/client";
+import { usePlan } from "../data/plan";
+import { groupInks } from "../look/tokens";
+import { count, currencyWord, delta, money, number } from "../parts/format";
+import * as S from "./Purse.styles";
+import { useDesk } from "./desk";
+
+type PurseFigures = Frame["purse"];
+type Shown = {
+  name: FigureName;
+  label: string;
+  digits: number;
+  of: (purse: PurseFigures) => number | null;
+};
+
+const figures: Shown[] = [
+  { name: "clicks", label: "clicks a month", digits: 0, of: (p) => p.clicks },
+  { name: "customers", label: "customers a month", digits: 1, of: (p) => p.customers },
+  { name: "cost_per_customer", label: "a customer", digits: 2, of: (p) => p.cost_per_customer },
+  { name: "profit", label: "profit a month", digits: 0, of: (p) => p.profit },
+];
+const shownSeconds = 5;
+
+/** The month's money, at the foot of every screen, with what the plan does with it. */
+export function Purse() {
+  const { frame, id } = usePlan();
+  const { ask } = useDesk();
+  const navigate = useNavigate();
+  const { purse } = frame;
+  const currency = frame.brief.values.currency;
+  const changes = useChanges(frame);
+  const over = purse.spend > purse.purse * 1.000001;
+  return (
+    <S.Band aria-label="Purse" role="region">
+      <S.Money>
+        <S.Line>
+          <S.Figure onPress={() => ask({ kind: "figure", name: "spend" })}>
+            <b>{money(purse.spend)}</b> of {money(purse.purse)} {currency} a month,{" "}
+            {money(purse.per_day)} a day
+          </S.Figure>
+          <S.Figure onPress={() => ask({ kind: "figure", name: "next_unit" })}>
+            {purse.next_unit > 0
+              ? `next ${currencyWord(currency)} brings ${nextBrings(purse)}`
+              : `the next ${currencyWord(currency)} brings nothing more`}
+          </S.Figure>
+        </S.Line>
+        <S.Track
+          aria-label={`${money(purse.spend)} of ${money(purse.purse)} ${currency} spent; open Fit`}
+          onPress={() => void navigate(`/plan/${id}/fit`)}
+        >
+          {purse.segments.map((segment, at) => (
+            <S.Segment
+              key={segment.name}
+              style={{ width: `${(100 * segment.spend) / Math.max(purse.purse, purse.spend, 1)}%` }}
+            >
+              <span>
+                {segment.name} <b>{number(segment.spend)}</b>
+              </span>
+              <i style={{ background: groupInks[at % groupInks.length] }} />
+            </S.Segment>
+          ))}
+          {!over && <S.Free />}
+        </S.Track>
+      </S.Money>
+      {figures.map((figure) => {
+        const value = figure.of(purse);
+        return (
+          <S.Total key={figure.name} onPress={() => ask({ kind: "figure", name: figure.name })}>
+            <span>
+              <strong>{figure.digits === 1 ? count(value) : number(value, figure.digits)}</strong>
+              <em data-good={isGood(figure.name, changes[figure.name] ?? 0) || undefined}>
+                {delta(changes[figure.name] ?? 0, figure.digits)}
+              </em>
+            </span>
+            <small>{figure.label}</small>
+          </S.Total>
+        );
+      })}
+    </S.Band>
+  );
+}
+
+function nextBrings(purse: PurseFigures): string {
+  const digits = purse.next_unit < 0.1 ? 4 : purse.next_unit < 10 ? 2 : 0;
+  return `${number(purse.next_unit, digits)} ${purse.goal}`;
+}
+
+const isGood = (name: FigureName, change: number) =>
+  name === "cost_per_customer" ? change < 0 : change > 0;
+
+/** By how much each figure moved with the last change, for a few seconds. */
+function useChanges(frame: Frame): Partial<Record<FigureName, number>> {
+  const before = useRef(frame);
+  const [changes, setChanges] = useState<Partial<Record<FigureName, number>>>({});
+  useEffect(() => {
+    const old = before.current;
+    before.current = frame;
+    if (old.revision === frame.revision || old.plan_id !== frame.plan_id) return;
+    setChanges(
+      Object.fromEntries(
+        figures.map((f) => [f.name, (f.of(frame.purse) ?? 0) - (f.of(old.purse) ?? 0)]),
+      ),
+    );
+    const timer = window.setTimeout(() => setChanges({}), shownSeconds * 1000);
+    return () => window.clearTimeout(timer);
+  }, [frame]);
+  return changes;
+}

@@ -1,0 +1,131 @@
+import { useQuery } from "@tanstack/react-query";
+import { X } from "lucide-react";
+import { Button } from "react-aria-components";
+import { client, taken, type Schemas } from "../data/client";
+import { usePlan } from "../data/plan";
+import { Blank } from "../parts/Blank";
+import { count, money, number, parsed, percent } from "../parts/format";
+import * as S from "./Workings.styles";
+import { useDesk, type Asked } from "./desk";
+
+type Answer = Schemas["Workings"];
+type Line = Schemas["WorkingLine"];
+
+/** The arithmetic of what is selected: short sums with units and sources. */
+export function Workings() {
+  const { id, frame } = usePlan();
+  const { asked, setOpen } = useDesk();
+  const query = useQuery({
+    queryKey: ["workings", id, frame.revision, asked],
+    queryFn: () => fetchWorkings(id, asked!),
+    enabled: asked !== null,
+    placeholderData: (before) => before,
+    retry: false,
+  });
+  return (
+    <S.Panel aria-label="Workings">
+      <S.Close>
+        <Button aria-label="Close the workings (w)" onPress={() => setOpen(false)}>
+          <X size={15} aria-hidden />
+        </Button>
+      </S.Close>
+      {!asked && (
+        <S.Quiet>
+          Select a keyword, or press a figure of the purse, to see how it came about.
+        </S.Quiet>
+      )}
+      {asked && query.error && <S.Quiet>{query.error.message}</S.Quiet>}
+      {asked && query.data && <Sums answer={query.data} />}
+    </S.Panel>
+  );
+}
+
+function fetchWorkings(plan: number, asked: Asked): Promise<Answer> {
+  if (asked.kind === "figure")
+    return taken(
+      client.GET("/api/plans/{plan_id}/workings/{figure}", {
+        params: { path: { plan_id: plan, figure: asked.name } },
+      }),
+    );
+  return taken(
+    client.GET("/api/plans/{plan_id}/keywords/{keyword_id}/workings", {
+      params: { path: { plan_id: plan, keyword_id: asked.id } },
+    }),
+  );
+}
+
+type SumsProps = { answer: Answer };
+
+function Sums({ answer }: SumsProps) {
+  return (
+    <div>
+      <h2>{answer.title}</h2>
+      {answer.about && <S.About>{answer.about}</S.About>}
+      {answer.notes.map((note) => (
+        <S.Note key={note}>{note}</S.Note>
+      ))}
+      {answer.sections.map((section) => (
+        <S.Sum key={section.title}>
+          <h3>{section.title}</h3>
+          <dl>
+            {section.lines.map((line, at) => (
+              <S.Row key={at} data-result={line.result || undefined}>
+                <dt>
+                  {line.label}
+                  {line.formula && <small>{line.formula}</small>}
+                </dt>
+                <dd>
+                  <Figure line={line} />
+                </dd>
+              </S.Row>
+            ))}
+          </dl>
+        </S.Sum>
+      ))}
+    </div>
+  );
+}
+
+type FigureProps = { line: Line };
+
+function Figure({ line }: FigureProps) {
+  const { frame, changeAssumption } = usePlan();
+  if (line.text) return <span>{line.text}</span>;
+  if (line.source !== "assumption")
+    return <span title={sourceWord(line.source)}>{said(line)}</span>;
+  const changed = line.assumption in frame.brief.assumptions;
+  return (
+    <>
+      <Blank
+        label={`Assumption: ${line.label}`}
+        value={said(line)}
+        assumed={!changed}
+        onCommit={(text) => {
+          const value = parsed(text);
+          if (value === null) return false;
+          return changeAssumption(line.assumption, line.unit === "share" ? value / 100 : value);
+        }}
+      />
+      {changed && (
+        <S.Back
+          aria-label={`Put the default of ${line.label} back`}
+          onPress={() => void changeAssumption(line.assumption, null)}
+        >
+          ↺
+        </S.Back>
+      )}
+    </>
+  );
+}
+
+const sourceWord = (source: string) =>
+  ({ brief: "from the brief", reading: "read from a source", planner: "set by hand" })[source];
+
+function said(line: Line): string {
+  if (line.value == null) return "none";
+  if (line.unit === "money") return money(line.value);
+  if (line.unit === "share") return percent(line.value, Math.abs(line.value) < 0.1 ? 2 : 1);
+  if (line.unit === "factor" || line.unit === "log units") return number(line.value, 2);
+  if (line.unit === "months") return `${number(line.value, 1)} months`;
+  return count(line.value);
+}

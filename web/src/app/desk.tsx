@@ -1,0 +1,49 @@
+import { createContext, useContext, useMemo, useState, type ReactNode } from "react";
+import type { FigureName } from "../data/client";
+
+/** What the workings panel is asked about. */
+export type Asked = { kind: "keyword"; id: number } | { kind: "figure"; name: FigureName };
+
+type Desk = {
+  /** The keyword the planner stands on, kept from stage to stage. */
+  active: number | null;
+  setActive: (id: number | null) => void;
+  asked: Asked | null;
+  ask: (asked: Asked | null) => void;
+  open: boolean;
+  setOpen: (open: boolean) => void;
+};
+
+const Context = createContext<Desk | null>(null);
+
+export function useDesk(): Desk {
+  const desk = useContext(Context);
+  if (!desk) throw new Error("useDesk outside of DeskProvider");
+  return desk;
+}
+
+type Props = { children: ReactNode };
+
+export function DeskProvider({ children }: Props) {
+  const [active, setActive] = useState<number | null>(null);
+  const [asked, ask] = useState<Asked | null>(null);
+  const [open, setOpen] = useState(() => window.innerWidth >= 1180);
+  const desk = useMemo(
+    () => ({
+      active,
+      setActive: (id: number | null) => {
+        setActive(id);
+        ask(id === null ? null : { kind: "keyword", id });
+      },
+      asked,
+      ask: (next: Asked | null) => {
+        ask(next);
+        if (next) setOpen(true);
+      },
+      open,
+      setOpen,
+    }),
+    [active, asked, open],
+  );
+  return <Context.Provider value={desk}>{children}</Context.Provider>;
+}

@@ -1,0 +1,126 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { createContext, useCallback, useContext, useEffect, useMemo, type ReactNode } from "react";
+import {
+  client,
+  taken,
+  windowName,
+  type CallName,
+  type ChangeAnswer,
+  type Frame,
+  type PlanAnswer,
+  type Schemas,
+  type SheetBlock,
+} from "./client";
+import { merged } from "./merge";
+import { useSaying } from "./saying";
+
+type PlanDesk = {
+  id: number;
+  frame: Frame;
+  sheet: SheetBlock;
+  /** Send a change; true where it was taken, otherwise the reason is said. */
+  change: (request: () => Promise<ChangeAnswer>) => Promise<boolean>;
+  changeBrief: (fields: Schemas["BriefChange"]) => Promise<boolean>;
+  changeAssumption: (name: string, value: number | null) => Promise<boolean>;
+  call: (ids: number[], call: CallName) => Promise<boolean>;
+  lockBid: (ids: number[], bid: number | null) => Promise<boolean>;
+  undo: () => Promise<boolean>;
+  redo: () => Promise<boolean>;
+  setFrame: (frame: Frame) => void;
+};
+
+const Context = createContext<PlanDesk | null>(null);
+
+/** The plan on the desk. */
+export function usePlan(): PlanDesk {
+  const desk = useContext(Context);
+  if (!desk) throw new Error("usePlan outside of PlanProvider");
+  return desk;
+}
+
+type Props = {
+  id: number;
+  waiting: ReactNode;
+  failed: (why: string) => ReactNode;
+  children: ReactNode;
+};
+
+export function PlanProvider({ id, waiting, failed, children }: Props) {
+  const queries = useQueryClient();
+  const key = useMemo(() => ["plan", id], [id]);
+  const query = useQuery({
+    queryKey: key,
+    queryFn: () =>
+      taken<PlanAnswer>(client.GET("/api/plans/{plan_id}", { params: { path: { plan_id: id } } })),
+    staleTime: Infinity,
+    retry: false,
+  });
+  const { say, complain } = useSaying();
+
+  const change = useCallback(
+    async (request: () => Promise<ChangeAnswer>) => {
+      try {
+        const answer = await request();
+        const now = queries.getQueryData<PlanAnswer>(key);
+        const next = now && merged(now, answer);
+        if (next) queries.setQueryData(key, next);
+        else await queries.invalidateQueries({ queryKey: key });
+        say(answer.did);
+        return true;
+      } catch (error) {
+        complain(error);
+        return false;
+      }
+    },
+    [queries, key, say, complain],
+  );
+
+  useEffect(() => {
+    const stream = new EventSource(`/api/plans/${id}/events`);
+    stream.onmessage = (event: MessageEvent<string>) => {
+      const told = JSON.parse(event.data) as { revision: number; window: string };
+      const now = queries.getQueryData<PlanAnswer>(key);
+      if (told.window !== windowName && now && told.revision >= now.frame.revision)
+        void queries.invalidateQueries({ queryKey: key });
+    };
+    return () => stream.close();
+  }, [id, key, queries]);
+
+  const desk = useMemo(() => {
+    if (!query.data) return null;
+    const path = { params: { path: { plan_id: id } } };
+    return {
+      id,
+      ...query.data,
+      change,
+      changeBrief: (body) =>
+        change(() => taken(client.PATCH("/api/plans/{plan_id}/brief", { ...path, body }))),
+      changeAssumption: (name, value) =>
+        change(() =>
+          taken(
+            client.PATCH("/api/plans/{plan_id}/assumptions", {
+              ...path,
+              body: { values: { [name]: value } },
+            }),
+          ),
+        ),
+      call: (ids, call) =>
+        change(() =>
+          taken(
+            client.POST("/api/plans/{plan_id}/calls", { ...path, body: { ids, call, reason: "" } }),
+          ),
+        ),
+      lockBid: (ids, bid) =>
+        change(() =>
+          taken(client.POST("/api/plans/{plan_id}/bids", { ...path, body: { ids, bid } })),
+        ),
+      undo: () => change(() => taken(client.POST("/api/plans/{plan_id}/undo", path))),
+      redo: () => change(() => taken(client.POST("/api/plans/{plan_id}/redo", path))),
+      setFrame: (frame) => queries.setQueryData<PlanAnswer>(key, (now) => now && { ...now, frame }),
+    } satisfies PlanDesk;
+  }, [id, query.data, change, queries, key]);
+
+  if (query.error && !desk) return failed(query.error.message);
+  if (!desk) return waiting;
+  return <Context.Provider value={desk}>{children}</Context.Provider>;
+}

@@ -1,0 +1,106 @@
+import { useId, useState } from "react";
+import styled from "styled-components";
+import { ink } from "../look/tokens";
+
+type Props = {
+  label: string;
+  /** What stands there now, as it reads. */
+  value: string;
+  /** Takes what was typed; false where it was refused, and the text stays to be mended. */
+  onCommit: (text: string) => Promise<boolean> | boolean;
+  /** Nobody has entered this yet. */
+  assumed?: boolean;
+  placeholder?: string;
+  /** At least this many characters wide. */
+  least?: number;
+  focused?: boolean;
+  onLeave?: () => void;
+};
+
+/** A blank in a sentence: reads as a word, is a field. Enter takes, Escape puts back. */
+export function Blank(props: Props) {
+  const {
+    label,
+    value,
+    onCommit,
+    assumed,
+    placeholder = "",
+    least = 2,
+    focused,
+    onLeave,
+  } = props;
+  const [typed, setTyped] = useState<string | null>(null);
+  const [refused, setRefused] = useState(false);
+  const hint = useId();
+  const shown = typed ?? value;
+  const commit = async () => {
+    if (typed === null || typed === value) {
+      setTyped(null);
+      return;
+    }
+    const took = await onCommit(typed);
+    setRefused(!took);
+    if (took) setTyped(null);
+  };
+  return (
+    <>
+      <Field
+        aria-label={label}
+        aria-invalid={refused || undefined}
+        aria-describedby={assumed ? hint : undefined}
+        data-assumed={assumed || undefined}
+        value={shown}
+        placeholder={placeholder}
+        title={assumed ? "assumed: nobody has entered this yet" : undefined}
+        style={{ width: `${Math.max((shown || placeholder).length, least) + 1.2}ch` }}
+        spellCheck={false}
+        autoComplete="off"
+        // eslint-disable-next-line jsx-a11y/no-autofocus -- only where the planner just asked to edit
+        autoFocus={focused}
+        onFocus={(event) => event.currentTarget.select()}
+        onChange={(event) => setTyped(event.currentTarget.value)}
+        onBlur={() => void commit().then(onLeave)}
+        onKeyDown={(event) => {
+          event.stopPropagation();
+          if (event.key === "Enter") event.currentTarget.blur();
+          if (event.key === "Escape") {
+            setTyped(null);
+            setRefused(false);
+            onLeave?.();
+          }
+        }}
+      />
+      {assumed && (
+        <span id={hint} hidden>
+          assumed
+        </span>
+      )}
+    </>
+  );
+}
+
+const Field = styled.input`
+  border: 0;
+  border-bottom: 1.5px solid ${ink.petal};
+  background: ${ink.petalWash}88;
+  color: ${ink.petalDeep};
+  font: inherit;
+  font-weight: 600;
+  text-align: center;
+  padding: 0 1px;
+  border-radius: 0;
+  max-width: 100%;
+  &[data-assumed] {
+    border-bottom: 1.5px dashed ${ink.straw};
+    color: ${ink.straw};
+    background: none;
+  }
+  &[aria-invalid] {
+    border-bottom: 2px solid ${ink.rose};
+    color: ${ink.rose};
+  }
+  &::placeholder {
+    color: ${ink.ink3};
+    font-weight: 400;
+  }
+`;

@@ -1,0 +1,120 @@
+import styled, { css } from "styled-components";
+import { ink } from "../look/tokens";
+
+export type RowLook = { dim?: boolean; struck?: boolean };
+
+export const Box = styled.div`
+  position: relative;
+  flex: 1;
+  min-height: 0;
+  overflow: auto;
+  outline-offset: -2px;
+`;
+
+export const Head = styled.div`
+  display: grid;
+  position: sticky;
+  top: 0;
+  z-index: 2;
+  background: ${ink.paper};
+  border-bottom: 1.5px solid ${ink.ink};
+  min-width: max-content;
+  width: 100%;
+`;
+
+export const HeadCell = styled.div<{ $align?: "end" }>`
+  padding: 4px 8px 3px;
+  font-size: 12px;
+  line-height: 1.25;
+  color: ${ink.ink2};
+  align-self: end;
+  min-width: 0;
+  text-align: ${(p) => (p.$align === "end" ? "right" : "left")};
+`;
+
+export const SortButton = styled.button`
+  border: 0;
+  background: none;
+  padding: 0;
+  text-align: inherit;
+  color: inherit;
+  cursor: pointer;
+  width: 100%;
+  &:hover {
+    color: ${ink.petalDeep};
+  }
+`;
+
+export const Body = styled.div`
+  position: relative;
+  min-width: max-content;
+  width: 100%;
+`;
+
+export const Row = styled.div<{ $look?: RowLook }>`
+  display: grid;
+  position: absolute;
+  top: 0;
+  left: 0;
+  right: 0;
+  align-items: center;
+  border-bottom: 1px solid ${ink.rule};
+  border-left: 3px solid transparent;
+  cursor: default;
+  &[aria-selected="true"] {
+    background: ${ink.petalWash};
+  }
+  &[data-active] {
+    border-left-color: ${ink.petal};
+    background: ${ink.petalWash};
+  }
+  &[aria-selected="true"][data-active] {
+    box-shadow: inset 0 0 0 1px ${ink.petal};
+  }
+  ${(p) =>
+    p.$look?.dim &&
+    css`
+      color: ${ink.ink3};
+      &[data-active],
+      &[aria-selected="true"] {
+        color: ${ink.ink2};
+      }
+    `}
+  ${(p) =>
+    p.$look?.struck &&
+    css`
+      .keyword {
+        text-decoration: line-through;
+        text-decoration-thickness: 1px;
+        color: ${ink.ink2};
+      }
+    `}
+`;
+
+export const Cell = styled.div<{ $align?: "end" }>`
+  padding: 0 8px;
+  min-width: 0;
+  overflow: hidden;
+  white-space: nowrap;
+  text-overflow: ellipsis;
+  text-align: ${(p) => (p.$align === "end" ? "right" : "left")};
+  svg {
+    display: block;
+  }
+`;
+
+export const Divider = styled.div`
+  position: absolute;
+  top: 0;
+  left: 0;
+  right: 0;
+  border-top: 1.5px solid ${ink.petal};
+  background: ${ink.paper};
+  z-index: 1;
+`;
+
+export const Empty = styled.div`
+  padding: 32px 24px;
+  color: ${ink.ink2};
+  max-width: 60ch;
+`;

@@ -1,0 +1,216 @@
+import { useVirtualizer, type Range } from "@tanstack/react-virtual";
+import {
+  useCallback,
+  useEffect,
+  useImperativeHandle,
+  useRef,
+  type KeyboardEvent,
+  type MouseEvent,
+  type ReactNode,
+  type Ref,
+} from "react";
+import { rowHeight } from "../look/tokens";
+import * as S from "./Grid.styles";
+import { place, span, withRange, withToggled } from "./selection";
+import { visibleRange } from "./visibleRange";
+
+export type Column = {
+  id: string;
+  /** What stands over it; with its unit. */
+  head: ReactNode;
+  /** The same as plain text. */
+  label: string;
+  /** A track of the grid's template, such as 80px or minmax(160px, 1fr). */
+  width: string;
+  align?: "end";
+  sortable?: boolean;
+  cell: (row: number) => ReactNode;
+};
+
+export type Sort = { by: string; down: boolean };
+
+/** What another part may ask of a grid. */
+export type GridHandle = { focus: () => void; move: (by: number) => void };
+
+type Props = {
+  label: string;
+  columns: Column[];
+  /** Row numbers in the order they are shown. */
+  rows: readonly number[];
+  idOf: (row: number) => number;
+  active: number | null;
+  onActive: (id: number) => void;
+  selected: ReadonlySet<number>;
+  onSelected: (ids: ReadonlySet<number>) => void;
+  sort?: Sort | null;
+  onSort?: (sort: Sort) => void;
+  look?: (row: number) => S.RowLook;
+  /** A line across the sheet before the row at this place. */
+  divider?: { before: number; content: ReactNode } | null;
+  onEnter?: (id: number) => void;
+  empty: ReactNode;
+  handle?: Ref<GridHandle>;
+};
+
+const dividerHeight = 28;
+
+/** A long sheet: virtualised, worked from the keyboard, rows selected one or a thousand at a time. */
+export function Grid(props: Props) {
+  const { label, columns, rows, idOf, active, onActive, selected, onSelected, look, empty } = props;
+  const { sort, onSort, divider, onEnter, handle } = props;
+  const box = useRef<HTMLDivElement>(null);
+  const anchor = useRef<number | null>(null);
+  const cut = divider ? Math.min(divider.before, rows.length) : -1;
+  const length = rows.length + (divider ? 1 : 0);
+  const rowAt = (item: number) => (cut >= 0 && item > cut ? item - 1 : item);
+  const itemAt = (row: number) => (cut >= 0 && row >= cut ? row + 1 : row);
+  const activeAt = place(rows, idOf, active);
+  const range = useCallback(
+    (visible: Range) => visibleRange(visible, activeAt < 0 ? null : itemAt(activeAt)),
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- itemAt follows from cut
+    [activeAt, cut],
+  );
+  // eslint-disable-next-line react-hooks/incompatible-library -- the virtualiser's functions are not memoised on purpose
+  const virtual = useVirtualizer({
+    count: length,
+    getScrollElement: () => box.current,
+    estimateSize: (item) => (item === cut ? dividerHeight : rowHeight),
+    overscan: 12,
+    rangeExtractor: range,
+  });
+  useEffect(() => virtual.measure(), [virtual, cut]);
+
+  const go = (at: number, extend: boolean) => {
+    const to = Math.max(0, Math.min(rows.length - 1, at));
+    const row = rows[to];
+    if (row === undefined) return;
+    if (extend) {
+      anchor.current ??= activeAt < 0 ? to : activeAt;
+      onSelected(withRange(selected, span(rows, idOf, anchor.current, to)));
+    } else anchor.current = null;
+    onActive(idOf(row));
+    virtual.scrollToIndex(itemAt(to), { align: "auto" });
+  };
+
+  useImperativeHandle(handle, () => ({
+    focus: () => box.current?.focus({ preventScroll: true }),
+    move: (by) => go(activeAt < 0 ? 0 : activeAt + by, false),
+  }));
+
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (event.target !== box.current) return;
+    const page = Math.max(1, Math.floor((box.current?.clientHeight ?? 300) / rowHeight) - 2);
+    const moves: Record<string, number> = {
+      ArrowDown: activeAt + 1,
+      ArrowUp: activeAt < 0 ? 0 : activeAt - 1,
+      PageDown: activeAt + page,
+      PageUp: activeAt - page,
+      Home: 0,
+      End: rows.length - 1,
+    };
+    const to = moves[event.key];
+    if (to !== undefined) go(to, event.shiftKey);
+    else if (event.key === "a" && (event.ctrlKey || event.metaKey))
+      onSelected(new Set(rows.map(idOf)));
+    else if (event.key === "Escape" && selected.size > 0) onSelected(new Set());
+    else if (event.key === "x" && active !== null) onSelected(withToggled(selected, active));
+    else if (event.key === "Enter" && active !== null && onEnter) onEnter(active);
+    else return;
+    event.preventDefault();
+    event.stopPropagation();
+  };
+
+  const onClick = (event: MouseEvent, at: number, id: number) => {
+    if ((event.target as HTMLElement).closest("button, input, a")) return;
+    if (event.shiftKey) go(at, true);
+    else if (event.ctrlKey || event.metaKey) {
+      onSelected(withToggled(selected, id));
+      onActive(id);
+    } else {
+      if (selected.size > 0) onSelected(new Set());
+      go(at, false);
+    }
+    box.current?.focus({ preventScroll: true });
+  };
+
+  const template = columns.map((column) => column.width).join(" ");
+  return (
+    <S.Box
+      ref={box}
+      role="grid"
+      tabIndex={0}
+      aria-label={label}
+      aria-rowcount={rows.length + 1}
+      aria-colcount={columns.length}
+      aria-multiselectable
+      aria-activedescendant={activeAt >= 0 ? `row-${active}` : undefined}
+      onKeyDown={onKeyDown}
+    >
+      <S.Head role="row" aria-rowindex={1} style={{ gridTemplateColumns: template }}>
+        {columns.map((column) => (
+          <Heading key={column.id} column={column} sort={sort} onSort={onSort} />
+        ))}
+      </S.Head>
+      <S.Body role="rowgroup" style={{ height: virtual.getTotalSize() }}>
+        {virtual.getVirtualItems().map((item) => {
+          const style = { transform: `translateY(${item.start}px)`, height: item.size };
+          if (item.index === cut)
+            return (
+              <S.Divider key="line" role="row" style={style}>
+                <div role="gridcell">{divider?.content}</div>
+              </S.Divider>
+            );
+          const at = rowAt(item.index);
+          const row = rows[at];
+          if (row === undefined) return null;
+          const id = idOf(row);
+          return (
+            <S.Row
+              key={id}
+              id={`row-${id}`}
+              role="row"
+              aria-rowindex={at + 2}
+              aria-selected={selected.has(id)}
+              data-active={id === active || undefined}
+              $look={look?.(row)}
+              style={{ ...style, gridTemplateColumns: template }}
+              onClick={(event) => onClick(event, at, id)}
+            >
+              {columns.map((column) => (
+                <S.Cell key={column.id} role="gridcell" $align={column.align}>
+                  {column.cell(row)}
+                </S.Cell>
+              ))}
+            </S.Row>
+          );
+        })}
+      </S.Body>
+      {rows.length === 0 && <S.Empty>{empty}</S.Empty>}
+    </S.Box>
+  );
+}
+
+type HeadingProps = { column: Column; sort?: Sort | null; onSort?: (sort: Sort) => void };
+
+function Heading({ column, sort, onSort }: HeadingProps) {
+  const mine = sort?.by === column.id ? sort : null;
+  const state = mine ? (mine.down ? "descending" : "ascending") : "none";
+  if (!column.sortable || !onSort)
+    return (
+      <S.HeadCell role="columnheader" $align={column.align}>
+        {column.head}
+      </S.HeadCell>
+    );
+  return (
+    <S.HeadCell role="columnheader" aria-sort={state} $align={column.align}>
+      <S.SortButton
+        type="button"
+        aria-label={`Sort by ${column.label}`}
+        onClick={() => onSort({ by: column.id, down: mine ? !mine.down : column.align === "end" })}
+      >
+        {column.head}
+        {mine && <span aria-hidden>{mine.down ? " ↓" : " ↑"}</span>}
+      </S.SortButton>
+    </S.HeadCell>
+  );
+}

@@ -1,0 +1,1 @@
+export { Arrange as default } from "./Arrange";

@@ -1,0 +1,151 @@
+import styled from "styled-components";
+import { ink, serif } from "../../look/tokens";
+
+export const Split = styled.div`
+  flex: 1;
+  min-height: 0;
+  display: flex;
+  > aside {
+    width: 37%;
+    max-width: 470px;
+    flex: none;
+  }
+`;
+
+export const Letter = styled.div`
+  flex: 1;
+  min-width: 0;
+  overflow-y: auto;
+  padding: 24px 40px 24px 48px;
+  h1 {
+    margin-bottom: 12px;
+  }
+  > p {
+    font-family: ${serif};
+    font-size: 18px;
+    line-height: 1.75;
+    margin-bottom: 10px;
+    max-width: 46em;
+  }
+`;
+
+export const Aside = styled.span`
+  font-family: "IBM Plex Sans", sans-serif;
+  font-size: 12px;
+`;
+
+export const Strange = styled.div`
+  border-left: 3px solid ${ink.rose};
+  padding: 4px 12px;
+  margin: 6px 0 12px;
+  color: ${ink.rose};
+  max-width: 46em;
+`;
+
+export const Legend = styled.div`
+  font-size: 12px;
+  color: ${ink.ink2};
+  margin: 4px 0 18px;
+  b {
+    font-weight: 600;
+    color: ${ink.petalDeep};
+    border-bottom: 1.5px solid ${ink.petal};
+  }
+  i {
+    font-style: normal;
+    font-weight: 600;
+    color: ${ink.straw};
+    border-bottom: 1.5px dashed ${ink.straw};
+  }
+`;
+
+export const Table = styled.table`
+  border-collapse: collapse;
+  caption {
+    text-align: left;
+    font-size: 12px;
+    color: ${ink.ink2};
+    padding-bottom: 4px;
+  }
+  th,
+  td {
+    padding: 5px 14px 5px 0;
+    border-bottom: 1px solid ${ink.rule};
+    font-weight: 400;
+    text-align: left;
+  }
+  td,
+  thead th + th {
+    text-align: right;
+    min-width: 72px;
+    padding-right: 0;
+    padding-left: 14px;
+  }
+  td[data-missed] {
+    color: ${ink.rose};
+    font-weight: 600;
+  }
+`;
+
+export const Steps = styled.aside`
+  overflow-y: auto;
+  background: ${ink.paper2};
+  border-left: 1px solid ${ink.rule};
+  padding: 26px 30px;
+  h2 + p {
+    font-size: 12px;
+    color: ${ink.ink2};
+    margin: 2px 0 10px;
+  }
+`;
+
+export const Step = styled.div`
+  margin-bottom: 7px;
+  font-size: 12px;
+  color: ${ink.ink2};
+  div {
+    height: 20px;
+    padding: 0 6px;
+    color: ${ink.ink};
+    font-weight: 600;
+    font-size: 13.5px;
+    white-space: nowrap;
+    transition: width 140ms;
+  }
+`;
+
+export const Dots = styled.div`
+  margin: 14px 0 12px;
+  font-size: 12px;
+  color: ${ink.ink2};
+  svg {
+    display: block;
+    margin-top: 5px;
+    width: 100%;
+    max-width: 396px;
+  }
+`;
+
+export const Ceiling = styled.div`
+  border-top: 1.5px solid ${ink.ink};
+  padding-top: 8px;
+  display: flex;
+  align-items: center;
+  gap: 16px;
+  strong {
+    font-family: ${serif};
+    font-size: 52px;
+    font-weight: 600;
+    line-height: 1.1;
+    color: ${ink.petalDeep};
+  }
+  span {
+    color: ${ink.ink2};
+  }
+`;
+
+export const Say = styled.p`
+  margin-top: 12px;
+  color: ${ink.ink2};
+  max-width: 46ch;
+`;

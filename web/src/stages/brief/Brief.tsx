@@ -1,0 +1,243 @@
+import { usePlan } from "../../data/plan";
+import { Blank } from "../../parts/Blank";
+import { TextButton } from "../../parts/Button";
+import { Choice } from "../../parts/Choice";
+import { parsed } from "../../parts/format";
+import { Backward } from "./Backward";
+import * as S from "./Brief.styles";
+import { Descent } from "./Descent";
+import {
+  bases,
+  currencies,
+  goals,
+  hundredths,
+  months,
+  plain,
+  pricings,
+  rules,
+  type Values,
+} from "./fields";
+
+type NumberField = {
+  [K in keyof Values]: Values[K] extends number | null ? K : never;
+}[keyof Values];
+
+/** What is sold, to whom, at what margin, for how much a month: as sentences with blanks. */
+export function Brief() {
+  const { frame, changeBrief, changeAssumption } = usePlan();
+  const { values, unsaid, assumptions, strange, worth } = frame.brief;
+  const isUnsaid = (name: keyof Values) => unsaid.includes(name);
+  const twoSteps = values.close_likely !== null;
+
+  const share = (name: NumberField, label: string) => (
+    <Blank
+      label={label}
+      value={hundredths(values[name])}
+      assumed={isUnsaid(name)}
+      onCommit={(text) => send(name, parsed(text), 100)}
+    />
+  );
+  const figure = (name: NumberField, label: string, options: { placeholder?: string } = {}) => (
+    <Blank
+      label={label}
+      value={plain(values[name])}
+      assumed={isUnsaid(name)}
+      placeholder={options.placeholder}
+      onCommit={(text) => {
+        if (options.placeholder && text.trim() === "") return changeBrief({ [name]: null });
+        return send(name, parsed(text), 1);
+      }}
+    />
+  );
+  const send = (name: NumberField, value: number | null, per: number) =>
+    value === null ? false : changeBrief({ [name]: value / per });
+
+  const rule = rules.find((r) => r.id === values.ceiling_rule)!;
+  const setRule = (id: Values["ceiling_rule"]) =>
+    void changeBrief({ ceiling_rule: id, ceiling_value: rules.find((r) => r.id === id)!.start });
+  const splitSteps = () =>
+    void changeBrief(
+      twoSteps
+        ? {
+            rate_low: worth.rate_low,
+            rate_likely: worth.rate,
+            rate_high: worth.rate_high,
+            close_low: null,
+            close_likely: null,
+            close_high: null,
+          }
+        : {
+            rate_low: Math.min(1, values.rate_low * 2),
+            rate_likely: Math.min(1, values.rate_likely * 2),
+            rate_high: Math.min(1, values.rate_high * 2),
+            close_low: 0.5,
+            close_likely: 0.5,
+            close_high: 0.5,
+          },
+    );
+
+  return (
+    <S.Split>
+      <S.Letter>
+        <h1>What a click is worth</h1>
+        <p>
+          We sell{" "}
+          <Blank
+            label="What is sold"
+            value={values.offer_name}
+            assumed={isUnsaid("offer_name")}
+            placeholder="what is sold"
+            onCommit={(text) => changeBrief({ offer_name: text.trim() })}
+          />{" "}
+          at about {figure("sale_value", "Sale value")}{" "}
+          <Choice
+            label="Currency"
+            value={values.currency}
+            options={currencies}
+            inline
+            assumed={isUnsaid("currency")}
+            onChange={(currency) => void changeBrief({ currency })}
+          />{" "}
+          each and keep {share("gross_margin", "Gross margin, per cent")} % of it. A customer orders{" "}
+          {figure("sales_per_customer", "Sales per customer")} times.
+        </p>
+        <p>
+          Of 100 visitors,{" "}
+          {share(
+            "rate_low",
+            twoSteps ? "Enquiries of 100 visitors, low" : "Customers of 100 visitors, low",
+          )}{" "}
+          to{" "}
+          {share(
+            "rate_high",
+            twoSteps ? "Enquiries of 100 visitors, high" : "Customers of 100 visitors, high",
+          )}
+          , likely{" "}
+          {share(
+            "rate_likely",
+            twoSteps ? "Enquiries of 100 visitors, likely" : "Customers of 100 visitors, likely",
+          )}
+          ,{" "}
+          {twoSteps ? (
+            <>
+              enquire; of 100 enquiries, {share("close_low", "Sales of 100 enquiries, low")} to{" "}
+              {share("close_high", "Sales of 100 enquiries, high")}, likely{" "}
+              {share("close_likely", "Sales of 100 enquiries, likely")}, become customers.
+            </>
+          ) : (
+            "become customers."
+          )}{" "}
+          <S.Aside>
+            <TextButton onPress={splitSteps}>
+              {twoSteps ? "count in one step" : "count in two steps: enquiry, then sale"}
+            </TextButton>
+          </S.Aside>
+        </p>
+        <p>
+          We want to{" "}
+          <Choice
+            label="Ceiling rule"
+            value={values.ceiling_rule}
+            options={rules}
+            inline
+            assumed={isUnsaid("ceiling_rule")}
+            onChange={setRule}
+          />
+          {rule.start !== null && (
+            <>
+              {" "}
+              of{" "}
+              {rule.share ? (
+                <>{share("ceiling_value", "Ceiling rule, per cent")} %</>
+              ) : (
+                figure("ceiling_value", "Ceiling rule, figure")
+              )}
+            </>
+          )}
+          , and never pay more than{" "}
+          {figure("max_cpc", "Highest price of a click", { placeholder: "the ceiling" })} a click.
+        </p>
+        <p>
+          We spend {figure("monthly_spend", "Monthly spend")} {values.currency} a month on search
+          ads from{" "}
+          <Choice
+            label="Start month"
+            value={String(values.start_month)}
+            options={months}
+            inline
+            assumed={isUnsaid("start_month")}
+            onChange={(month) => void changeBrief({ start_month: Number(month) })}
+          />
+          , for the most{" "}
+          <Choice
+            label="Goal"
+            value={values.goal}
+            options={goals}
+            inline
+            assumed={isUnsaid("goal")}
+            onChange={(goal) => void changeBrief({ goal })}
+          />
+          .
+        </p>
+        <p>
+          Our places are{" "}
+          <Blank
+            label="Own places, separated by commas"
+            value={values.places.join(", ")}
+            assumed={isUnsaid("places")}
+            placeholder="none named"
+            onCommit={(text) =>
+              changeBrief({
+                places: text
+                  .split(",")
+                  .map((place) => place.trim())
+                  .filter(Boolean),
+              })
+            }
+          />
+          , about{" "}
+          <Blank
+            label="Area share, per cent"
+            value={hundredths(assumptions.area_share ?? 1)}
+            assumed={!("area_share" in assumptions)}
+            onCommit={(text) => {
+              const value = parsed(text);
+              return value !== null && changeAssumption("area_share", value / 100);
+            }}
+          />{" "}
+          % of the area that volumes count, and volumes count{" "}
+          <Choice
+            label="What volumes count"
+            value={values.volume_basis}
+            options={bases}
+            inline
+            assumed={isUnsaid("volume_basis")}
+            onChange={(volume_basis) => void changeBrief({ volume_basis })}
+          />
+          . A click costs{" "}
+          <Choice
+            label="How clicks are priced"
+            value={values.pricing}
+            options={pricings}
+            inline
+            assumed={isUnsaid("pricing")}
+            onChange={(pricing) => void changeBrief({ pricing })}
+          />
+          .
+        </p>
+        {strange.length > 0 && (
+          <S.Strange role="note">
+            {strange.map((sentence) => (
+              <p key={sentence}>{sentence}</p>
+            ))}
+          </S.Strange>
+        )}
+        <S.Legend>
+          <b>violet</b> was entered; <i>straw, dashed</i> is still assumed
+        </S.Legend>
+        <Backward />
+      </S.Letter>
+      <Descent />
+    </S.Split>
+  );
+}

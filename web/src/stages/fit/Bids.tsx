@@ -1,0 +1,228 @@
+import { Lock, LockOpen } from "lucide-react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { Button } from "react-aria-components";
+import { useDesk } from "../../app/desk";
+import { useKeys } from "../../app/keys";
+import type { SheetBlock } from "../../data/client";
+import { usePlan } from "../../data/plan";
+import { Blank } from "../../parts/Blank";
+import { Grid, type Column, type GridHandle, type Sort } from "../../parts/Grid";
+import { Whisker } from "../../parts/Whisker";
+import { count, money, number, parsed, percent } from "../../parts/format";
+import { priceScale, priceTicks } from "../../parts/scale";
+import * as S from "./Fit.styles";
+import { sortedKept } from "./kept";
+
+const whiskerWidth = 200;
+
+/** The kept keywords with their bids, to type or to lock. */
+export function Bids() {
+  const { sheet, frame, lockBid } = usePlan();
+  const { active, setActive } = useDesk();
+  const [sort, setSort] = useState<Sort>({ by: "spend", down: true });
+  const [selected, setSelected] = useState<ReadonlySet<number>>(new Set());
+  const [editing, setEditing] = useState<number | null>(null);
+  const grid = useRef<GridHandle>(null);
+  const { id, call } = sheet.texts;
+  const rows = useMemo(
+    () => sortedKept(sheet, sort),
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- figures that move must not make rows jump
+    [id, call, sort],
+  );
+  const idOf = useCallback((row: number) => id[row]!, [id]);
+  const toggle = useCallback(
+    (keyword: number, row: number) => {
+      const held = sheet.texts.locked_bid[row];
+      void lockBid([keyword], held == null ? (sheet.figures.bid[row] ?? null) : null);
+    },
+    [sheet, lockBid],
+  );
+  const columns = useMemo(
+    () =>
+      bidColumns(sheet, frame.brief.values.currency, {
+        editing,
+        onEdit: setEditing,
+        onToggle: toggle,
+        onBid: (keyword, bid) => lockBid(selected.has(keyword) ? [...selected] : [keyword], bid),
+      }),
+    [sheet, frame.brief.values.currency, editing, toggle, lockBid, selected],
+  );
+  useEffect(() => grid.current?.focus(), []);
+  const rowOf = (keyword: number) => id.indexOf(keyword);
+  useKeys({
+    j: () => grid.current?.move(1),
+    k: () => grid.current?.move(-1),
+    l: () => active !== null && toggle(active, rowOf(active)),
+    "Ctrl+a": () => setSelected(new Set(rows.map(idOf))),
+  });
+  return (
+    <Grid
+      label="Bids"
+      handle={grid}
+      columns={columns}
+      rows={rows}
+      idOf={idOf}
+      active={active}
+      onActive={setActive}
+      selected={selected}
+      onSelected={setSelected}
+      sort={sort}
+      onSort={setSort}
+      onEnter={setEditing}
+      look={(row) => ({ dim: sheet.figures.bid[row] == null })}
+      empty="No keyword is kept yet. Keep some under Sift (g s), and their bids appear here."
+    />
+  );
+}
+
+type Editing = {
+  editing: number | null;
+  onEdit: (id: number | null) => void;
+  onToggle: (id: number, row: number) => void;
+  onBid: (id: number, bid: number | null) => Promise<boolean>;
+};
+
+function bidColumns(sheet: SheetBlock, currency: string, edit: Editing): Column[] {
+  const { texts, figures } = sheet;
+  const scale = priceScale(figures, whiskerWidth);
+  const ticks = priceTicks(scale);
+  const [least = 0, most = 0] = scale.domain();
+  const runs = (row: number) => figures.bid[row] != null;
+  const figure = (row: number, text: string) => (runs(row) ? text : "");
+  return [
+    {
+      id: "keyword",
+      head: "Keyword",
+      label: "keyword",
+      width: "minmax(190px, 1fr)",
+      sortable: true,
+      cell: (row) => (
+        <span title={texts.text[row]}>
+          {texts.text[row]}
+          {texts.match[row] !== "exact" && <S.Match> {texts.match[row]}</S.Match>}
+        </span>
+      ),
+    },
+    {
+      id: "price",
+      head: (
+        <S.PriceHead style={{ width: whiskerWidth }}>
+          <span>{money(least)}</span>
+          <span>bid, price, ceiling, {currency}</span>
+          <span>{number(most)}</span>
+        </S.PriceHead>
+      ),
+      label: "price",
+      width: `${whiskerWidth + 16}px`,
+      sortable: true,
+      cell: (row) => (
+        <Whisker
+          scale={scale}
+          ticks={ticks}
+          width={whiskerWidth}
+          low={figures.cpc_low[row]}
+          median={figures.cpc_median[row]}
+          high={figures.cpc_high[row]}
+          ceiling={figures.ceiling[row]}
+          bid={figures.bid[row] ?? 0}
+          beyond={figures.standing[row] === "beyond"}
+        />
+      ),
+    },
+    {
+      id: "bid",
+      head: "Bid",
+      label: "bid",
+      width: "112px",
+      align: "end",
+      sortable: true,
+      cell: (row) => <BidCell sheet={sheet} row={row} {...edit} />,
+    },
+    {
+      id: "cpc",
+      head: "You pay about",
+      label: "price paid",
+      width: "104px",
+      align: "end",
+      sortable: true,
+      cell: (row) => figure(row, money(figures.cpc[row])),
+    },
+    {
+      id: "reach",
+      head: "Reach",
+      label: "reach",
+      width: "66px",
+      align: "end",
+      cell: (row) => figure(row, percent(figures.bid_reach[row], 0)),
+    },
+    {
+      id: "clicks",
+      head: "Clicks",
+      label: "clicks",
+      width: "72px",
+      align: "end",
+      sortable: true,
+      cell: (row) => figure(row, count(figures.clicks[row])),
+    },
+    {
+      id: "customers",
+      head: "Customers",
+      label: "customers",
+      width: "90px",
+      align: "end",
+      sortable: true,
+      cell: (row) => figure(row, count(figures.customers[row])),
+    },
+    {
+      id: "spend",
+      head: "Spend",
+      label: "spend",
+      width: "78px",
+      align: "end",
+      sortable: true,
+      cell: (row) => figure(row, money(figures.spend[row])),
+    },
+  ];
+}
+
+type BidCellProps = Editing & { sheet: SheetBlock; row: number };
+
+function BidCell({ sheet, row, editing, onEdit, onToggle, onBid }: BidCellProps) {
+  const id = sheet.texts.id[row]!;
+  const text = sheet.texts.text[row] ?? "";
+  const bid = sheet.figures.bid[row];
+  const held = sheet.texts.locked_bid[row] != null;
+  if (editing === id)
+    return (
+      <Blank
+        label={`Bid for ${text}`}
+        value={bid == null ? "" : money(bid)}
+        least={5}
+        focused
+        onLeave={() => onEdit(null)}
+        onCommit={(typed) => {
+          if (typed.trim() === "") return onBid(id, null);
+          const value = parsed(typed);
+          return value === null ? false : onBid(id, value);
+        }}
+      />
+    );
+  return (
+    <S.BidCell>
+      <S.BidButton
+        onPress={() => onEdit(id)}
+        aria-label={`Bid for ${text}: ${bid == null ? "not run" : money(bid)}`}
+      >
+        {bid == null ? "not run" : money(bid)}
+      </S.BidButton>
+      <Button
+        aria-label={held ? `Give the bid of ${text} back` : `Lock the bid of ${text}`}
+        aria-pressed={held}
+        isDisabled={!held && bid == null}
+        onPress={() => onToggle(id, row)}
+      >
+        {held ? <Lock size={12} aria-hidden /> : <LockOpen size={12} aria-hidden />}
+      </Button>
+    </S.BidCell>
+  );
+}

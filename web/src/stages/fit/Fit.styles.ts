@@ -1,0 +1,171 @@
+import { Button } from "react-aria-components";
+import styled from "styled-components";
+import { ink } from "../../look/tokens";
+
+export const Screen = styled.div`
+  flex: 1;
+  min-height: 0;
+  display: flex;
+  flex-direction: column;
+`;
+
+export const Near = styled.span`
+  margin-left: auto;
+  font-size: 12px;
+  color: ${ink.moss};
+`;
+
+export const Why = styled.p`
+  margin: 0 20px 6px;
+  padding-left: 10px;
+  border-left: 3px solid ${ink.straw};
+  color: ${ink.straw};
+  font-size: 12px;
+`;
+
+export const Hint = styled.p`
+  margin: 0 20px 4px;
+  font-size: 12px;
+  color: ${ink.ink2};
+`;
+
+export const Ladder = styled.div`
+  position: relative;
+  flex: none;
+  margin: 0 0 2px;
+  border-top: 1px solid ${ink.rule};
+  overflow: hidden;
+  svg {
+    display: block;
+  }
+`;
+
+export const Axis = styled.div`
+  position: absolute;
+  left: 64px;
+  right: 20px;
+  top: 4px;
+  display: flex;
+  justify-content: space-between;
+  font-size: 12px;
+  color: ${ink.ink2};
+`;
+
+export const Edge = styled.div`
+  position: absolute;
+  top: 22px;
+  bottom: 0;
+  width: 16px;
+  margin-left: -8px;
+  cursor: ew-resize;
+  touch-action: none;
+  user-select: none;
+  &::before {
+    content: "";
+    position: absolute;
+    left: 7px;
+    top: 0;
+    bottom: 20px;
+    width: 2px;
+    background: ${ink.ink};
+  }
+  b {
+    position: absolute;
+    bottom: 1px;
+    left: 50%;
+    transform: translateX(-50%);
+    background: ${ink.ink};
+    color: ${ink.paper};
+    padding: 1px 10px;
+    font-size: 12px;
+  }
+`;
+
+export const Beside = styled.div`
+  position: absolute;
+  top: 25px;
+  pointer-events: none;
+  background: ${ink.paper}E6;
+  padding: 1px 6px;
+  max-width: 46%;
+  font-size: 12px;
+  b {
+    display: block;
+    font-weight: 600;
+    font-size: 13.5px;
+  }
+  span {
+    color: ${ink.ink2};
+    display: block;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+  }
+`;
+
+export const Ways = styled.section`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 20px;
+  padding: 6px 20px;
+  border-top: 1px solid ${ink.rule};
+  color: ${ink.ink2};
+  font-size: 12.5px;
+  b {
+    color: ${ink.ink};
+    font-weight: 600;
+  }
+  i {
+    font-style: normal;
+  }
+  [data-best] b {
+    color: ${ink.petalDeep};
+  }
+  em {
+    font-style: normal;
+    color: ${ink.moss};
+  }
+`;
+
+export const Match = styled.small`
+  color: ${ink.straw};
+  font-size: 12px;
+`;
+
+export const PriceHead = styled.span`
+  display: flex;
+  justify-content: space-between;
+  gap: 6px;
+`;
+
+export const BidCell = styled.span`
+  display: inline-flex;
+  align-items: center;
+  justify-content: flex-end;
+  gap: 4px;
+  button {
+    border: 0;
+    background: none;
+    padding: 3px;
+    cursor: pointer;
+    display: inline-flex;
+    color: ${ink.ink3};
+  }
+  button[aria-pressed="true"] {
+    color: ${ink.petalDeep};
+  }
+  button[data-disabled] {
+    visibility: hidden;
+  }
+`;
+
+export const BidButton = styled(Button)`
+  && {
+    color: ${ink.ink};
+    font-weight: 600;
+    border-bottom: 1px solid transparent;
+  }
+  &&[data-hovered] {
+    border-bottom-color: ${ink.petal};
+  }
+`;

@@ -1,0 +1,119 @@
+import { useQuery } from "@tanstack/react-query";
+import { client, taken, type Schemas } from "../../data/client";
+import { usePlan } from "../../data/plan";
+import { Blank } from "../../parts/Blank";
+import { Choice } from "../../parts/Choice";
+import { Quiet, Top } from "../../parts/Screen";
+import { money, number, parsed, percent } from "../../parts/format";
+import { Bids } from "./Bids";
+import * as S from "./Fit.styles";
+import { LadderOfPounds } from "./LadderOfPounds";
+import { OtherWays } from "./OtherWays";
+
+export type FitView = Schemas["FitView"];
+type Values = Schemas["BriefValues"];
+
+const goals = (["customers", "profit", "clicks", "revenue"] as const).map((id) => ({
+  id,
+  name: id,
+}));
+
+const policies: { id: Values["policy"]; name: string; about: string }[] = [
+  {
+    id: "fitted",
+    name: "fitted to the purse",
+    about: "Follows every change; the most for the money.",
+  },
+  { id: "low", name: "the low price for all", about: "What wins about a quarter of the clicks." },
+  { id: "middle", name: "the middle price for all", about: "Half way from low to high." },
+  { id: "flat", name: "one flat bid for all", about: "The same bid, before match and breadth." },
+];
+
+/** Bids that make most of the month's money, and what more money would buy. */
+export function Fit() {
+  const { id, frame, changeBrief } = usePlan();
+  const { values } = frame.brief;
+  const { purse } = frame;
+  const view = useQuery({
+    queryKey: ["fit", id, frame.revision],
+    queryFn: () =>
+      taken<FitView>(client.GET("/api/plans/{plan_id}/fit", { params: { path: { plan_id: id } } })),
+    placeholderData: (before) => before,
+  });
+  const best = view.data?.other_ways.find((way) => way.name === "flat")?.flat_bid ?? 1;
+  const setPolicy = (policy: Values["policy"]) =>
+    void changeBrief(
+      policy === "flat" ? { policy, flat_bid: values.flat_bid ?? best } : { policy },
+    );
+  return (
+    <S.Screen>
+      <Top>
+        <h1>Fit</h1>
+        <span>
+          most{" "}
+          <Choice
+            label="Goal"
+            value={values.goal}
+            options={goals}
+            inline
+            onChange={(goal) => void changeBrief({ goal })}
+          />{" "}
+          for{" "}
+          <Blank
+            label="Monthly spend"
+            value={money(values.monthly_spend)}
+            onCommit={(text) => {
+              const value = parsed(text);
+              return value !== null && changeBrief({ monthly_spend: value });
+            }}
+          />{" "}
+          {values.currency} a month; bids are{" "}
+          <Choice
+            label="Bid policy"
+            value={values.policy}
+            options={policies}
+            inline
+            onChange={setPolicy}
+          />
+          {values.policy === "flat" && (
+            <>
+              {" "}
+              of{" "}
+              <Blank
+                label="Flat bid"
+                value={money(values.flat_bid)}
+                onCommit={(text) => {
+                  const value = parsed(text);
+                  return value !== null && changeBrief({ flat_bid: value });
+                }}
+              />
+            </>
+          )}
+        </span>
+        <S.Near>
+          {purse.policy === "fitted"
+            ? purse.exact
+              ? "the best there is, under these assumptions"
+              : `within ${percent(Math.max(purse.gap, 0.0001), 2)} of the best, under these assumptions`
+            : `fitted bids would bring ${number(view.data?.bound, 1)} ${values.goal}`}
+        </S.Near>
+      </Top>
+      {purse.saturated && purse.policy === "fitted" && (
+        <S.Why role="note">
+          {money(purse.purse - purse.spend)} stays unspent: every kept keyword is at the most it may
+          cost under your rule. Keep more keywords, or let a customer cost more.
+        </S.Why>
+      )}
+      {values.goal === "customers" || values.goal === "revenue" ? (
+        <S.Hint>
+          With one offer, customers and revenue lead to the same choice; profit differs only where
+          the last customer would cost more than your rule allows.
+        </S.Hint>
+      ) : null}
+      {view.data && <LadderOfPounds view={view.data} />}
+      {view.data && <OtherWays view={view.data} />}
+      {!view.data && <Quiet>Laying out the ladder …</Quiet>}
+      <Bids />
+    </S.Screen>
+  );
+}

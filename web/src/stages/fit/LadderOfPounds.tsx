@@ -1,0 +1,205 @@
+import { scaleLinear } from "d3-scale";
+import { useEffect, useRef, useState } from "react";
+import { usePlan } from "../../data/plan";
+import { groupInks, ink } from "../../look/tokens";
+import { currencyWord, money, number } from "../../parts/format";
+import type { FitView } from "./Fit";
+import * as S from "./Fit.styles";
+import { valueAt } from "./frontier";
+
+type Props = { view: FitView };
+
+const height = 196;
+const margin = { top: 24, right: 20, bottom: 22, left: 64 };
+const step = 10;
+
+/** Every next step the money could take, best first, cut by the purse's edge. */
+export function LadderOfPounds({ view }: Props) {
+  const { frame, changeBrief } = usePlan();
+  const box = useRef<HTMLDivElement>(null);
+  const width = useWidth(box);
+  const [dragged, setDragged] = useState<number | null>(null);
+  const currency = frame.brief.values.currency;
+  const purse = frame.brief.values.monthly_spend;
+  const edge = dragged ?? purse;
+  const returns = view.blocks.map((block) => block.return);
+  // A few first pence bring far more than the rest: their tops are cut so that the rest can be read.
+  const most = Math.max(cutTop(returns), 1e-9);
+  const x = scaleLinear([0, view.span], [margin.left, width - margin.right]);
+  const y = scaleLinear([0, most], [height - margin.bottom, margin.top]).clamp(true);
+  const groupAt = groupOrder(
+    view,
+    frame.purse.segments.map((segment) => segment.name),
+  );
+  const set = (value: number) => {
+    const rounded = Math.max(0, Math.round(value));
+    if (rounded !== purse) void changeBrief({ monthly_spend: rounded });
+  };
+  const moneyAt = (clientX: number) => {
+    const left = box.current?.getBoundingClientRect().left ?? 0;
+    return Math.max(0, Math.min(view.span, x.invert(clientX - left)));
+  };
+  const goal = view.goal;
+  return (
+    <S.Ladder ref={box} data-dragging={dragged !== null || undefined}>
+      <S.Axis>
+        <span>
+          {goal} a {currencyWord(currency)} brings, best first
+        </span>
+        <span>{currency} a month; drag the edge</span>
+      </S.Axis>
+      <svg
+        width={width}
+        height={height}
+        role="img"
+        aria-label={`Ladder of ${currencyWord(currency)}s: ${view.blocks.length} blocks, the first bringing ${number(returns[0], 3)} ${goal} each`}
+      >
+        {y.ticks(4).map((tick) => (
+          <g key={tick}>
+            <line
+              x1={margin.left}
+              x2={width - margin.right}
+              y1={y(tick)}
+              y2={y(tick)}
+              stroke={ink.rule}
+            />
+            <text
+              x={margin.left - 8}
+              y={y(tick) + 4}
+              textAnchor="end"
+              fontSize={12}
+              fill={ink.ink2}
+            >
+              {number(tick, tick === 0 ? 0 : Math.max(0, 2 - Math.floor(Math.log10(tick))))}
+            </text>
+          </g>
+        ))}
+        {view.blocks.map((block) => {
+          const inside = block.start + block.spend / 2 <= edge;
+          const hue = groupInks[groupAt(block.group) % groupInks.length];
+          const [from, to] = [
+            x(block.start),
+            Math.min(x(block.start + block.spend), width - margin.right),
+          ];
+          return (
+            <rect
+              key={block.start}
+              x={from + 0.5}
+              y={y(block.return)}
+              width={Math.max(to - from - 1, 1)}
+              height={y(0) - y(block.return)}
+              fill={inside ? hue : ink.paper}
+              stroke={inside ? "none" : hue}
+            >
+              <title>
+                {`${view.groups[block.group]}: ${block.keywords.join(", ")}${block.steps > block.keywords.length ? " …" : ""}\n` +
+                  `${money(block.spend)} ${currency} brings ${number(block.return * block.spend, 3)} ${goal}`}
+              </title>
+            </rect>
+          );
+        })}
+        {x.ticks(6).map((tick) => (
+          <text
+            key={tick}
+            x={x(tick)}
+            y={height - 6}
+            textAnchor="middle"
+            fontSize={12}
+            fill={ink.ink2}
+          >
+            {number(tick)}
+          </text>
+        ))}
+      </svg>
+      <S.Edge
+        role="slider"
+        tabIndex={0}
+        aria-label="The purse's edge: monthly spend"
+        aria-valuemin={0}
+        aria-valuemax={Math.round(view.span)}
+        aria-valuenow={Math.round(edge)}
+        aria-valuetext={`${money(edge)} ${currency}`}
+        style={{ left: x(edge) }}
+        onPointerDown={(event) => {
+          event.currentTarget.setPointerCapture(event.pointerId);
+          setDragged(moneyAt(event.clientX));
+        }}
+        onPointerMove={(event) => {
+          if (dragged !== null) setDragged(moneyAt(event.clientX));
+        }}
+        onPointerUp={() => {
+          if (dragged !== null) set(dragged);
+          setDragged(null);
+        }}
+        onPointerCancel={() => setDragged(null)}
+        onKeyDown={(event) => {
+          const by = {
+            ArrowLeft: -step,
+            ArrowRight: step,
+            PageUp: 10 * step,
+            PageDown: -10 * step,
+          }[event.key];
+          if (by === undefined) return;
+          event.preventDefault();
+          event.stopPropagation();
+          set(purse + by);
+        }}
+      >
+        <b>{number(edge)}</b>
+      </S.Edge>
+      <S.Beside
+        style={
+          x(edge) > width * 0.62
+            ? { right: width - x(edge) + 12, textAlign: "right" }
+            : { left: x(edge) + 12 }
+        }
+      >
+        {dragged !== null ? (
+          <b>
+            at {number(dragged)}: about {number(valueAt(view, dragged), 1)} {goal}
+          </b>
+        ) : (
+          <>
+            <b>
+              {frame.purse.next_unit > 0
+                ? `the next ${currencyWord(currency)} brings ${number(frame.purse.next_unit, 4)} ${goal}` +
+                  (goal === "customers" ? `, ${money(1 / frame.purse.next_unit)} a customer` : "")
+                : "no further step is worth its price under your rule"}
+            </b>
+            {view.more && (
+              <span>
+                {number(view.more.money)} more would bring {number(view.more.value, 2)}:{" "}
+                {view.more.keywords.join(", ")}
+              </span>
+            )}
+          </>
+        )}
+      </S.Beside>
+    </S.Ladder>
+  );
+}
+
+/** The height the picture ends at: the tallest block, unless a few stand far above all others. */
+function cutTop(returns: number[]): number {
+  const tallest = Math.max(0, ...returns);
+  const common = returns[Math.floor(returns.length * 0.03)] ?? tallest;
+  return Math.min(tallest, common * 1.25);
+}
+
+/** Colours go by the purse's order of groups, so that both pictures agree. */
+function groupOrder(view: FitView, segments: string[]): (group: number) => number {
+  const order = new Map(segments.map((name, at) => [name, at]));
+  return (group) => order.get(view.groups[group] ?? "") ?? segments.length + group;
+}
+
+function useWidth(box: React.RefObject<HTMLDivElement | null>): number {
+  const [width, setWidth] = useState(900);
+  useEffect(() => {
+    const element = box.current;
+    if (!element) return;
+    const watch = new ResizeObserver(() => setWidth(element.clientWidth));
+    watch.observe(element);
+    return () => watch.disconnect();
+  }, [box]);
+  return width;
+}

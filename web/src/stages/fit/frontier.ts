@@ -1,0 +1,16 @@
+import { bisectRight } from "d3-array";
+import type { FitView } from "./Fit";
+
+/** The goal at a sum of money, read off the points the server gave. */
+export function valueAt(
+  view: Pick<FitView, "frontier_spend" | "frontier_value">,
+  money: number,
+): number {
+  const { frontier_spend: spend, frontier_value: value } = view;
+  const after = bisectRight(spend, money);
+  if (after === 0) return value[0] ?? 0;
+  const [x0, y0] = [spend[after - 1]!, value[after - 1]!];
+  if (after >= spend.length) return y0;
+  const [x1, y1] = [spend[after]!, value[after]!];
+  return y0 + ((y1 - y0) * (money - x0)) / (x1 - x0 || 1);
+}

@@ -1,0 +1,1 @@
+export { Fit as default } from "./Fit";

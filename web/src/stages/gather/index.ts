@@ -1,0 +1,1 @@
+export { Gather as default } from "./Gather";

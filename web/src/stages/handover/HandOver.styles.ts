@@ -1,0 +1,66 @@
+import styled from "styled-components";
+import { ink } from "../../look/tokens";
+
+export const Split = styled.div`
+  flex: 1;
+  min-height: 0;
+  display: flex;
+`;
+
+export const Sheet = styled.section`
+  flex: 1;
+  min-width: 0;
+  display: flex;
+  flex-direction: column;
+`;
+
+export const Head = styled.div`
+  display: flex;
+  align-items: baseline;
+  flex-wrap: wrap;
+  gap: 8px 16px;
+  padding: 11px 20px 10px;
+  h1 {
+    font-size: 24px;
+  }
+  > span {
+    margin-left: auto;
+    display: flex;
+    gap: 8px;
+  }
+`;
+
+export const Side = styled.aside`
+  width: 300px;
+  flex: none;
+  overflow-y: auto;
+  border-left: 1px solid ${ink.rule};
+  background: ${ink.paper2};
+  padding: 16px 18px;
+  h2 {
+    font-size: 16px;
+    margin-bottom: 6px;
+  }
+  ul {
+    list-style: none;
+    margin: 0 0 22px;
+    padding: 0;
+  }
+  li {
+    padding: 6px 0;
+    border-top: 1px solid ${ink.rule};
+    overflow-wrap: anywhere;
+  }
+  li small {
+    display: block;
+    color: ${ink.ink2};
+    font-size: 12px;
+  }
+  p {
+    color: ${ink.ink2};
+    margin-bottom: 22px;
+  }
+  a {
+    color: ${ink.petalDeep};
+  }
+`;

@@ -1,0 +1,1 @@
+export { HandOver as default } from "./HandOver";

@@ -1,0 +1,1 @@
+export { Learn as default } from "./Learn";

@@ -1,0 +1,143 @@
+import type { SheetBlock } from "../../data/client";
+import { CallMark } from "../../parts/CallMark";
+import type { Column } from "../../parts/Grid";
+import { Petal } from "../../parts/Petal";
+import { Spark } from "../../parts/Spark";
+import { Whisker } from "../../parts/Whisker";
+import { count, money, number } from "../../parts/format";
+import { priceScale, priceTicks } from "../../parts/scale";
+import * as S from "./Sift.styles";
+import { noteWords } from "./notes";
+
+const whiskerWidth = 176;
+
+/** The columns of the ladder. */
+export function ladderColumns(sheet: SheetBlock, currency: string): Column[] {
+  const { texts, figures } = sheet;
+  const scale = priceScale(figures, whiskerWidth);
+  const ticks = priceTicks(scale);
+  const [least = 0, most = 0] = scale.domain();
+  const kept = (row: number) => texts.call[row] === "keep";
+  const figure = (row: number, text: string) => (kept(row) ? text : <S.Would>{text}</S.Would>);
+  return [
+    {
+      id: "call",
+      head: "",
+      label: "call",
+      width: "32px",
+      sortable: false,
+      cell: (row) => <CallMark call={texts.call[row] ?? "none"} />,
+    },
+    {
+      id: "keyword",
+      head: "Keyword",
+      label: "keyword",
+      width: "minmax(190px, 1fr)",
+      sortable: true,
+      cell: (row) => (
+        <span className="keyword" title={texts.text[row]}>
+          {texts.text[row]}
+          {texts.match[row] !== "exact" && <S.Match> {texts.match[row]}</S.Match>}
+        </span>
+      ),
+    },
+    {
+      id: "intent",
+      head: "Intent",
+      label: "intent",
+      width: "74px",
+      sortable: true,
+      cell: (row) => <S.Soft>{texts.intent[row]}</S.Soft>,
+    },
+    {
+      id: "searches",
+      head: <>Searches a&nbsp;month</>,
+      label: "searches a month",
+      width: "122px",
+      align: "end",
+      sortable: true,
+      cell: (row) => (
+        <S.Searches>
+          {figures.searches[row] == null
+            ? "–"
+            : number(figures.searches[row], (figures.searches[row] ?? 0) < 10 ? 1 : 0)}
+          <Spark months={texts.months[row]} />
+        </S.Searches>
+      ),
+    },
+    {
+      id: "price",
+      head: (
+        <S.PriceHead style={{ width: whiskerWidth }}>
+          <span>{money(least)}</span>
+          <span>Price a click, {currency}</span>
+          <span>{number(most)}</span>
+        </S.PriceHead>
+      ),
+      label: "price",
+      width: `${whiskerWidth + 16}px`,
+      sortable: true,
+      cell: (row) => (
+        <Whisker
+          scale={scale}
+          ticks={ticks}
+          width={whiskerWidth}
+          low={figures.cpc_low[row]}
+          median={figures.cpc_median[row]}
+          high={figures.cpc_high[row]}
+          ceiling={figures.ceiling[row]}
+          beyond={figures.standing[row] === "beyond"}
+        />
+      ),
+    },
+    {
+      id: "headroom",
+      head: "Headroom",
+      label: "headroom",
+      width: "76px",
+      sortable: true,
+      cell: (row) => <Petal standing={figures.standing[row] ?? "unknown"} />,
+    },
+    {
+      id: "customers",
+      head: (
+        <>
+          Customers
+          <br />
+          <i>would bring</i>
+        </>
+      ),
+      label: "customers",
+      width: "88px",
+      align: "end",
+      sortable: true,
+      cell: (row) => figure(row, count(figures.customers[row])),
+    },
+    {
+      id: "spend",
+      head: <>Spend</>,
+      label: "spend",
+      width: "74px",
+      align: "end",
+      sortable: true,
+      cell: (row) => figure(row, money(figures.spend[row])),
+    },
+    {
+      id: "group",
+      head: "Group",
+      label: "group",
+      width: "112px",
+      sortable: true,
+      cell: (row) => <S.Soft title={texts.group[row]}>{texts.group[row]}</S.Soft>,
+    },
+    {
+      id: "note",
+      head: "Note",
+      label: "note",
+      width: "minmax(90px, 0.5fr)",
+      cell: (row) => (
+        <S.Soft title={noteWords(figures.notes[row], true)}>{noteWords(figures.notes[row])}</S.Soft>
+      ),
+    },
+  ];
+}

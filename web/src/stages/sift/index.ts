@@ -1,0 +1,1 @@
+export { Sift as default } from "./Sift";
