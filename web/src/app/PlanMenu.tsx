@@ -189,7 +189,8 @@ const Name = styled(Button)`
   display: flex;
   align-items: center;
   gap: 8px;
-  max-width: 290px;
+  max-width: 27vw;
+  flex: none;
   color: ${ink.ink};
   outline-offset: -3px;
   span {

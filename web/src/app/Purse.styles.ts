@@ -63,6 +63,7 @@ export const Segment = styled.span`
   display: flex;
   flex-direction: column;
   min-width: 0;
+  flex: none;
   text-align: left;
   span {
     font-size: 12px;
@@ -70,7 +71,13 @@ export const Segment = styled.span`
     color: ${ink.ink2};
     white-space: nowrap;
     overflow: hidden;
-    text-overflow: clip;
+    text-overflow: ellipsis;
+  }
+  container-type: inline-size;
+  @container (max-width: 46px) {
+    span {
+      visibility: hidden;
+    }
   }
   b {
     color: ${ink.ink};

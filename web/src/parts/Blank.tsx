@@ -1,4 +1,4 @@
-import { useId, useState } from "react";
+import { useId, useState, type CSSProperties } from "react";
 import styled from "styled-components";
 import { ink } from "../look/tokens";
 
@@ -19,16 +19,7 @@ type Props = {
 
 /** A blank in a sentence: reads as a word, is a field. Enter takes, Escape puts back. */
 export function Blank(props: Props) {
-  const {
-    label,
-    value,
-    onCommit,
-    assumed,
-    placeholder = "",
-    least = 2,
-    focused,
-    onLeave,
-  } = props;
+  const { label, value, onCommit, assumed, placeholder = "", least = 2, focused, onLeave } = props;
   const [typed, setTyped] = useState<string | null>(null);
   const [refused, setRefused] = useState(false);
   const hint = useId();
@@ -52,7 +43,7 @@ export function Blank(props: Props) {
         value={shown}
         placeholder={placeholder}
         title={assumed ? "assumed: nobody has entered this yet" : undefined}
-        style={{ width: `${Math.max((shown || placeholder).length, least) + 1.2}ch` }}
+        style={{ "--chars": Math.max((shown || placeholder).length, least) } as CSSProperties}
         spellCheck={false}
         autoComplete="off"
         // eslint-disable-next-line jsx-a11y/no-autofocus -- only where the planner just asked to edit
@@ -87,9 +78,14 @@ const Field = styled.input`
   font: inherit;
   font-weight: 600;
   text-align: center;
-  padding: 0 1px;
+  padding: 0 4px;
   border-radius: 0;
   max-width: 100%;
+  min-width: 2.2ch;
+  field-sizing: content;
+  @supports not (field-sizing: content) {
+    width: calc(var(--chars) * 1ch + 1.2ch);
+  }
   &[data-assumed] {
     border-bottom: 1.5px dashed ${ink.straw};
     color: ${ink.straw};

@@ -29,8 +29,15 @@ export const MainButton = styled(Button)`
   &[data-hovered] {
     background: ${ink.petalDeep};
   }
+  kbd {
+    background: none;
+    border-color: ${ink.petalMid};
+    font-weight: 400;
+  }
   &[data-disabled] {
     background: ${ink.paper2};
+    border-color: ${ink.rule};
+    color: ${ink.ink3};
   }
 `;
 

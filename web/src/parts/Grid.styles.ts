@@ -9,6 +9,12 @@ export const Box = styled.div`
   min-height: 0;
   overflow: auto;
   outline-offset: -2px;
+  &:focus-visible:has([data-active]) {
+    outline: none;
+  }
+  &:focus-visible [data-active] {
+    box-shadow: inset 0 0 0 1.5px ${ink.petal};
+  }
 `;
 
 export const Head = styled.div`
@@ -18,12 +24,16 @@ export const Head = styled.div`
   z-index: 2;
   background: ${ink.paper};
   border-bottom: 1.5px solid ${ink.ink};
+  border-left: 3px solid transparent;
   min-width: max-content;
   width: 100%;
 `;
 
 export const HeadCell = styled.div<{ $align?: "end" }>`
   padding: 4px 8px 3px;
+  &:first-child {
+    padding-left: 17px;
+  }
   font-size: 12px;
   line-height: 1.25;
   color: ${ink.ink2};
@@ -93,6 +103,9 @@ export const Row = styled.div<{ $look?: RowLook }>`
 
 export const Cell = styled.div<{ $align?: "end" }>`
   padding: 0 8px;
+  &:first-child {
+    padding-left: 17px;
+  }
   min-width: 0;
   overflow: hidden;
   white-space: nowrap;

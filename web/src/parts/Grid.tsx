@@ -30,7 +30,7 @@ export type Column = {
 export type Sort = { by: string; down: boolean };
 
 /** What another part may ask of a grid. */
-export type GridHandle = { focus: () => void; move: (by: number) => void };
+export type GridHandle = { focus: () => void; move: (by: number) => void; showDivider: () => void };
 
 type Props = {
   label: string;
@@ -95,6 +95,7 @@ export function Grid(props: Props) {
   useImperativeHandle(handle, () => ({
     focus: () => box.current?.focus({ preventScroll: true }),
     move: (by) => go(activeAt < 0 ? 0 : activeAt + by, false),
+    showDivider: () => cut >= 0 && virtual.scrollToIndex(cut, { align: "center" }),
   }));
 
   const onKeyDown = (event: KeyboardEvent) => {

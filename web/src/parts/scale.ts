@@ -1,3 +1,4 @@
+import { quantile } from "d3-array";
 import { scaleLog, type ScaleLogarithmic } from "d3-scale";
 import type { Figures } from "../data/client";
 
@@ -5,20 +6,17 @@ export type PriceScale = ScaleLogarithmic<number, number>;
 
 /** One logarithmic scale for every price on a screen, so that whiskers can be compared. */
 export function priceScale(figures: Figures, width: number): PriceScale {
-  let low = Infinity;
-  let high = 0;
-  for (let row = 0; row < figures.cpc_low.length; row++) {
-    const from = figures.cpc_low[row];
-    const to = figures.cpc_high[row];
-    if (from != null && from < low) low = from;
-    if (to != null && to > high) high = to;
-  }
-  if (!(high > 0)) [low, high] = [0.1, 10];
+  // a few odd prices must not squeeze all the others: they are drawn at the edge
+  const low = quantile(known(figures.cpc_low), 0.005) ?? 0.1;
+  const high = quantile(known(figures.cpc_high), 0.985) ?? 10;
   return scaleLog()
     .domain([low * 0.9, high * 1.1])
     .range([4, width - 4])
     .clamp(true);
 }
+
+const known = (prices: (number | null)[]): number[] =>
+  prices.filter((p) => p != null && p > 0) as number[];
 
 /** The decades and halves that a faint grid is drawn at. */
 export function priceTicks(scale: PriceScale): number[] {

@@ -16,15 +16,15 @@ export const Letter = styled.div`
   flex: 1;
   min-width: 0;
   overflow-y: auto;
-  padding: 24px 40px 24px 48px;
+  padding: 20px 40px 16px 48px;
   h1 {
     margin-bottom: 12px;
   }
   > p {
     font-family: ${serif};
     font-size: 18px;
-    line-height: 1.75;
-    margin-bottom: 10px;
+    line-height: 1.62;
+    margin-bottom: 8px;
     max-width: 46em;
   }
 `;
@@ -45,7 +45,7 @@ export const Strange = styled.div`
 export const Legend = styled.div`
   font-size: 12px;
   color: ${ink.ink2};
-  margin: 4px 0 18px;
+  margin: 2px 0 12px;
   b {
     font-weight: 600;
     color: ${ink.petalDeep};
@@ -69,7 +69,7 @@ export const Table = styled.table`
   }
   th,
   td {
-    padding: 5px 14px 5px 0;
+    padding: 4px 14px 4px 0;
     border-bottom: 1px solid ${ink.rule};
     font-weight: 400;
     text-align: left;

@@ -30,7 +30,11 @@ export function Descent() {
         </S.Step>
       ))}
       <S.Dots>
-        {number(worth.rate * 100, worth.rate * 100 < 10 ? 1 : 0)} of 100 visitors buy
+        {number(
+          worth.rate * 100,
+          Math.abs(worth.rate * 100 - Math.round(worth.rate * 100)) < 1e-9 ? 0 : 1,
+        )}{" "}
+        of 100 visitors buy
         <HundredDots buyers={worth.rate * 100} />
       </S.Dots>
       <S.Ceiling>

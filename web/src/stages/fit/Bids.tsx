@@ -106,7 +106,7 @@ function bidColumns(sheet: SheetBlock, currency: string, edit: Editing): Column[
     {
       id: "price",
       head: (
-        <S.PriceHead style={{ width: whiskerWidth }}>
+        <S.PriceHead style={{ width: whiskerWidth - 14 }}>
           <span>{money(least)}</span>
           <span>bid, price, ceiling, {currency}</span>
           <span>{number(most)}</span>

@@ -11,6 +11,7 @@ type Props = { view: FitView };
 
 const height = 196;
 const margin = { top: 24, right: 20, bottom: 22, left: 64 };
+/** How far an arrow key moves the edge, in money. */
 const step = 10;
 
 /** Every next step the money could take, best first, cut by the purse's edge. */
@@ -40,6 +41,7 @@ export function LadderOfPounds({ view }: Props) {
     return Math.max(0, Math.min(view.span, x.invert(clientX - left)));
   };
   const goal = view.goal;
+  const digits = Math.max(0, Math.ceil(-Math.log10(y.ticks(4)[1] ?? 1) - 1e-9));
   return (
     <S.Ladder ref={box} data-dragging={dragged !== null || undefined}>
       <S.Axis>
@@ -70,7 +72,7 @@ export function LadderOfPounds({ view }: Props) {
               fontSize={12}
               fill={ink.ink2}
             >
-              {number(tick, tick === 0 ? 0 : Math.max(0, 2 - Math.floor(Math.log10(tick))))}
+              {number(tick, digits)}
             </text>
           </g>
         ))}

@@ -51,6 +51,9 @@ export function Sift() {
   const byPrice = sort.by === "price";
 
   useEffect(() => grid.current?.focus(), []);
+  useEffect(() => {
+    if (byPrice) grid.current?.showDivider();
+  }, [byPrice]);
 
   const judge = (name: CallName) => {
     const shown = new Set(rows.map(idOf));

@@ -9,7 +9,7 @@ import { priceScale, priceTicks } from "../../parts/scale";
 import * as S from "./Sift.styles";
 import { noteWords } from "./notes";
 
-const whiskerWidth = 176;
+const whiskerWidth = 152;
 
 /** The columns of the ladder. */
 export function ladderColumns(sheet: SheetBlock, currency: string): Column[] {
@@ -24,7 +24,7 @@ export function ladderColumns(sheet: SheetBlock, currency: string): Column[] {
       id: "call",
       head: "",
       label: "call",
-      width: "32px",
+      width: "41px",
       sortable: false,
       cell: (row) => <CallMark call={texts.call[row] ?? "none"} />,
     },
@@ -32,7 +32,7 @@ export function ladderColumns(sheet: SheetBlock, currency: string): Column[] {
       id: "keyword",
       head: "Keyword",
       label: "keyword",
-      width: "minmax(190px, 1fr)",
+      width: "minmax(212px, 1fr)",
       sortable: true,
       cell: (row) => (
         <span className="keyword" title={texts.text[row]}>
@@ -53,7 +53,7 @@ export function ladderColumns(sheet: SheetBlock, currency: string): Column[] {
       id: "searches",
       head: <>Searches a&nbsp;month</>,
       label: "searches a month",
-      width: "122px",
+      width: "112px",
       align: "end",
       sortable: true,
       cell: (row) => (
@@ -68,7 +68,7 @@ export function ladderColumns(sheet: SheetBlock, currency: string): Column[] {
     {
       id: "price",
       head: (
-        <S.PriceHead style={{ width: whiskerWidth }}>
+        <S.PriceHead style={{ width: whiskerWidth - 14 }}>
           <span>{money(least)}</span>
           <span>Price a click, {currency}</span>
           <span>{number(most)}</span>
@@ -92,9 +92,15 @@ export function ladderColumns(sheet: SheetBlock, currency: string): Column[] {
     },
     {
       id: "headroom",
-      head: "Headroom",
+      head: (
+        <>
+          Head-
+          <br />
+          room
+        </>
+      ),
       label: "headroom",
-      width: "76px",
+      width: "54px",
       sortable: true,
       cell: (row) => <Petal standing={figures.standing[row] ?? "unknown"} />,
     },
@@ -108,7 +114,7 @@ export function ladderColumns(sheet: SheetBlock, currency: string): Column[] {
         </>
       ),
       label: "customers",
-      width: "88px",
+      width: "86px",
       align: "end",
       sortable: true,
       cell: (row) => figure(row, count(figures.customers[row])),
@@ -126,7 +132,7 @@ export function ladderColumns(sheet: SheetBlock, currency: string): Column[] {
       id: "group",
       head: "Group",
       label: "group",
-      width: "112px",
+      width: "98px",
       sortable: true,
       cell: (row) => <S.Soft title={texts.group[row]}>{texts.group[row]}</S.Soft>,
     },
@@ -134,7 +140,7 @@ export function ladderColumns(sheet: SheetBlock, currency: string): Column[] {
       id: "note",
       head: "Note",
       label: "note",
-      width: "minmax(90px, 0.5fr)",
+      width: "minmax(60px, 0.3fr)",
       cell: (row) => (
         <S.Soft title={noteWords(figures.notes[row], true)}>{noteWords(figures.notes[row])}</S.Soft>
       ),
