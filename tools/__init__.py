@@ -1,0 +1,1 @@
+"""Tools of the project: checks, pictures, the program as tests run it."""

@@ -23,18 +23,22 @@ sash lift and lock fitting\t30\t0.35\t0.95\t
 
 
 def main(folder: Path) -> None:
+    """Take a picture of each main view."""
     folder.mkdir(parents=True, exist_ok=True)
-    with tempfile.TemporaryDirectory() as data, served(Path(data)) as url:
-        with sync_playwright() as playwright:
-            browser = browser_of(playwright)
-            faults: list[str] = []
-            page = watched_page(browser, faults)
-            for name, take in _VIEWS.items():
-                take(page, f"{url}/plan/1")
-                page.wait_for_timeout(400)
-                page.screenshot(path=folder / f"{name}.png")
-                print(f"{name}.png")
-            browser.close()
+    faults: list[str] = []
+    with (
+        tempfile.TemporaryDirectory() as data,
+        served(Path(data)) as url,
+        sync_playwright() as playwright,
+    ):
+        browser = browser_of(playwright)
+        page = watched_page(browser, faults)
+        for name, take in _VIEWS.items():
+            take(page, f"{url}/plan/1")
+            page.wait_for_timeout(400)
+            page.screenshot(path=folder / f"{name}.png")
+            print(f"{name}.png")
+        browser.close()
     if faults:
         print("\n".join(faults), file=sys.stderr)
         raise SystemExit(1)

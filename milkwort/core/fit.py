@@ -250,11 +250,12 @@ def frontier(problem: Problem, kept: NDArray[np.bool_], fitted: Fit) -> tuple[Fl
     spend = np.concatenate(([base_spend], ladder.spend_so_far))
     value = np.concatenate(([base_value], ladder.value_so_far))
     if len(ladder.owner) >= _FRONTIER_POINTS:
-        wanted = np.linspace(base_spend, spend[-1], _FRONTIER_POINTS)
-        picked = np.unique(np.searchsorted(spend, wanted - _SLACK))
-        picked = picked[picked < len(spend)]
-        if len(picked) < 40:  # a few steps hold most of the money: take steps evenly instead
-            picked = np.unique(np.linspace(0, len(spend) - 1, _FRONTIER_POINTS).astype(np.int64))
+        # closer together where money is scarce and returns fall fast, and about the purse
+        wanted = base_spend + (spend[-1] - base_spend) * np.linspace(0, 1, _FRONTIER_POINTS) ** 2
+        about = ladder.whole_steps(problem.purse) + np.arange(2)
+        evenly = np.linspace(0, len(spend) - 1, _FRONTIER_POINTS).astype(np.int64)
+        nearest = np.searchsorted(spend, wanted - _SLACK)
+        picked = np.unique(np.clip(np.r_[nearest, evenly, about], 0, len(spend) - 1))
         return spend[picked], value[picked]
     if len(ladder.owner) == 0:
         return spend, value

@@ -1,0 +1,139 @@
+"""The shape of RESULT.json, published as a JSON Schema beside this file.
+
+``python -m milkwort.formats.result_schema`` writes it anew.
+"""
+
+from __future__ import annotations
+
+import json
+from pathlib import Path
+from typing import Literal
+
+from pydantic import BaseModel, ConfigDict, Field
+
+__all__ = ["SCHEMA_FILE", "ResultDocument", "schema_text"]
+
+SCHEMA_FILE = Path(__file__).with_name("plan_result.schema.json")
+MatchName = Literal["exact", "phrase", "broad"]
+
+
+class _Part(BaseModel):
+    model_config = ConfigDict(extra="forbid")
+
+
+class Totals(_Part):
+    """Sums over what runs, a month; money in the plan's currency."""
+
+    searches: float
+    impressions: float
+    clicks: float
+    spend: float
+    customers: float
+    revenue: float
+    profit: float
+    cost_per_customer: float | None = Field(description="None where nobody is expected to buy.")
+
+
+class FrontierPoint(_Part):
+    """The best goal for a sum of money a month."""
+
+    spend: float
+    value: float
+
+
+class AttentionPoint(_Part):
+    """The best goal with at most so many keywords."""
+
+    keywords: int
+    value: float
+
+
+class LadderStep(_Part):
+    """One step the money could take; the steps come best first."""
+
+    keyword: str
+    match: MatchName
+    from_bid: float | None = Field(description="Money a click; null for not running.")
+    to_bid: float
+    spend: float = Field(description="What the step costs more, a month.")
+    value: float = Field(description="What the step brings more of the goal, a month.")
+    spend_so_far: float
+    value_so_far: float
+
+
+class Expected(_Part):
+    """What a month brings; 0 where the keyword doesn't run."""
+
+    impressions: float
+    clicks: float
+    spend: float
+    customers: float
+    revenue: float
+    profit: float
+
+
+class Keyword(_Part):
+    """One keyword of the sheet."""
+
+    keyword: str
+    match: MatchName
+    intent: Literal["buy", "compare", "learn", "firm", "job", "unknown"]
+    call: Literal["none", "keep", "hold", "drop", "block"]
+    standing: Literal["in_reach", "stretch", "beyond", "unknown"]
+    own_searches: float = Field(description="Searches a month for its own text.")
+    searches: float = Field(description="Searches a month it is shown for.")
+    spill: float = Field(description="Of these, searches the planner dropped.")
+    rate: float = Field(description="Effective customers per click.")
+    ceiling: float = Field(description="Money a click.")
+    reach_at_ceiling: float | None = Field(description="Null where no price is known.")
+    bid: float | None = Field(description="Money a click; null where it doesn't run.")
+    expected: Expected
+    notes: list[str]
+
+
+class Conflict(_Part):
+    """Two things in the plan that work against each other."""
+
+    kind: str
+    keywords: list[str]
+
+
+class RefusedRow(_Part):
+    """A row of the file that was left out; the heading is row 1."""
+
+    row: int
+    column: str
+    value: str
+    why: str
+
+
+class ResultDocument(_Part):
+    """The result of a headless run."""
+
+    plan: str
+    currency: str
+    totals: Totals
+    goal: Literal["customers", "profit", "clicks", "revenue"]
+    value: float = Field(description="The goal that the bids reach, a month.")
+    bound: float = Field(description="No bids bring more.")
+    exact: bool = Field(description="Whether the value is known to be the best there is.")
+    next_unit: float = Field(description="Goal that one more unit of money would bring.")
+    unspent: float = Field(description="Money that no step worth its price could use.")
+    frontier: list[FrontierPoint]
+    attention: list[AttentionPoint]
+    ladder: list[LadderStep]
+    keywords: list[Keyword]
+    conflicts: list[Conflict]
+    refused: list[RefusedRow]
+    notices: list[str]
+
+
+def schema_text() -> str:
+    """Return the JSON Schema with sorted keys."""
+    schema = ResultDocument.model_json_schema()
+    schema["$schema"] = "https://json-schema.org/draft/2020-12/schema"
+    return json.dumps(schema, indent=2, sort_keys=True, ensure_ascii=False) + "\n"
+
+
+if __name__ == "__main__":
+    SCHEMA_FILE.write_text(schema_text(), encoding="utf-8")

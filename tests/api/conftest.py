@@ -1,0 +1,46 @@
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+from fastapi.testclient import TestClient
+
+from milkwort.api.app import make_app
+from milkwort.settings import Settings
+
+
+def client_over(folder: Path) -> TestClient:
+    app = make_app(Settings(data=folder))
+    return TestClient(app, base_url="http://127.0.0.1:8710")
+
+
+@pytest.fixture
+def client(tmp_path: Path) -> Iterator[TestClient]:
+    with client_over(tmp_path) as client:
+        yield client
+
+
+SHEET = """keyword,volume,cpc_low,cpc_high,match,intent,call,group
+sash window repair,500 to 5000,0.80,2.40,exact,buy,keep,Repair
+sash cord replacement,420,0.60,1.50,exact,buy,keep,Repair
+sash window painting,300,0.50,1.40,phrase,buy,,Paint
+draughty windows,2400,0.20,0.50,broad,learn,hold,
+window jobs,90,0.30,0.90,exact,job,block,
+windows,60500,9,30,exact,unknown,,
+"""
+
+
+@pytest.fixture
+def plan(client: TestClient) -> str:
+    """The address of a plan with six keywords, two of them kept."""
+    made = client.post("/api/plans", json={"name": "Six keywords"}).json()
+    address = f"/api/plans/{made['id']}"
+    brief = {"sale_value": 340, "gross_margin": 0.55, "monthly_spend": 60}
+    assert client.patch(f"{address}/brief", json=brief).status_code == 200
+    tray = client.post(f"{address}/gather/text", json={"text": SHEET, "name": "six.csv"}).json()
+    assert client.post(f"{address}/gather/{tray['key']}/take").status_code == 200
+    return address
+
+
+def ids_of(client: TestClient, address: str) -> dict[str, int]:
+    texts = client.get(address).json()["sheet"]["texts"]
+    return dict(zip(texts["text"], texts["id"], strict=True))

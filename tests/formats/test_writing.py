@@ -1,0 +1,134 @@
+"""What goes out, and that it comes back."""
+
+import csv
+import io
+import json
+
+import jsonschema
+import openpyxl
+import pytest
+
+from milkwort.core.errors import BadValueError
+from milkwort.core.plan import run_plan
+from milkwort.formats.brief_toml import read_brief
+from milkwort.formats.cells import safe_cell
+from milkwort.formats.plan_json import PlanDocument, read_plan_json, write_plan_json
+from milkwort.formats.plan_result import (
+    result_csv,
+    result_document,
+    result_json,
+    result_table,
+    workings_text,
+)
+from milkwort.formats.result_schema import SCHEMA_FILE, schema_text
+from milkwort.formats.upload_sheet import HEADINGS, UploadRow, upload_csv, upload_xlsx
+from tests.samples import brief, random_table
+
+EVIL = ["=1+1", "+cmd|calc", "-2", "@SUM(A1)", " =1", "\t=1"]
+ROWS = [UploadRow("Plan – Search", "Repair", text, "exact", 1.25) for text in EVIL] + [
+    UploadRow("Plan – Search", "Repair", "sash, repair", "phrase", None)
+]
+TOML = b"""
+[plan]
+monthly_spend = 600
+[offer]
+sale_value = 340
+gross_margin = 0.55
+conversion = 0.03
+"""
+
+
+@pytest.mark.parametrize("text", EVIL)
+def test_formulas_are_defused(text):
+    assert safe_cell(text) == "'" + text
+
+
+def test_numbers_and_plain_words_are_left_alone():
+    assert (safe_cell(-2.5), safe_cell("sash repair")) == (-2.5, "sash repair")
+
+
+def test_the_upload_sheet_reads_back_as_csv():
+    rows = list(csv.reader(io.StringIO(upload_csv(ROWS).decode("utf-8-sig"))))
+    assert tuple(rows[0]) == HEADINGS
+    assert rows[1] == ["Plan – Search", "Repair", "'=1+1", "exact", "1.25", "yes"]
+    assert rows[-1][2:] == ["sash, repair", "phrase", "", "no"]
+
+
+def test_the_upload_sheet_reads_back_as_xlsx_with_texts_and_no_formulas():
+    page = openpyxl.load_workbook(io.BytesIO(upload_xlsx(ROWS, "GBP"))).active
+    cells = [[c.value for c in row] for row in page.iter_rows()]
+    assert tuple(cells[0]) == HEADINGS
+    assert cells[1][2:5] == ["'=1+1", "exact", 1.25]
+    assert all(c.data_type != "f" for row in page.iter_rows() for c in row)
+
+
+def test_the_result_keeps_to_its_published_schema():
+    result = run_plan(brief(), random_table(1, 30))
+    texts = [f"word {i}" for i in range(30)]
+    document = json.loads(result_json(result_document(result, texts)))
+    jsonschema.validate(document, json.loads(SCHEMA_FILE.read_text(encoding="utf-8")))
+    assert document["totals"]["spend"] == pytest.approx(
+        sum(k["expected"]["spend"] for k in document["keywords"])
+    )
+
+
+def test_the_published_schema_is_the_one_the_code_describes():
+    assert SCHEMA_FILE.read_text(encoding="utf-8") == schema_text()
+
+
+def test_the_flat_result_has_a_row_for_each_keyword():
+    result = run_plan(brief(), random_table(1, 5))
+    rows = list(csv.DictReader(io.StringIO(result_csv(result, ["=evil", "b", "c", "d", "e"]))))
+    assert len(rows) == 5 and rows[0]["keyword"] == "'=evil"
+
+
+def test_the_summary_and_the_workings_are_for_people():
+    result = run_plan(brief(), random_table(1, 30))
+    texts = [f"word {i}" for i in range(30)]
+    assert "customers" in result_table(result, texts)
+    assert "ceiling per click" in workings_text(result, 0, texts[0])
+
+
+def test_a_plan_document_comes_back_equal():
+    document = PlanDocument(name="P", brief={"goal": "clicks"}, assumptions={"stretch": 0.3})
+    assert read_plan_json(write_plan_json(document)) == document
+
+
+@pytest.mark.parametrize(
+    "data", [b"{", b"[]", b'{"name": 1, "brief": {}}', b'{"format": "x", "name": "a", "brief": {}}']
+)
+def test_what_is_no_plan_is_refused(data):
+    with pytest.raises(BadValueError):
+        read_plan_json(data)
+
+
+def test_a_brief_takes_the_defaults_it_does_not_name():
+    read = read_brief(TOML)
+    assert read.brief.goal == "customers" and read.brief.ceiling.rule == "break_even"
+    assert read.brief.offer.conversion.as_tuple() == (0.03, 0.03, 0.03)
+    assert read.not_yet == ()
+
+
+def test_what_is_not_done_yet_is_said_plainly():
+    more = TOML + b'\n[negatives]\nphrase = ["jobs"]\n[luck]\n[market]\nmagic = 1\n'
+    said = read_brief(more.replace(b"600", b"600\nmax_keywords = 40\nmin_clicks = 2")).not_yet
+    assert [s.split(":")[0] for s in said] == [
+        "[luck]", "[market] magic", "[negatives]", "[plan] max_keywords", "[plan] min_clicks",
+    ]  # fmt: skip
+    assert sum("not yet" in s for s in said) == 3
+
+
+@pytest.mark.parametrize(
+    ("old", "new", "where"),
+    [
+        (b"340", b'"dear"', "sale_value"),
+        (b"0.55", b"1.55", "gross_margin"),
+        (b"conversion = 0.03", b"", "conversion"),
+        (b"monthly_spend = 600", b"", "monthly_spend"),
+        (b"[offer]", b"[[offer]]\n[[offer]]", "offer"),
+        (b"[plan]", b"[plan", "TOML"),
+    ],
+)
+def test_a_brief_that_cannot_be_says_which_field(old, new, where):
+    with pytest.raises(BadValueError, match=where):
+        read_brief(TOML.replace(old, new))

@@ -1,0 +1,75 @@
+"""The command, run as a person runs it."""
+
+import json
+import subprocess
+import sys
+from pathlib import Path
+
+import pytest
+
+from milkwort import __version__
+
+DEMO = Path(__file__).parent.parent / "demo"
+SAMPLE = [str(DEMO / "eastmere.toml"), str(DEMO / "eastmere.csv")]
+
+
+def milkwort(*arguments):
+    return subprocess.run(  # the exit code is what is tested
+        [sys.executable, "-m", "milkwort", *arguments],
+        check=False,
+        capture_output=True,
+        text=True,
+        timeout=60,
+    )
+
+
+def test_the_sample_plans_to_json(tmp_path):
+    out = tmp_path / "result.json"
+    done = milkwort("plan", *SAMPLE, "--out", str(out))
+    assert done.returncode == 0 and done.stderr == ""
+    result = json.loads(out.read_text())
+    assert len(result["keywords"]) >= 600
+    assert 0 < result["totals"]["spend"] <= 600.000001
+    beyond = sum(k["standing"] == "beyond" for k in result["keywords"])
+    assert 0.07 <= beyond / len(result["keywords"]) <= 0.14
+
+
+def test_the_other_formats_go_to_the_terminal():
+    assert milkwort("plan", *SAMPLE, "--format", "table").stdout.startswith("Eastmere")
+    assert milkwort("plan", *SAMPLE, "--format", "csv").stdout.startswith("keyword,match")
+    workings = milkwort("plan", *SAMPLE, "--workings", "Sash  Window REPAIR").stdout
+    assert "ceiling per click" in workings
+
+
+def test_bad_rows_are_said_and_the_rest_goes_on(tmp_path):
+    keywords = tmp_path / "k.csv"
+    keywords.write_text("keyword,cpc_low,cpc_high\ngood,1,2\nbad,n/a,2\n")
+    done = milkwort("plan", SAMPLE[0], str(keywords))
+    assert done.returncode == 0
+    assert 'row 3, cpc_low: expected a price above 0, got "n/a"' in done.stderr
+    assert json.loads(done.stdout)["refused"][0]["row"] == 3
+
+
+@pytest.mark.parametrize("content", ["", "term\nx\n", "keyword,cpc_low\nx,n/a\n"])
+def test_nothing_usable_is_one_clear_line_and_exit_2(tmp_path, content):
+    keywords = tmp_path / "k.csv"
+    keywords.write_text(content)
+    done = milkwort("plan", SAMPLE[0], str(keywords))
+    assert done.returncode == 2
+    assert done.stderr.startswith("milkwort: ") and done.stderr.count("\n") == 1
+
+
+def test_a_missing_file_is_one_clear_line():
+    done = milkwort("plan", "nowhere.toml", SAMPLE[1])
+    assert done.returncode == 2 and done.stderr.count("\n") == 1 and "nowhere" in done.stderr
+
+
+def test_the_version_is_said():
+    assert milkwort("--version").stdout.strip() == f"milkwort {__version__}"
+
+
+def test_the_sample_is_what_its_script_makes(tmp_path):
+    script = tmp_path / "make_sample.py"
+    script.write_text((DEMO / "make_sample.py").read_text())
+    subprocess.run([sys.executable, str(script)], check=True, timeout=60)
+    assert (tmp_path / "eastmere.csv").read_bytes() == (DEMO / "eastmere.csv").read_bytes()
