@@ -5,6 +5,7 @@ from __future__ import annotations
 import errno
 import socket
 import sys
+from types import FrameType
 from typing import Any
 
 import uvicorn
@@ -59,7 +60,19 @@ def run(given: dict[str, Any], *, sample: bool, fresh: bool) -> None:
         print("The web client isn't built; only the API is served (make web builds it).")
     print(f"Milkwort is at http://{settings.host}:{port}  (Ctrl C stops it)", flush=True)
     config = uvicorn.Config(app, log_level="warning", access_log=False, timeout_graceful_shutdown=1)
-    uvicorn.Server(config).run(sockets=[listener])
+    _Server(config, app.state.workspace).run(sockets=[listener])
+
+
+class _Server(uvicorn.Server):
+    """Ends the event streams as soon as it is told to stop; they would never end alone."""
+
+    def __init__(self, config: uvicorn.Config, workspace: Workspace) -> None:
+        super().__init__(config)
+        self._workspace = workspace
+
+    def handle_exit(self, sig: int, frame: FrameType | None) -> None:
+        self._workspace.events.end()
+        super().handle_exit(sig, frame)
 
 
 def _with_sample(workspace: Workspace, fresh: bool) -> None:
@@ -83,6 +96,7 @@ def _listener(settings: Settings) -> socket.socket:
             listener.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
         try:
             listener.bind((settings.host, port))
+            listener.listen(128)  # from here on the port is ours, and callers wait for us
         except OSError as error:
             listener.close()
             if error.errno == errno.EADDRINUSE:

@@ -53,7 +53,7 @@ def _gather(page: Page, plan: str) -> None:
     page.goto(f"{plan}/gather")
     page.get_by_label("Pasted rows").fill(_PASTED)
     page.get_by_role("button", name="Read what is pasted").click()
-    page.get_by_role("tab", name="refused").click()
+    page.get_by_role("radio", name="refused").click()
     page.get_by_text("expected a number or a range").first.wait_for()
 
 
@@ -66,7 +66,7 @@ def _sift(page: Page, plan: str) -> None:
 
 def _line(page: Page, plan: str) -> None:
     page.goto(f"{plan}/sift")
-    page.get_by_role("button", name="Sort by price").click()
+    page.get_by_role("button", name="Price a click").click()
     page.get_by_text("the line", exact=True).wait_for()
 
 

@@ -49,8 +49,13 @@ class Events:
         finally:
             self._queues[plan_id].discard(queue)
 
+    def end(self) -> None:
+        """End every stream, from any thread, so that the server can stop."""
+        if self._loop is not None and not self._loop.is_closed():
+            self._loop.call_soon_threadsafe(self.close)
+
     def close(self) -> None:
-        """End every stream, so that the server can stop."""
+        """End every stream."""
         for queues in self._queues.values():
             for queue in queues:
                 if not queue.full():

@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
-import { Button, Dialog, DialogTrigger, Popover } from "react-aria-components";
+import { Button, Dialog, DialogTrigger, Modal, ModalOverlay } from "react-aria-components";
 import { useNavigate } from "react-router";
 import styled from "styled-components";
 import { client, formOf, taken, type Schemas } from "../data/client";
@@ -22,9 +22,11 @@ export function PlanMenu() {
         <span>{frame.brief.name}</span>
         <i aria-hidden>▾</i>
       </Name>
-      <Panel placement="bottom start">
-        <Dialog aria-label="Plans">{({ close }) => <PlanList close={close} />}</Dialog>
-      </Panel>
+      <Overlay isDismissable>
+        <Panel>
+          <Dialog aria-label="Plans">{({ close }) => <PlanList close={close} />}</Dialog>
+        </Panel>
+      </Overlay>
     </DialogTrigger>
   );
 }
@@ -207,7 +209,17 @@ const Name = styled(Button)`
   }
 `;
 
-const Panel = styled(Popover)`
+const Overlay = styled(ModalOverlay)`
+  position: fixed;
+  inset: 0;
+  z-index: 20;
+`;
+
+const Panel = styled(Modal)`
+  position: absolute;
+  left: 12px;
+  top: 54px;
+  max-height: 80vh;
   background: ${ink.paper};
   border: 1px solid ${ink.ink};
   border-radius: 2px;

@@ -2,7 +2,7 @@ import { Button } from "react-aria-components";
 import styled from "styled-components";
 import { ink, purseHeight, serif } from "../look/tokens";
 
-export const Band = styled.footer`
+export const Band = styled.section`
   display: flex;
   align-items: stretch;
   min-height: ${purseHeight}px;

@@ -33,7 +33,7 @@ export function Purse() {
   const changes = useChanges(frame);
   const over = purse.spend > purse.purse * 1.000001;
   return (
-    <S.Band aria-label="Purse" role="region">
+    <S.Band aria-label="Purse">
       <S.Money>
         <S.Line>
           <S.Figure onPress={() => ask({ kind: "figure", name: "spend" })}>
@@ -46,10 +46,8 @@ export function Purse() {
               : `the next ${currencyWord(currency)} brings nothing more`}
           </S.Figure>
         </S.Line>
-        <S.Track
-          aria-label={`${money(purse.spend)} of ${money(purse.purse)} ${currency} spent; open Fit`}
-          onPress={() => void navigate(`/plan/${id}/fit`)}
-        >
+        <S.Track onPress={() => void navigate(`/plan/${id}/fit`)}>
+          <span className="unseen">Open Fit: </span>
           {purse.segments.map((segment, at) => (
             <S.Segment
               key={segment.name}

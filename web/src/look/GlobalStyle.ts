@@ -17,6 +17,10 @@ export const GlobalStyle = createGlobalStyle`
   p { margin: 0; }
   button, input, select, textarea { font: inherit; color: inherit; }
   :focus-visible { outline: 2px solid ${ink.petal}; outline-offset: 1px; }
+  .unseen {
+    position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%);
+    white-space: nowrap;
+  }
   kbd {
     font: inherit; font-size: 12px; border: 1px solid ${ink.rule}; border-radius: 2px;
     padding: 0 5px; background: ${ink.paper}; white-space: nowrap;

@@ -206,7 +206,7 @@ function Heading({ column, sort, onSort }: HeadingProps) {
     <S.HeadCell role="columnheader" aria-sort={state} $align={column.align}>
       <S.SortButton
         type="button"
-        aria-label={`Sort by ${column.label}`}
+        title={`Sort by ${column.label}`}
         onClick={() => onSort({ by: column.id, down: mine ? !mine.down : column.align === "end" })}
       >
         {column.head}

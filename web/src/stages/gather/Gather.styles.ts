@@ -1,4 +1,4 @@
-import { TabList } from "react-aria-components";
+import { ToggleButtonGroup } from "react-aria-components";
 import styled from "styled-components";
 import { ink } from "../../look/tokens";
 
@@ -124,17 +124,19 @@ export const Columns = styled.div`
   }
 `;
 
-export const Parts = styled(TabList)`
+export const Parts = styled(ToggleButtonGroup)`
   display: flex;
   gap: 18px;
   padding: 0 20px 4px;
-  [role="tab"] {
+  button {
     cursor: pointer;
     padding: 3px 0;
+    background: none;
+    border: 0;
     border-bottom: 2px solid transparent;
     color: ${ink.ink2};
   }
-  [role="tab"][data-selected] {
+  button[data-selected] {
     color: ${ink.ink};
     font-weight: 600;
     border-bottom-color: ${ink.petal};

@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useRef, useState } from "react";
-import { Tab, Tabs } from "react-aria-components";
+import { ToggleButton } from "react-aria-components";
 import { useNavigate } from "react-router";
 import { useKeys } from "../../app/keys";
 import { client, taken } from "../../data/client";
@@ -91,15 +91,19 @@ export function TrayView({ tray, onTray, onDone }: Props) {
         </span>
       </S.TrayHead>
       <ColumnTable tray={tray} onAssign={(chosen, first) => void assign(chosen, first)} />
-      <Tabs selectedKey={part} onSelectionChange={(key) => setPart(key as Part)}>
-        <S.Parts aria-label="Rows of the file">
-          {parts.map((p) => (
-            <Tab key={p.id} id={p.id}>
-              <b>{number(tray.counts[p.id])}</b> {p.name}
-            </Tab>
-          ))}
-        </S.Parts>
-      </Tabs>
+      <S.Parts
+        aria-label="Rows of the file"
+        selectionMode="single"
+        disallowEmptySelection
+        selectedKeys={[part]}
+        onSelectionChange={(keys) => setPart([...keys][0] as Part)}
+      >
+        {parts.map((p) => (
+          <ToggleButton key={p.id} id={p.id}>
+            <b>{number(tray.counts[p.id])}</b> {p.name}
+          </ToggleButton>
+        ))}
+      </S.Parts>
       <Grid
         label={`Rows: ${parts.find((p) => p.id === part)?.name ?? ""}`}
         handle={grid}

@@ -16,13 +16,10 @@ export function CallBar({ count, onCall }: Props) {
   return (
     <S.Calls role="group" aria-label="Call the selected keywords">
       {calls.map(([call, key]) => (
-        <S.CallButton
-          key={call}
-          isDisabled={count === 0}
-          onPress={() => onCall(call)}
-          aria-label={`${call} (${key})`}
-        >
-          <CallMark call={call} />
+        <S.CallButton key={call} isDisabled={count === 0} onPress={() => onCall(call)}>
+          <span aria-hidden>
+            <CallMark call={call} />
+          </span>
           {call} <kbd>{key}</kbd>
         </S.CallButton>
       ))}

@@ -22,7 +22,7 @@ export function ladderColumns(sheet: SheetBlock, currency: string): Column[] {
   return [
     {
       id: "call",
-      head: "",
+      head: <span className="unseen">Call</span>,
       label: "call",
       width: "41px",
       sortable: false,

@@ -1,0 +1,50 @@
+from collections.abc import Iterator
+
+import httpx
+import pytest
+from playwright.sync_api import Browser, Page, sync_playwright
+
+from tools.program import browser_of, served, watched_page
+
+
+@pytest.fixture(scope="session")
+def browser() -> Iterator[Browser]:
+    with sync_playwright() as playwright:
+        browser = browser_of(playwright)
+        yield browser
+        browser.close()
+
+
+@pytest.fixture(scope="session")
+def program(tmp_path_factory: pytest.TempPathFactory) -> Iterator[str]:
+    """The address of the running program with its sample."""
+    with served(tmp_path_factory.mktemp("data")) as url:
+        yield url
+
+
+@pytest.fixture
+def plan(program: str) -> str:
+    """The address of a plan made from the sample for one test alone."""
+    body = {"name": "Eastmere Sash & Casement", "start": "sample"}
+    made = httpx.post(f"{program}/api/plans", json=body, timeout=20).json()
+    return f"{program}/plan/{made['id']}"
+
+
+@pytest.fixture
+def page(browser: Browser) -> Iterator[Page]:
+    """A page that fails its test where the browser complains."""
+    faults: list[str] = []
+    page = watched_page(browser, faults)
+    page.set_default_timeout(15_000)
+    yield page
+    page.close()
+    # an answer of 4xx is a refusal that the test itself asked for
+    assert [f for f in faults if "status of 4" not in f] == []
+
+
+@pytest.fixture
+def sample(plan: str, page: Page) -> Page:
+    """The sample plan, open at its brief."""
+    page.goto(plan)
+    page.get_by_role("heading", name="What a click is worth").wait_for()
+    return page
