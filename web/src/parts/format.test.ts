@@ -1,0 +1,39 @@
+import { count, delta, money, parsed, percent, plural } from "./format";
+
+describe("what a person typed is read as a number", () => {
+  it.each([
+    ["1,200.50", 1200.5],
+    ["1.200,50", 1200.5],
+    ["55 %", 55],
+    ["£4.20", 4.2],
+    ["0,75", 0.75],
+    ["1,200", 1200],
+    ["1.200", 1.2],
+    ["-3", -3],
+    ["about", null],
+    ["", null],
+  ])("%s is %s", (text, value) => expect(parsed(text)).toBe(value));
+});
+
+it("figures that are not there are a dash", () => {
+  expect([money(null), count(undefined), percent(NaN)]).toEqual(["–", "–", "–"]);
+});
+
+it("counts get the digits they need to be told from nothing", () => {
+  expect([count(0), count(0.0042), count(0.42), count(4.2), count(420)]).toEqual([
+    "0",
+    "0.0042",
+    "0.42",
+    "4.2",
+    "420",
+  ]);
+});
+
+it("a change too small to see is not shown", () => {
+  expect([delta(0.04, 1), delta(0.6, 1), delta(-12, 0)]).toEqual(["", "+0.6", "−12"]);
+});
+
+it("whole shares lose their decimals", () => {
+  expect([percent(0.55), percent(0.0275)]).toEqual(["55 %", "2.8 %"]);
+  expect(plural(1, "keyword")).toBe("1 keyword");
+});
