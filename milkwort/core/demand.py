@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
@@ -130,38 +130,65 @@ def demand_of(brief: Brief, table: KeywordTable) -> Demand:
     -------
     Demand
     """
-    return _demand(brief, table, table.kept)
-
-
-def demand_if_kept(brief: Brief, table: KeywordTable) -> Demand:
-    """Work out the demand each keyword would have if it were kept."""
-    return _demand(brief, table, np.ones(len(table), dtype=bool))
-
-
-def _demand(brief: Brief, table: KeywordTable, serving: NDArray[np.bool_]) -> Demand:
     assumed = brief.assumed
     words = word_counts(table.texts)
     at_home = name_places(table.texts, brief.place_words)
     likely = likely_volume(table.volume_low, table.volume_high)
     share = np.where(at_home, 1.0, assumed["area_share"])
     own = np.nan_to_num(likely * share / coverage(table.basis, words, assumed), nan=0.0)
-    variants = np.where(serving, own * (coverage(table.match, words, assumed) - 1.0), 0.0)
-    clicked = np.array(assumed.triple("variant_clicks"))[table.match]
-    sold = np.array(assumed.triple("variant_sales"))[table.match]
-    weight = own + clicked * variants
-    base = _base_rate(brief, table)
-    return Demand(
+    shown_more = coverage(table.match, words, assumed) - 1.0
+    variants = np.where(table.kept, own * shown_more, 0.0)
+    alone = Demand(
         likely=likely,
         area_share=share,
         own=own,
         variants=variants,
-        searches=own + variants,
-        click_weight=weight,
-        base_rate=base,
-        rate=_effective(base, own, clicked, sold, variants, weight),
+        searches=own,
+        click_weight=own,
+        base_rate=_base_rate(brief, table),
+        rate=own,
         words=words,
         at_home=at_home,
         spill=np.zeros(len(table)),
+    )
+    return _shown_for(alone, table.match, assumed)
+
+
+def demand_if_kept(brief: Brief, table: KeywordTable, demand: Demand, rows: Ints) -> Demand:
+    """Return the demand that some keywords would have if they were kept.
+
+    Parameters
+    ----------
+    brief : Brief
+    table : KeywordTable
+    demand : Demand
+        Of the plan as it is.
+    rows : Ints, shape (n_rows,)
+
+    Returns
+    -------
+    Demand
+        Arrays of shape (n_rows,).
+    """
+    some = Demand(**{name: column[rows] for name, column in vars(demand).items()})
+    match = table.match[rows]
+    variants = some.own * (coverage(match, some.words, brief.assumed) - 1.0)
+    return _shown_for(replace(some, variants=variants), match, brief.assumed)
+
+
+def _shown_for(demand: Demand, match: Ints, assumed: Assumed) -> Demand:
+    """Fill in what follows from own searches and variants."""
+    # S = D + X;  Q = D + f·X;  rate = r·(D + f·κ·X) / Q
+    clicked = np.array(assumed.triple("variant_clicks"))[match]
+    sold = np.array(assumed.triple("variant_sales"))[match]
+    weight = demand.own + clicked * demand.variants
+    buying = demand.own + clicked * sold * demand.variants
+    share = np.divide(buying, weight, out=np.ones_like(weight), where=weight > 0)
+    return replace(
+        demand,
+        searches=demand.own + demand.variants,
+        click_weight=weight,
+        rate=demand.base_rate * share,
     )
 
 
@@ -170,11 +197,3 @@ def _base_rate(brief: Brief, table: KeywordTable) -> Floats:
     factors = np.array([brief.assumed[f"intent_{name}"] for name in INTENTS])
     by_intent = np.minimum(brief.worth.rate.likely * factors[table.intent], 1.0)
     return np.where(np.isnan(table.rate), by_intent, table.rate)
-
-
-def _effective(
-    base: Floats, own: Floats, clicked: Floats, sold: Floats, variants: Floats, weight: Floats
-) -> Floats:
-    # rate = r·(D + f·κ·(U+X)) / Q
-    mixed = own + clicked * sold * variants
-    return base * np.divide(mixed, weight, out=np.ones_like(weight), where=weight > 0)

@@ -41,6 +41,10 @@ class Prices:
     assumed: NDArray[np.bool_]
     single: NDArray[np.bool_]
 
+    def at(self, rows: Ints) -> Prices:
+        """Return the prices of some keywords."""
+        return Prices(**{name: column[rows] for name, column in vars(self).items()})
+
     @property
     def known(self) -> NDArray[np.bool_]:
         """Which keywords can be forecast."""

@@ -17,7 +17,7 @@ from milkwort.core.fit import Fit, Problem, fit, frontier, would_bring
 from milkwort.core.forecast import Expected, Totals, expect, totals_of
 from milkwort.core.keyword_table import Floats, Ints, KeywordTable
 from milkwort.core.market import Prices, at_bid, prices_of
-from milkwort.core.standing import Standing, standing_of
+from milkwort.core.standing import Standing, ceiling_of, standing_of
 
 __all__ = ["NotKept", "OtherWay", "PlanResult", "frontier_of", "other_ways", "run_plan"]
 
@@ -136,7 +136,7 @@ def run_plan(brief: Brief, table: KeywordTable) -> PlanResult:
         totals=totals_of(demand, expected, bid),
         problem=problem,
         fit=fitted,
-        not_kept=_not_kept(brief, table, prices, fitted),
+        not_kept=_not_kept(brief, table, demand, prices, fitted),
     )
 
 
@@ -264,26 +264,29 @@ def _bids(
     return np.where(locked >= 0, np.where(locked > 0, np.round(locked * step, 10), np.nan), bid)
 
 
-def _not_kept(brief: Brief, table: KeywordTable, prices: Prices, fitted: Fit) -> NotKept:
+def _not_kept(
+    brief: Brief, table: KeywordTable, demand: Demand, prices: Prices, fitted: Fit
+) -> NotKept:
     rows = np.flatnonzero(~table.kept)
-    if len(rows) == 0:
-        nothing_at_all = np.zeros(len(table))
-        return NotKept(np.full(len(table), np.nan), *(nothing_at_all,) * 3)
-    demand = demand_if_kept(brief, table)
-    ceiling = standing_of(brief, demand, prices).ceiling
-    nothing = np.full(len(table), -1, dtype=np.int64)
-    asked = _problem(brief, demand, prices, ceiling, nothing)
-    would = would_bring(asked, rows, fitted.next_return)
+    there = demand_if_kept(brief, table, demand, rows)
+    asked = _problem(
+        brief,
+        there,
+        prices.at(rows),
+        ceiling_of(brief, there.rate),
+        np.full(len(rows), -1, dtype=np.int64),
+    )
+    would = would_bring(asked, np.arange(len(rows)), fitted.next_return)
 
     def full(values: Floats) -> Floats:
         column = np.zeros(len(table))
         column[rows] = values
         return column
 
-    bid = full(np.asarray(np.round(would.steps * brief.assumed["bid_step"], 10), dtype=np.float64))
+    bid = full(np.round(would.steps * brief.assumed["bid_step"], 10))
     return NotKept(
         bid=np.where(bid > 0, bid, np.nan),
         clicks=full(would.clicks),
         spend=full(would.spend),
-        customers=full(would.clicks * demand.rate[rows]),
+        customers=full(would.clicks * there.rate),
     )

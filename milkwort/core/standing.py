@@ -19,6 +19,7 @@ __all__ = [
     "STANDINGS",
     "ComeIn",
     "Standing",
+    "ceiling_of",
     "clicks_to_first_sale",
     "clicks_to_stop",
     "come_in",
@@ -59,6 +60,13 @@ class Standing:
     clicks_at_ceiling: Floats
 
 
+def ceiling_of(brief: Brief, rate: Floats) -> Floats:
+    """Return the highest price of a click allowed at some rates, money a click."""
+    # A · rate, and never above the planner's own highest price
+    cap = math.inf if brief.ceiling.max_cpc is None else brief.ceiling.max_cpc
+    return np.minimum(brief.worth.allowed * rate, cap)
+
+
 def standing_of(brief: Brief, demand: Demand, prices: Prices) -> Standing:
     """Work out ceilings, headroom and standing.
 
@@ -73,8 +81,7 @@ def standing_of(brief: Brief, demand: Demand, prices: Prices) -> Standing:
     Standing
     """
     assumed = brief.assumed
-    cap = math.inf if brief.ceiling.max_cpc is None else brief.ceiling.max_cpc
-    ceiling = np.minimum(brief.worth.allowed * demand.rate, cap)
+    ceiling = ceiling_of(brief, demand.rate)
     with np.errstate(divide="ignore"):
         headroom = (np.log(ceiling) - prices.mu) / prices.sigma
     with np.errstate(invalid="ignore"):  # a ceiling of 0 wins nothing; its price is 0/0

@@ -33,6 +33,9 @@ __all__ = [
     "with_locked_bids",
 ]
 
+_FEW = 500
+"""Up to so many keywords are asked for by id; more are picked out of all."""
+
 GENERAL_GROUP = "General"
 """Where a keyword goes that no group was named for."""
 
@@ -93,12 +96,15 @@ class Sheet:
         What the core plans with.
     groups : tuple of str
         Name of each group number in the table.
+    read_by : tuple
+        What of the brief the table depends on.
     """
 
     ids: tuple[int, ...]
     entries: tuple[KeywordEntry, ...]
     table: KeywordTable
     groups: tuple[str, ...]
+    read_by: tuple[str, float]
 
     def rows_of(self, ids: Iterable[int]) -> list[int]:
         """Return the places of some keywords.
@@ -133,30 +139,36 @@ def load_sheet(session: Session, plan_id: int, brief: Brief) -> Sheet:
     ).all()  # fmt: skip
     entries = tuple(_entry(row) for row in rows)
     groups = tuple(sorted({e.group for e in entries if e.group}))
-    return Sheet(tuple(row.id for row in rows), entries, _table(entries, groups, brief), groups)
+    ids = tuple(row.id for row in rows)
+    return Sheet(ids, entries, _table(entries, groups, brief), groups, _read_by(brief))
 
 
 def with_brief(sheet: Sheet, brief: Brief) -> Sheet:
     """Return the same keywords as columns under another brief."""
+    if sheet.read_by == _read_by(brief):
+        return sheet
     table = _table(sheet.entries, sheet.groups, brief)
-    # the very same texts, so that what is counted of their words needn't be counted again
-    return replace(sheet, table=replace(table, texts=sheet.table.texts))
+    return replace(sheet, table=table, read_by=_read_by(brief))
 
 
 def with_calls(sheet: Sheet, rows: Sequence[int], call: str, reason: str) -> Sheet:
-    """Return the sheet with some rows called; its table is left to `with_brief`."""
+    """Return the sheet with some rows called."""
     entries = list(sheet.entries)
     for row in rows:
         entries[row] = replace(entries[row], call=call, reason=reason if call != "none" else "")
-    return replace(sheet, entries=tuple(entries))
+    table = sheet.table.with_calls(np.array(rows, dtype=np.int64), call)
+    return replace(sheet, entries=tuple(entries), table=table)
 
 
 def with_locked_bids(sheet: Sheet, rows: Sequence[int], bid: float | None) -> Sheet:
-    """Return the sheet with a bid by hand in some rows; its table is left to `with_brief`."""
+    """Return the sheet with a bid by hand in some rows."""
     entries = list(sheet.entries)
     for row in rows:
         entries[row] = replace(entries[row], locked_bid=bid)
-    return replace(sheet, entries=tuple(entries))
+    bids = sheet.table.locked_bid.copy()
+    bids[list(rows)] = np.nan if bid is None else bid
+    table = replace(sheet.table, locked_bid=bids)
+    return replace(sheet, entries=tuple(entries), table=table)
 
 
 def add_keywords(change: Change, entries: Sequence[KeywordEntry]) -> list[int]:
@@ -212,11 +224,7 @@ def set_calls(change: Change, ids: Sequence[int], call: str, reason: str, by: st
     """
     if call not in CALLS:
         raise BadValueError("call", "one of " + ", ".join(CALLS), call)
-    wanted = set(ids)
-    old = change.session.execute(
-        select(models.Call.id, models.Call.keyword_id).where(models.Call.plan_id == change.plan_id)
-    )
-    change.delete(models.Call, [i for i, keyword_id in old if keyword_id in wanted])
+    change.delete(models.Call, _of_keywords(change, models.Call, ids))
     if call != "none":
         change.insert(models.Call, [_call(change.plan_id, i, call, reason, by) for i in ids])
 
@@ -231,18 +239,29 @@ def lock_bids(change: Change, bids: dict[int, float | None]) -> None:
 
 def remove_keywords(change: Change, ids: Sequence[int]) -> None:
     """Take keywords out of the plan, with their readings and calls."""
-    wanted = set(ids)
     for model in (models.Call, models.Reading):
-        rows = change.session.execute(
-            select(model.id, model.keyword_id).where(model.plan_id == change.plan_id)
-        )
-        change.delete(model, [i for i, keyword_id in rows if keyword_id in wanted])
+        change.delete(model, _of_keywords(change, model, ids))
     change.delete(models.Keyword, list(ids))
 
 
 def copy_keywords(change: Change, source: Sheet) -> None:
     """Store another plan's sheet in this one."""
     add_keywords(change, source.entries)
+
+
+def _of_keywords(
+    change: Change, model: type[models.Call] | type[models.Reading], ids: Sequence[int]
+) -> list[int]:
+    """Return the ids of what belongs to some keywords."""
+    mine = select(model.id, model.keyword_id).where(model.plan_id == change.plan_id)
+    if len(ids) <= _FEW:
+        mine = mine.where(model.keyword_id.in_(ids))
+    wanted = set(ids)
+    return [i for i, keyword_id in change.session.execute(mine) if keyword_id in wanted]
+
+
+def _read_by(brief: Brief) -> tuple[str, float]:
+    return (brief.volume_basis, brief.assumed["month_days"])
 
 
 def _group_ids(change: Change, names: set[str]) -> dict[str, int]:

@@ -63,7 +63,8 @@ def test_variants_dilute_the_rate_and_the_clicks():
 def test_a_keyword_that_is_not_kept_serves_no_variants_until_asked_as_if_it_were():
     rows = table([100], [1], [2], match=np.array([PHRASE]), call=calls("hold"))
     assert demand_of(brief(), rows).searches[0] == 100.0
-    assert demand_if_kept(brief(), rows).searches[0] == pytest.approx(160.0)
+    asked = demand_if_kept(brief(), rows, demand_of(brief(), rows), np.array([0]))
+    assert asked.searches[0] == pytest.approx(160.0)
 
 
 @pytest.mark.parametrize(("intent", "factor"), [("compare", 0.7), ("learn", 0.25), ("job", 0.0)])

@@ -1,5 +1,5 @@
-import styled, { css } from "styled-components";
-import { ink } from "../look/tokens";
+import styled from "styled-components";
+import { ink, rowHeight } from "../look/tokens";
 
 export type RowLook = { dim?: boolean; struck?: boolean };
 
@@ -61,12 +61,13 @@ export const Body = styled.div`
   width: 100%;
 `;
 
-export const Row = styled.div<{ $look?: RowLook }>`
+export const Row = styled.div`
   display: grid;
   position: absolute;
   top: 0;
   left: 0;
   right: 0;
+  height: ${rowHeight}px;
   align-items: center;
   border-bottom: 1px solid ${ink.rule};
   border-left: 3px solid transparent;
@@ -74,31 +75,25 @@ export const Row = styled.div<{ $look?: RowLook }>`
   &[aria-selected="true"] {
     background: ${ink.petalWash};
   }
+  &[data-dim] {
+    color: ${ink.ink3};
+  }
   &[data-active] {
     border-left-color: ${ink.petal};
     background: ${ink.petalWash};
   }
+  &[data-dim][data-active],
+  &[data-dim][aria-selected="true"] {
+    color: ${ink.ink2};
+  }
   &[aria-selected="true"][data-active] {
     box-shadow: inset 0 0 0 1px ${ink.petal};
   }
-  ${(p) =>
-    p.$look?.dim &&
-    css`
-      color: ${ink.ink3};
-      &[data-active],
-      &[aria-selected="true"] {
-        color: ${ink.ink2};
-      }
-    `}
-  ${(p) =>
-    p.$look?.struck &&
-    css`
-      .keyword {
-        text-decoration: line-through;
-        text-decoration-thickness: 1px;
-        color: ${ink.ink2};
-      }
-    `}
+  &[data-struck] .keyword {
+    text-decoration: line-through;
+    text-decoration-thickness: 1px;
+    color: ${ink.ink2};
+  }
 `;
 
 export const Cell = styled.div<{ $align?: "end" }>`

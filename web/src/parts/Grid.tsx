@@ -1,5 +1,6 @@
 import { useVirtualizer, type Range } from "@tanstack/react-virtual";
 import {
+  memo,
   useCallback,
   useEffect,
   useImperativeHandle,
@@ -134,6 +135,14 @@ export function Grid(props: Props) {
     box.current?.focus({ preventScroll: true });
   };
 
+  const latestClick = useRef(onClick);
+  useEffect(() => {
+    latestClick.current = onClick;
+  });
+  const clicked = useCallback(
+    (event: MouseEvent, at: number, id: number) => latestClick.current(event, at, id),
+    [],
+  );
   const template = columns.map((column) => column.width).join(" ");
   return (
     <S.Box
@@ -166,23 +175,20 @@ export function Grid(props: Props) {
           if (row === undefined) return null;
           const id = idOf(row);
           return (
-            <S.Row
+            <Row
               key={id}
-              id={`row-${id}`}
-              role="row"
-              aria-rowindex={at + 2}
-              aria-selected={selected.has(id)}
-              data-active={id === active || undefined}
-              $look={look?.(row)}
-              style={{ ...style, gridTemplateColumns: template }}
-              onClick={(event) => onClick(event, at, id)}
-            >
-              {columns.map((column) => (
-                <S.Cell key={column.id} role="gridcell" $align={column.align}>
-                  {column.cell(row)}
-                </S.Cell>
-              ))}
-            </S.Row>
+              row={row}
+              id={id}
+              at={at}
+              start={item.start}
+              columns={columns}
+              template={template}
+              active={id === active}
+              selected={selected.has(id)}
+              dim={look?.(row).dim}
+              struck={look?.(row).struck}
+              onClick={clicked}
+            />
           );
         })}
       </S.Body>
@@ -190,6 +196,42 @@ export function Grid(props: Props) {
     </S.Box>
   );
 }
+
+type RowProps = S.RowLook & {
+  row: number;
+  id: number;
+  at: number;
+  start: number;
+  columns: Column[];
+  template: string;
+  active: boolean;
+  selected: boolean;
+  onClick: (event: MouseEvent, at: number, id: number) => void;
+};
+
+/** Drawn again only when something of its own changed: scrolling draws new rows alone. */
+const Row = memo(function Row(props: RowProps) {
+  const { row, id, at, start, columns, template, active, selected, dim, struck, onClick } = props;
+  return (
+    <S.Row
+      id={`row-${id}`}
+      role="row"
+      aria-rowindex={at + 2}
+      aria-selected={selected}
+      data-active={active || undefined}
+      data-dim={dim || undefined}
+      data-struck={struck || undefined}
+      style={{ transform: `translateY(${start}px)`, gridTemplateColumns: template }}
+      onClick={(event) => onClick(event, at, id)}
+    >
+      {columns.map((column) => (
+        <S.Cell key={column.id} role="gridcell" $align={column.align}>
+          {column.cell(row)}
+        </S.Cell>
+      ))}
+    </S.Row>
+  );
+});
 
 type HeadingProps = { column: Column; sort?: Sort | null; onSort?: (sort: Sort) => void };
 

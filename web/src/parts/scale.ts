@@ -1,11 +1,15 @@
 import { quantile } from "d3-array";
+import { useMemo } from "react";
 import { scaleLog, type ScaleLogarithmic } from "d3-scale";
 import type { Figures } from "../data/client";
 
 export type PriceScale = ScaleLogarithmic<number, number>;
 
 /** One logarithmic scale for every price on a screen, so that whiskers can be compared. */
-export function priceScale(figures: Figures, width: number): PriceScale {
+export function priceScale(
+  figures: Pick<Figures, "cpc_low" | "cpc_high">,
+  width: number,
+): PriceScale {
   // a few odd prices must not squeeze all the others: they are drawn at the edge
   const low = quantile(known(figures.cpc_low), 0.005) ?? 0.1;
   const high = quantile(known(figures.cpc_high), 0.985) ?? 10;
@@ -17,6 +21,11 @@ export function priceScale(figures: Figures, width: number): PriceScale {
 
 const known = (prices: (number | null)[]): number[] =>
   prices.filter((p) => p != null && p > 0) as number[];
+
+/** The scale of a sheet, made anew only when its prices change. */
+export function usePriceScale({ cpc_low, cpc_high }: Figures, width: number): PriceScale {
+  return useMemo(() => priceScale({ cpc_low, cpc_high }, width), [cpc_low, cpc_high, width]);
+}
 
 /** The decades and halves that a faint grid is drawn at. */
 export function priceTicks(scale: PriceScale): number[] {

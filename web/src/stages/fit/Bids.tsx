@@ -9,7 +9,7 @@ import { Blank } from "../../parts/Blank";
 import { Grid, type Column, type GridHandle, type Sort } from "../../parts/Grid";
 import { Whisker } from "../../parts/Whisker";
 import { count, money, number, parsed, percent } from "../../parts/format";
-import { priceScale, priceTicks } from "../../parts/scale";
+import { priceTicks, usePriceScale, type PriceScale } from "../../parts/scale";
 import * as S from "./Fit.styles";
 import { sortedKept } from "./kept";
 
@@ -37,15 +37,16 @@ export function Bids() {
     },
     [sheet, lockBid],
   );
+  const scale = usePriceScale(sheet.figures, whiskerWidth);
   const columns = useMemo(
     () =>
-      bidColumns(sheet, frame.brief.values.currency, {
+      bidColumns(sheet, scale, frame.brief.values.currency, {
         editing,
         onEdit: setEditing,
         onToggle: toggle,
         onBid: (keyword, bid) => lockBid(selected.has(keyword) ? [...selected] : [keyword], bid),
       }),
-    [sheet, frame.brief.values.currency, editing, toggle, lockBid, selected],
+    [sheet, scale, frame.brief.values.currency, editing, toggle, lockBid, selected],
   );
   useEffect(() => grid.current?.focus(), []);
   const rowOf = (keyword: number) => id.indexOf(keyword);
@@ -82,9 +83,13 @@ type Editing = {
   onBid: (id: number, bid: number | null) => Promise<boolean>;
 };
 
-function bidColumns(sheet: SheetBlock, currency: string, edit: Editing): Column[] {
+function bidColumns(
+  sheet: SheetBlock,
+  scale: PriceScale,
+  currency: string,
+  edit: Editing,
+): Column[] {
   const { texts, figures } = sheet;
-  const scale = priceScale(figures, whiskerWidth);
   const ticks = priceTicks(scale);
   const [least = 0, most = 0] = scale.domain();
   const runs = (row: number) => figures.bid[row] != null;

@@ -8,10 +8,11 @@ import { Choice } from "../../parts/Choice";
 import { Grid, type GridHandle, type Sort } from "../../parts/Grid";
 import { Top } from "../../parts/Screen";
 import { plural } from "../../parts/format";
+import { usePriceScale } from "../../parts/scale";
 import { CallBar } from "./CallBar";
 import { Line } from "./Line";
 import * as S from "./Sift.styles";
-import { ladderColumns } from "./columns";
+import { ladderColumns, whiskerWidth } from "./columns";
 import { everything, filtered, lineBefore, ordered, priceAt, type Filter } from "./order";
 
 const callOptions = [
@@ -47,7 +48,11 @@ export function Sift() {
   const { values, worth } = frame.brief;
   const limit = values.max_cpc ?? worth.ceiling;
   const before = useMemo(() => lineBefore(sheet, rows, sort, limit), [sheet, rows, sort, limit]);
-  const columns = useMemo(() => ladderColumns(sheet, values.currency), [sheet, values.currency]);
+  const scale = usePriceScale(sheet.figures, whiskerWidth);
+  const columns = useMemo(
+    () => ladderColumns(sheet, scale, values.currency),
+    [sheet, scale, values.currency],
+  );
   const byPrice = sort.by === "price";
 
   useEffect(() => grid.current?.focus(), []);

@@ -5,16 +5,15 @@ import { Petal } from "../../parts/Petal";
 import { Spark } from "../../parts/Spark";
 import { Whisker } from "../../parts/Whisker";
 import { count, money, number } from "../../parts/format";
-import { priceScale, priceTicks } from "../../parts/scale";
+import { priceTicks, type PriceScale } from "../../parts/scale";
 import * as S from "./Sift.styles";
 import { noteWords } from "./notes";
 
-const whiskerWidth = 152;
+export const whiskerWidth = 152;
 
 /** The columns of the ladder. */
-export function ladderColumns(sheet: SheetBlock, currency: string): Column[] {
+export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: string): Column[] {
   const { texts, figures } = sheet;
-  const scale = priceScale(figures, whiskerWidth);
   const ticks = priceTicks(scale);
   const [least = 0, most = 0] = scale.domain();
   const kept = (row: number) => texts.call[row] === "keep";

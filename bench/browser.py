@@ -1,0 +1,122 @@
+"""The server and the browser, on a plan of 5,000 keywords."""
+
+from __future__ import annotations
+
+import tempfile
+import time
+from pathlib import Path
+
+import httpx
+import numpy as np
+from playwright.sync_api import Page, sync_playwright
+
+from bench.core import Row
+from bench.sheets import write_csv
+from tools.program import browser_of, served, watched_page
+
+SIZE = 5_000
+
+# From the key press to the frame after the purse shows the new revision.
+_KEY_TO_PURSE = """
+async (key) => {
+  const trail = document.querySelector('nav[aria-label=Stages]');
+  const before = trail.innerText;
+  const start = performance.now();
+  document.activeElement.dispatchEvent(
+    new KeyboardEvent('keydown', {key, bubbles: true, cancelable: true}));
+  while (trail.innerText === before) await new Promise(requestAnimationFrame);
+  await new Promise(requestAnimationFrame);
+  return performance.now() - start;
+}
+"""
+_SCROLL = """
+async () => {
+  const grid = document.querySelector('[role=grid]');
+  const frames = [];
+  let last = performance.now();
+  for (let at = 0; at < 120; at++) {
+    grid.scrollTop += 120;
+    const now = await new Promise(requestAnimationFrame);
+    frames.push(now - last);
+    last = now;
+  }
+  return frames.slice(2);
+}
+"""
+
+
+def rows() -> list[Row]:
+    """Measure and return (what, figure, wanted)."""
+    with (
+        tempfile.TemporaryDirectory() as folder,
+        served(Path(folder) / "data", verb="serve", port=8780) as url,
+        sync_playwright() as playwright,
+    ):
+        csv = Path(folder) / "five-thousand.csv"
+        write_csv(csv, SIZE)
+        browser = browser_of(playwright)
+        page = watched_page(browser, [])
+        made = httpx.post(f"{url}/api/plans", json={"name": "Bench"}).json()["id"]
+        httpx.patch(f"{url}/api/plans/{made}/brief", json={"monthly_spend": 3000.0})
+        page.goto(f"{url}/plan/{made}/gather")
+        found = [_tray(page, csv), _open(page), _calls(page), _answer(url, made), _scroll(page)]
+        browser.close()
+    return found
+
+
+def _tray(page: Page, csv: Path) -> Row:
+    with page.expect_file_chooser() as chooser:
+        page.get_by_role("button", name="Choose a CSV").click()
+    start = time.perf_counter()
+    chooser.value.set_files(csv)
+    page.get_by_role("grid").wait_for()
+    spent = time.perf_counter() - start
+    page.get_by_role("button", name="Take in").click()
+    page.get_by_role("heading", name="Sift").wait_for()
+    return (f"a {SIZE:,}-row CSV in the tray", f"{spent:.2f} s", "≤ 2 s")
+
+
+def _open(page: Page) -> Row:
+    start = time.perf_counter()
+    page.reload()
+    page.get_by_role("grid", name="Keywords").get_by_role("row").nth(5).wait_for()
+    return (f"opening a {SIZE:,}-keyword plan", f"{time.perf_counter() - start:.2f} s", "")
+
+
+def _calls(page: Page) -> Row:
+    page.get_by_role("grid", name="Keywords").focus()
+    page.keyboard.press("ArrowDown")
+    times = []
+    for at in range(14):
+        times.append(page.evaluate(_KEY_TO_PURSE, "3" if at % 2 == 0 else "0"))
+    return (
+        f"a call at {SIZE:,} keywords, key press to new purse",
+        f"{np.median(times[2:]):.0f} ms (most {max(times[2:]):.0f})",
+        "≤ 200 ms",
+    )
+
+
+def _answer(url: str, plan: int) -> Row:
+    client = httpx.Client(base_url=f"{url}/api/plans")
+    ids = client.get(f"/{plan}").json()["sheet"]["texts"]["id"]
+    times, size = [], 0
+    for at in range(8):
+        body = {"ids": ids[:1], "call": ("drop", "keep")[at % 2]}
+        start = time.perf_counter()
+        answer = client.post(f"/{plan}/calls", json=body)
+        times.append((time.perf_counter() - start) * 1000)
+        size = len(answer.content)
+    return (
+        "  of which the server's answer",
+        f"{np.median(times):.0f} ms, {size / 1024:.0f} KiB",
+        "",
+    )
+
+
+def _scroll(page: Page) -> Row:
+    frames = page.evaluate(_SCROLL)
+    return (
+        f"scrolling {SIZE:,} keywords, 7,200 px a second",
+        f"{np.median(frames):.1f} ms a frame, {max(frames):.0f} ms at most",
+        "17 ms",
+    )
