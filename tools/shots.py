@@ -66,7 +66,7 @@ def _sift(page: Page, plan: str) -> None:
 
 def _line(page: Page, plan: str) -> None:
     page.goto(f"{plan}/sift")
-    page.get_by_role("button", name="Price a click").click()
+    page.get_by_role("button", name="Price, GBP").click()
     page.get_by_text("the line", exact=True).wait_for()
 
 

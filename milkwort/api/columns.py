@@ -10,7 +10,7 @@ from milkwort.core.keyword_table import Floats
 from milkwort.core.market import price_at_reach
 from milkwort.core.notes import notes_of
 from milkwort.core.plan import PlanResult
-from milkwort.core.standing import STANDINGS
+from milkwort.core.standing import STANDINGS, rates_at_line
 from milkwort.store.keywords import KeywordEntry, Sheet
 
 __all__ = ["figure_columns", "moved", "plain", "text_columns", "tidy"]
@@ -63,6 +63,7 @@ def figure_columns(result: PlanResult) -> dict[str, Any]:
         "ceiling": tidy(standing.ceiling),
         "headroom": tidy(np.where(np.isneginf(standing.headroom), -1e9, standing.headroom)),
         "reach": tidy(standing.reach),
+        "rate_at_line": tidy(rates_at_line(result.brief, result.demand, prices)),
         "standing": np.array(STANDINGS)[standing.standing].tolist(),
         "bid": tidy(result.bid),
         "bid_reach": tidy(e.reach),

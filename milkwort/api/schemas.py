@@ -271,6 +271,7 @@ class Figures(BaseModel):
     cpc_high: Numbers
     cpc_median: Numbers
     cpc_at_line: Numbers
+    rate_at_line: Numbers
     ceiling: Numbers
     headroom: Numbers
     reach: Numbers
@@ -295,6 +296,7 @@ class MovedFigures(BaseModel):
     cpc_high: Numbers | None = None
     cpc_median: Numbers | None = None
     cpc_at_line: Numbers | None = None
+    rate_at_line: Numbers | None = None
     ceiling: Numbers | None = None
     headroom: Numbers | None = None
     reach: Numbers | None = None

@@ -13,7 +13,7 @@ from milkwort.core.assumptions import Assumed
 from milkwort.core.brief import Brief
 from milkwort.core.demand import Demand
 from milkwort.core.keyword_table import Floats, Ints
-from milkwort.core.market import Prices, at_bid
+from milkwort.core.market import Prices, at_bid, price_at_reach
 
 __all__ = [
     "STANDINGS",
@@ -24,6 +24,7 @@ __all__ = [
     "clicks_to_stop",
     "come_in",
     "missing_chance",
+    "rates_at_line",
     "standing_of",
 ]
 
@@ -164,6 +165,26 @@ def come_in(brief: Brief, rate: float, mu: float, sigma: float) -> ComeIn:
         price_factor=ceiling / price,
         why_none="" if needed <= 1 or scales else "more than every click would have to buy",
     )
+
+
+def rates_at_line(brief: Brief, demand: Demand, prices: Prices) -> Floats:
+    """Return the rate that would bring each keyword to the line, as `come_in` does for one.
+
+    Parameters
+    ----------
+    brief : Brief
+    demand : Demand
+    prices : Prices
+
+    Returns
+    -------
+    Floats
+        Customers per click; NaN where no rate would, or no price is known.
+    """
+    price = price_at_reach(brief.assumed["stretch"], prices)
+    cap = math.inf if brief.ceiling.max_cpc is None else brief.ceiling.max_cpc
+    needed = price / brief.worth.allowed
+    return np.where((price > cap) | (needed > 1) | (demand.rate <= 0), np.nan, needed)
 
 
 def clicks_to_first_sale(rate: Floats, assumed: Assumed) -> Floats:

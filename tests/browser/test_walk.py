@@ -156,7 +156,7 @@ def test_single_keys_rest_while_a_field_has_focus_and_can_be_switched_off(sample
 
 def test_the_line_is_dragged_in_order_of_price_and_sets_the_highest_price(sample: Page):
     stage(sample, "Sift")
-    sample.get_by_role("button", name="Price a click").click()
+    sample.get_by_role("button", name="Price, GBP").click()
     line = sample.get_by_role("slider", name="The line")
     box = line.bounding_box()
     assert box

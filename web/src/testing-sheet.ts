@@ -37,6 +37,7 @@ export function sheetOf(rows: Row[]): SheetBlock {
       cpc_high: none,
       cpc_median: none,
       cpc_at_line: column((row) => row.line ?? null),
+      rate_at_line: none,
       ceiling: none,
       headroom: column((row) => row.headroom ?? null),
       reach: none,

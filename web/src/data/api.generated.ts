@@ -883,6 +883,8 @@ export interface components {
             notes: string[][];
             /** Rate */
             rate: (number | null)[];
+            /** Rate At Line */
+            rate_at_line: (number | null)[];
             /** Reach */
             reach: (number | null)[];
             /** Searches */
@@ -1052,6 +1054,8 @@ export interface components {
             notes?: string[][] | null;
             /** Rate */
             rate?: (number | null)[] | null;
+            /** Rate At Line */
+            rate_at_line?: (number | null)[] | null;
             /** Reach */
             reach?: (number | null)[] | null;
             /** Searches */

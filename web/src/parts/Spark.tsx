@@ -3,7 +3,7 @@ import { ink } from "../look/tokens";
 
 type Props = { months: number[] | null | undefined };
 
-const width = 44;
+const width = 38;
 const height = 16;
 
 /** Twelve months as a line, each keyword on its own height: the season, not the size. */

@@ -87,7 +87,6 @@ export const Beside = styled.div`
   pointer-events: none;
   background: ${ink.paper}E6;
   padding: 1px 6px;
-  max-width: 46%;
   font-size: 12px;
   b {
     display: block;

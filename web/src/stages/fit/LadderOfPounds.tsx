@@ -153,7 +153,7 @@ export function LadderOfPounds({ view }: Props) {
         style={
           x(edge) > width * 0.62
             ? { right: width - x(edge) + 12, textAlign: "right" }
-            : { left: x(edge) + 12 }
+            : { left: x(edge) + 12, right: margin.right }
         }
       >
         {dragged !== null ? (

@@ -1,20 +1,7 @@
 import { Choice } from "../../parts/Choice";
 import type { Tray } from "./Gather";
 import * as S from "./Gather.styles";
-
-const names: Record<string, string> = {
-  keyword: "keyword",
-  match: "match type",
-  volume: "searches a month",
-  volume_low: "searches, from",
-  volume_high: "searches, to",
-  cpc_low: "low price",
-  cpc_high: "high price",
-  unpaid_rank: "unpaid rank",
-  paid_rank: "paid rank",
-  basis: "volume counted as",
-  rate: "conversion rate",
-};
+import { fieldName } from "./fieldName";
 
 type Props = {
   tray: Tray;
@@ -29,7 +16,7 @@ export function ColumnTable({ tray, onAssign }: Props) {
     { id: "", name: "leave out" },
     ...tray.fields.map((field) => ({
       id: field,
-      name: names[field] ?? field.replace(/^m(\d\d)$/, "month $1"),
+      name: fieldName(field),
     })),
   ];
   const assign = (at: number, field: string) => {

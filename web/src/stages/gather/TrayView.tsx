@@ -12,6 +12,7 @@ import { money, number, plural } from "../../parts/format";
 import { ColumnTable } from "./ColumnTable";
 import type { Tray } from "./Gather";
 import * as S from "./Gather.styles";
+import { fieldName } from "./fieldName";
 
 type Part = "new" | "changed" | "there" | "refused";
 
@@ -198,7 +199,7 @@ function refusedColumns({ refused }: Tray): Column[] {
       head: "Column",
       label: "column",
       width: "110px",
-      cell: (r) => refused[r]?.column,
+      cell: (r) => fieldName(refused[r]?.column ?? ""),
     },
     {
       id: "value",

@@ -24,6 +24,10 @@ export const Soft = styled.span`
   color: ${ink.ink2};
 `;
 
+export const ComeIn = styled.span`
+  color: ${ink.straw};
+`;
+
 export const Match = styled.small`
   color: ${ink.straw};
   font-size: 12px;

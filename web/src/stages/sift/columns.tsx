@@ -31,7 +31,7 @@ export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: st
       id: "keyword",
       head: "Keyword",
       label: "keyword",
-      width: "minmax(212px, 1fr)",
+      width: "minmax(188px, 1fr)",
       sortable: true,
       cell: (row) => (
         <span className="keyword" title={texts.text[row]}>
@@ -44,7 +44,7 @@ export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: st
       id: "intent",
       head: "Intent",
       label: "intent",
-      width: "74px",
+      width: "66px",
       sortable: true,
       cell: (row) => <S.Soft>{texts.intent[row]}</S.Soft>,
     },
@@ -69,7 +69,7 @@ export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: st
       head: (
         <S.PriceHead style={{ width: whiskerWidth - 14 }}>
           <span>{money(least)}</span>
-          <span>Price a click, {currency}</span>
+          <span>Price, {currency}</span>
           <span>{number(most)}</span>
         </S.PriceHead>
       ),
@@ -113,7 +113,7 @@ export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: st
         </>
       ),
       label: "customers",
-      width: "86px",
+      width: "82px",
       align: "end",
       sortable: true,
       cell: (row) => figure(row, count(figures.customers[row])),
@@ -131,7 +131,7 @@ export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: st
       id: "group",
       head: "Group",
       label: "group",
-      width: "98px",
+      width: "88px",
       sortable: true,
       cell: (row) => <S.Soft title={texts.group[row]}>{texts.group[row]}</S.Soft>,
     },
@@ -139,10 +139,23 @@ export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: st
       id: "note",
       head: "Note",
       label: "note",
-      width: "minmax(60px, 0.3fr)",
-      cell: (row) => (
-        <S.Soft title={noteWords(figures.notes[row], true)}>{noteWords(figures.notes[row])}</S.Soft>
-      ),
+      width: "minmax(112px, 0.3fr)",
+      cell: (row) => <Note figures={figures} row={row} />,
     },
   ];
+}
+
+type NoteProps = { figures: SheetBlock["figures"]; row: number };
+
+/** Beyond the line: what would bring it in. Elsewhere: what is odd about it. */
+function Note({ figures, row }: NoteProps) {
+  const notes = noteWords(figures.notes[row], true);
+  if (figures.standing[row] !== "beyond")
+    return <S.Soft title={notes}>{noteWords(figures.notes[row])}</S.Soft>;
+  const needed = figures.rate_at_line[row];
+  return (
+    <S.ComeIn title={notes}>
+      {needed == null ? "no rate would" : `if 1 click in ${number(1 / needed)} buys`}
+    </S.ComeIn>
+  );
 }

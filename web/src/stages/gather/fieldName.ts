@@ -1,0 +1,17 @@
+const names: Record<string, string> = {
+  keyword: "keyword",
+  match: "match type",
+  volume: "searches a month",
+  volume_low: "searches, from",
+  volume_high: "searches, to",
+  cpc_low: "low price",
+  cpc_high: "high price",
+  unpaid_rank: "unpaid rank",
+  paid_rank: "paid rank",
+  basis: "volume counted as",
+  rate: "conversion rate",
+};
+
+/** What a field is called on the screen. */
+export const fieldName = (field: string): string =>
+  names[field] ?? field.replace(/^m(\d\d)$/, "month $1");
