@@ -9,7 +9,7 @@ import { priceTicks, type PriceScale } from "../../parts/scale";
 import * as S from "./Sift.styles";
 import { noteWords } from "./notes";
 
-export const whiskerWidth = 152;
+export const whiskerWidth = 136;
 
 /** The columns of the ladder. */
 export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: string): Column[] {
@@ -31,7 +31,7 @@ export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: st
       id: "keyword",
       head: "Keyword",
       label: "keyword",
-      width: "minmax(188px, 1fr)",
+      width: "minmax(184px, 1fr)",
       sortable: true,
       cell: (row) => (
         <span className="keyword" title={texts.text[row]}>
@@ -44,7 +44,7 @@ export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: st
       id: "intent",
       head: "Intent",
       label: "intent",
-      width: "66px",
+      width: "80px",
       sortable: true,
       cell: (row) => <S.Soft>{texts.intent[row]}</S.Soft>,
     },
@@ -131,7 +131,7 @@ export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: st
       id: "group",
       head: "Group",
       label: "group",
-      width: "88px",
+      width: "80px",
       sortable: true,
       cell: (row) => <S.Soft title={texts.group[row]}>{texts.group[row]}</S.Soft>,
     },
@@ -155,7 +155,7 @@ function Note({ figures, row }: NoteProps) {
   const needed = figures.rate_at_line[row];
   return (
     <S.ComeIn title={notes}>
-      {needed == null ? "no rate would" : `if 1 click in ${number(1 / needed)} buys`}
+      {needed == null ? "no rate would" : `if 1 in ${number(1 / needed)} buy`}
     </S.ComeIn>
   );
 }
