@@ -33,6 +33,12 @@ class Settings(BaseSettings):
     )
 
     @property
+    def served_hosts(self) -> list[str]:
+        """Host names that requests may name, the listening address among them."""
+        wildcard = self.host in ("0.0.0.0", "::")
+        return self.hosts if wildcard else [*self.hosts, self.host]
+
+    @property
     def database(self) -> Path:
         """The database's file."""
         return self.data / "milkwort.db"

@@ -25,6 +25,15 @@ from milkwort.settings import Settings
 __all__ = ["STATIC", "make_app"]
 
 STATIC = Path(__file__).parent.parent / "static"
+_PAGE_HEADERS = {
+    "Cache-Control": "no-cache",
+    "Content-Security-Policy": (
+        "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; "
+        "object-src 'none'; base-uri 'none'; frame-ancestors 'none'"
+    ),
+    "Referrer-Policy": "no-referrer",
+    "X-Content-Type-Options": "nosniff",
+}
 _FORM_ROOM = 2**20
 """What a form needs beside the file it carries, bytes."""
 
@@ -54,7 +63,7 @@ def make_app(settings: Settings | None = None) -> FastAPI:
     app.add_exception_handler(RequestValidationError, _bad_request)
     app.add_exception_handler(HTTPException, _http_error)
     app.add_exception_handler(BodyTooLargeError, _too_large)
-    app.add_middleware(Guard, hosts=settings.hosts, most_bytes=MAX_BYTES + _FORM_ROOM)
+    app.add_middleware(Guard, hosts=settings.served_hosts, most_bytes=MAX_BYTES + _FORM_ROOM)
     _serve_client(app)
     return app
 
@@ -84,7 +93,7 @@ def _serve_client(app: FastAPI) -> None:
         icon = STATIC / "petal.svg"
         if path == "petal.svg" and icon.exists():
             return FileResponse(icon)
-        return FileResponse(STATIC / "index.html", headers={"Cache-Control": "no-cache"})
+        return FileResponse(STATIC / "index.html", headers=_PAGE_HEADERS)
 
 
 def _error(status: int, code: str, message: str, where: str = "") -> JSONResponse:

@@ -42,6 +42,8 @@ _ONE_PRICE = re.compile(
 )
 _PATTERNS = {name: re.compile(pattern) for name, pattern in _HEADINGS.items()}
 _SAMPLE = 200
+_LEAST_VOLUME = 5.0
+"""A nameless column whose figures all lie under this holds shares or prices, not volumes."""
 
 
 @dataclass(frozen=True)
@@ -84,7 +86,9 @@ def guess_columns(table: TextTable) -> ColumnGuess:
     body = table.rows[number if is_heading else number - 1 :][:_SAMPLE]
     if "keyword" not in columns:
         columns |= {"keyword": _wordiest(body, width, table, set(columns.values()))}
-    if not is_heading:
+    if is_heading:
+        columns |= _volume_by_cells(body, width, table, columns)
+    else:
         columns |= _by_cells(body, width, table, columns["keyword"])
     return ColumnGuess(
         columns=columns,
@@ -122,6 +126,22 @@ def _wordiest(body: Sequence[Sequence[str]], width: int, table: TextTable, taken
 
     free = [at for at in range(width) if at not in taken] or [0]
     return max(free, key=words)
+
+
+def _volume_by_cells(
+    body: Sequence[Sequence[str]], width: int, table: TextTable, columns: dict[str, int]
+) -> dict[str, int]:
+    """Take the column of the largest figures for the volume where no heading names one."""
+    if any(name.startswith("volume") for name in columns):
+        return {}
+    largest: dict[int, float] = {}
+    for at in set(range(width)) - set(columns.values()):
+        cells = [row[at] for row in body if at < len(row) and not is_blank(row[at])]
+        figures = [read_range(c, table.decimal)[1] for c in cells if _numeric(c, table)]
+        if len(figures) > len(cells) / 2:
+            largest[at] = max(figures)
+    best = max(largest, key=lambda at: largest[at], default=None)
+    return {} if best is None or largest[best] < _LEAST_VOLUME else {"volume": best}
 
 
 def _by_cells(

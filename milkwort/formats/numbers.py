@@ -14,7 +14,10 @@ Decimal = Literal[".", ","]
 
 _BLANK = frozenset({"", "-", "–", "—"})
 _NUMBER = re.compile(r"^([+-]?)(\d[\d.,' ]*|[.,]\d+)\s*([kKmM]?)$")
-_PLAIN = {".": re.compile(r"[0-9]{1,15}(\.[0-9]+)?"), ",": re.compile(r"[0-9]{1,15}")}
+_PLAIN: dict[Decimal, re.Pattern[str]] = {
+    ".": re.compile(r"[0-9]{1,15}(\.[0-9]+)?"),
+    ",": re.compile(r"[0-9]{1,15}"),
+}
 _FEWER = re.compile(r"^(?:<|fewer than|less than|under|below)\s*(.+)$", re.IGNORECASE)
 _RANGE = re.compile(
     r"^(?:between\s+)?(.+?)\s*(?:\bto\b|\band\b|–|—|-|\.\.|…)\s*(.+)$", re.IGNORECASE
@@ -107,7 +110,7 @@ def guess_decimal(cells: Iterable[str], separator: str) -> Decimal:
     votes = {".": 0, ",": 0}
     threes = {".": 0, ",": 0}
     for cell in cells:
-        if not any(c.isdigit() for c in cell) or len(cell) > 24:
+        if not _is_figure(cell):  # words may hold marks too: "handle 1,5 mm"
             continue
         found = _ONE_SEPARATOR.search(cell)
         if found:
@@ -119,6 +122,16 @@ def guess_decimal(cells: Iterable[str], separator: str) -> Decimal:
     if votes["."] != votes[","]:
         return "," if votes[","] > votes["."] else "."
     return "," if separator == ";" and threes["."] and not threes[","] else "."
+
+
+def _is_figure(cell: str) -> bool:
+    for decimal in _PLAIN:
+        try:
+            read_range(cell.rstrip(" %"), decimal)
+        except ValueError:
+            continue
+        return True
+    return False
 
 
 def _without_currency(text: str) -> str:

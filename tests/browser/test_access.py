@@ -10,7 +10,7 @@ SCREENS = ["brief", "gather", "sift", "arrange", "fit", "hand-over", "learn"]
 
 
 def findings(page: Page) -> list[str]:
-    page.add_script_tag(path=AXE)
+    page.evaluate(AXE.read_text(encoding="utf-8"))
     result = page.evaluate("axe.run(document, {resultTypes: ['violations']})")
     return [
         f"{v['id']}: {v['help']}: {[n['html'][:160] for n in v['nodes'][:3]]}"

@@ -76,6 +76,8 @@ def test_a_lone_dash_is_nothing():
         (["0.80", "1,200"], ",", "."),
         (["1.200", "3.400"], ";", ","),
         (["words"], ",", "."),
+        (["handle 1,5 mm", "1,200"], ",", "."),
+        (["3,5 %", "x"], ",", ","),
     ],
 )
 def test_the_decimal_mark_is_guessed_from_the_cells(cells, separator, decimal):

@@ -128,6 +128,9 @@ def test_rows_become_columns_with_numbered_groups():
         ("sash repair\t170\t0.8\t2.4\tphrase\n",
          {"keyword": 0, "volume": 1, "cpc_low": 2, "cpc_high": 3, "match": 4}, 1),
         ("Keyword,Mean searches,CPC\na,10,1\n", {"keyword": 0, "volume": 1, "cpc_low": 2}, 2),
+        ("Suchbegriff;Volumen;low price\na b;1.900;0,45\n",
+         {"keyword": 0, "volume": 1, "cpc_low": 2}, 2),
+        ("keyword,share\na,0.4\n", {"keyword": 0}, 2),
         ("\n\nkeyword,group\na,x\n", {"keyword": 0, "group": 1}, 4),
     ],
 )  # fmt: skip

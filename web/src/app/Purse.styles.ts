@@ -90,9 +90,18 @@ export const Segment = styled.span`
 
 export const Free = styled.span`
   flex: 1;
-  height: 15px;
   min-width: 2px;
-  border: 1px dashed ${ink.ink3};
+  text-align: left;
+  span {
+    font-size: 12px;
+    line-height: 17px;
+    color: ${ink.straw};
+  }
+  i {
+    display: block;
+    height: 15px;
+    border: 1px dashed ${ink.ink3};
+  }
 `;
 
 export const Total = styled(Button)`

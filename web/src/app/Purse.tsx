@@ -59,7 +59,12 @@ export function Purse() {
               <i style={{ background: groupInks[at % groupInks.length] }} />
             </S.Segment>
           ))}
-          {!over && <S.Free />}
+          {!over && (
+            <S.Free>
+              {purse.segments.length === 0 && <span>{purse.notices[0]}</span>}
+              <i />
+            </S.Free>
+          )}
         </S.Track>
       </S.Money>
       {figures.map((figure) => {

@@ -40,6 +40,12 @@ export const Ladder = styled.div`
   }
 `;
 
+export const Empty = styled.p`
+  padding: 18px 20px;
+  border-top: 1px solid ${ink.rule};
+  color: ${ink.ink2};
+`;
+
 export const Axis = styled.div`
   position: absolute;
   left: 64px;

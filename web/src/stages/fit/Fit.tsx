@@ -98,7 +98,7 @@ export function Fit() {
             : `fitted bids would bring ${number(view.data?.bound, 1)} ${values.goal}`}
         </S.Near>
       </Top>
-      {purse.saturated && purse.policy === "fitted" && (
+      {purse.saturated && purse.policy === "fitted" && purse.purse > purse.spend && (
         <S.Why role="note">
           {money(purse.purse - purse.spend)} stays unspent: every kept keyword is at the most it may
           cost under your rule. Keep more keywords, or let a customer cost more.
@@ -111,7 +111,7 @@ export function Fit() {
         </S.Hint>
       ) : null}
       {view.data && <LadderOfPounds view={view.data} />}
-      {view.data && <OtherWays view={view.data} />}
+      {view.data && view.data.blocks.length > 0 && <OtherWays view={view.data} />}
       {!view.data && <Quiet>Laying out the ladder …</Quiet>}
       <Bids />
     </S.Screen>

@@ -16,6 +16,13 @@ const step = 10;
 
 /** Every next step the money could take, best first, cut by the purse's edge. */
 export function LadderOfPounds({ view }: Props) {
+  const { frame } = usePlan();
+  if (view.blocks.length === 0)
+    return <S.Empty>No step to lay out yet. {frame.purse.notices[0]}</S.Empty>;
+  return <Picture view={view} />;
+}
+
+function Picture({ view }: Props) {
   const { frame, changeBrief } = usePlan();
   const box = useRef<HTMLDivElement>(null);
   const width = useWidth(box);

@@ -21,10 +21,10 @@ export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: st
   return [
     {
       id: "call",
-      head: <span className="unseen">Call</span>,
+      head: "Call",
       label: "call",
-      width: "41px",
-      sortable: false,
+      width: "52px",
+      sortable: true,
       cell: (row) => <CallMark call={texts.call[row] ?? "none"} />,
     },
     {
@@ -99,7 +99,7 @@ export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: st
         </>
       ),
       label: "headroom",
-      width: "54px",
+      width: "64px",
       sortable: true,
       cell: (row) => <Petal standing={figures.standing[row] ?? "unknown"} />,
     },
@@ -139,6 +139,7 @@ export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: st
       id: "note",
       head: "Note",
       label: "note",
+      sortable: true,
       width: "minmax(112px, 0.3fr)",
       cell: (row) => <Note figures={figures} row={row} />,
     },
