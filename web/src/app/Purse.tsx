@@ -90,6 +90,9 @@ function nextBrings(purse: PurseFigures): string {
   return `${number(purse.next_unit, digits)} ${purse.goal}`;
 }
 
+const change = (before: number | null, after: number | null) =>
+  before === null || after === null ? 0 : after - before;
+
 const isGood = (name: FigureName, change: number) =>
   name === "cost_per_customer" ? change < 0 : change > 0;
 
@@ -102,9 +105,7 @@ function useChanges(frame: Frame): Partial<Record<FigureName, number>> {
     before.current = frame;
     if (old.revision === frame.revision || old.plan_id !== frame.plan_id) return;
     setChanges(
-      Object.fromEntries(
-        figures.map((f) => [f.name, (f.of(frame.purse) ?? 0) - (f.of(old.purse) ?? 0)]),
-      ),
+      Object.fromEntries(figures.map((f) => [f.name, change(f.of(old.purse), f.of(frame.purse))])),
     );
     const timer = window.setTimeout(() => setChanges({}), shownSeconds * 1000);
     return () => window.clearTimeout(timer);

@@ -48,6 +48,9 @@ export function OtherWays({ view }: Props) {
 function gain(view: FitView, fitted: number): string {
   const best = Math.max(0, ...view.other_ways.map((way) => way.value));
   if (best <= 0) return "";
-  const share = delta((100 * (fitted - best)) / best, 0);
+  const percent = (100 * (fitted - best)) / best;
+  if (percent < -0.05)
+    return "; the others pay more for their last customers than your rule allows";
+  const share = delta(percent, 0);
   return share ? ` ${share} % over the best of these` : " no better than the best of these";
 }
