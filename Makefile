@@ -78,5 +78,5 @@ web/node_modules/.ready: web/package-lock.json web/package.json | check-tools
 
 milkwort/static/index.html: web/node_modules/.ready web/index.html web/vite.config.ts $(shell find web/src web/public -type f 2>/dev/null)
 	@echo "Building the web client …"
-	@cd web && npm run -s build
+	@cd web && npm run -s build -- --logLevel warn
 	@touch $@

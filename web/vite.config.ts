@@ -6,6 +6,10 @@ const server = `http://127.0.0.1:${process.env.MILKWORT_PORT ?? "8710"}`;
 export default defineConfig({
   plugins: [react()],
   build: { outDir: "../milkwort/static", emptyOutDir: true, chunkSizeWarningLimit: 700 },
-  server: { port: 8709, proxy: { "/api": { target: server, changeOrigin: true } } },
+  server: {
+    port: 8709,
+    // the server takes changes from its own pages only; in development those come through here
+    proxy: { "/api": { target: server, changeOrigin: true, headers: { Origin: server } } },
+  },
   test: { environment: "jsdom", globals: true, setupFiles: ["src/testing.ts"] },
 });

@@ -9,13 +9,14 @@ import numpy as np
 
 from milkwort.api.columns import plain
 from milkwort.core.brief import Brief
+from milkwort.core.draws import Draws
 from milkwort.core.keyword_table import CALLS
 from milkwort.core.notes import notices_of
 from milkwort.core.plan import PlanResult
 from milkwort.store.keywords import Sheet
 from milkwort.store.plans import PlanRecord
 
-__all__ = ["brief_block", "purse_block", "trail_block"]
+__all__ = ["brief_block", "purse_block", "ranges_block", "trail_block"]
 
 _NICE = (0.05, 0.1, 0.2, 0.5, 1.0, 2.0, 4.0, 8.0, 16.0, 32.0, 64.0, 128.0, 256.0)
 
@@ -58,6 +59,26 @@ def purse_block(result: PlanResult, sheet: Sheet) -> dict[str, Any]:
         "saturated": fitted.next_return == 0 and totals.keywords > 0,
         "segments": _segments(result, sheet),
         "notices": notices_of(result),
+    }
+
+
+def ranges_block(draws: Draws, revision: int) -> dict[str, Any]:
+    """Return the 10th to 90th percentile of each figure of the purse, and its chances."""
+    return {
+        "revision": revision,
+        "draws": draws.count,
+        "figures": {
+            name: {"low": plain(r.low), "middle": plain(r.middle), "high": plain(r.high)}
+            for name, r in draws.ranges.items()
+        },
+        "profit_chance": draws.profit_chance,
+        "no_customer_chance": draws.no_customer_chance,
+        "early_chance": draws.early_chance,
+        "early_day": draws.early_day,
+        "moves": [
+            {"input": name, "customers": customers, "profit": profit}
+            for name, (customers, profit) in draws.moves.items()
+        ],
     }
 
 

@@ -16,6 +16,7 @@ from milkwort.api.schemas import (
     PlanId,
     PlanItem,
     PlanName,
+    Ranges,
     Workings,
     shape_of,
 )  # fmt: skip
@@ -136,6 +137,12 @@ def workings(plan_id: int, figure: FigureName, work: Work) -> Response:
     loaded = work.plan(plan_id)
     sections = purse_workings(loaded.result, figure)
     return sent(workings_answer(loaded.record.revision, _TITLES[figure], "", [], sections))
+
+
+@router.get("/plans/{plan_id}/ranges", responses=shape_of(Ranges))
+def ranges(plan_id: int, work: Work) -> Response:
+    """Draw the month and return how wide its forecast is."""
+    return sent(work.ranges(plan_id))
 
 
 @router.get("/plans/{plan_id}/events")

@@ -223,6 +223,35 @@ class Purse(BaseModel):
     notices: list[str]
 
 
+class RangeItem(BaseModel):
+    """The 10th, 50th and 90th percentile; null where nobody buys."""
+
+    low: float | None
+    middle: float | None
+    high: float | None
+
+
+class InputMove(BaseModel):
+    """How an input moves the result: rank correlation over the draws, −1 to 1."""
+
+    input: str
+    customers: float
+    profit: float
+
+
+class Ranges(BaseModel):
+    """How wide the forecast is, for one revision; money and figures a month."""
+
+    revision: int
+    draws: int
+    figures: dict[str, RangeItem]
+    profit_chance: float
+    no_customer_chance: float
+    early_chance: float
+    early_day: float | None
+    moves: list[InputMove]
+
+
 class JournalEnds(BaseModel):
     """What undo and redo would do."""
 

@@ -16,8 +16,10 @@ from sqlalchemy.orm import Session
 
 from milkwort.api.columns import figure_columns, moved, text_columns
 from milkwort.api.events import Events
-from milkwort.api.frame import brief_block, purse_block, trail_block
+from milkwort.api.frame import brief_block, purse_block, ranges_block, trail_block
 from milkwort.api.trays import Trays
+from milkwort.core.draws import draw_month
+from milkwort.core.errors import NotFoundError
 from milkwort.core.plan import PlanResult, run_plan
 from milkwort.settings import Settings
 from milkwort.store.database import Database
@@ -57,6 +59,8 @@ class Workspace:
         self.trays = Trays(settings.trays)
         self._lock = threading.RLock()
         self._plans: dict[int, Loaded] = {}
+        self._drawing = threading.Lock()
+        self._ranges: dict[int, dict[str, Any]] = {}
 
     def plan(self, plan_id: int) -> Loaded:
         """Return a plan as it stands."""
@@ -121,6 +125,28 @@ class Workspace:
             self._keep(plan_id, after)
         self.events.tell(plan_id, {"revision": after.record.revision, "window": window})
         return {"did": label, "was": before.record.revision, **_difference(before, after)}
+
+    def ranges(self, plan_id: int) -> dict[str, Any]:
+        """Return how wide the plan's forecast is, for the revision it now has.
+
+        Raises
+        ------
+        NotFoundError
+            Where the plan changed before the draws were done.
+        """
+        with self._drawing:
+            loaded = self.plan(plan_id)
+            revision = loaded.record.revision
+            held = self._ranges.get(plan_id)
+            if held is not None and held["revision"] == revision:
+                return held
+            drawn = draw_month(
+                loaded.result, still_wanted=lambda: self._plans.get(plan_id) is loaded
+            )
+            if drawn is None:
+                raise NotFoundError("The plan changed before its ranges were drawn.", "ranges")
+            self._ranges[plan_id] = ranges_block(drawn, revision)
+            return self._ranges[plan_id]
 
     def forget(self, plan_id: int) -> None:
         """Drop a plan from memory; it is read again when next asked for."""

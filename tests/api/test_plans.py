@@ -2,7 +2,7 @@ import json
 
 from sqlalchemy import inspect
 
-from milkwort.api.schemas import ChangeAnswer, PlanAnswer
+from milkwort.api.schemas import ChangeAnswer, PlanAnswer, Ranges
 from milkwort.store.database import Database
 from milkwort.store.models import Base
 from tests.api.conftest import client_over, ids_of
@@ -123,3 +123,14 @@ def test_the_migrations_make_the_tables_the_code_describes(tmp_path):
         found = {c["name"]: c["nullable"] for c in inspector.get_columns(table.name)}
         assert found == {c.name: c.nullable for c in table.columns}, table.name
     database.close()
+
+
+def test_ranges_hold_the_middle_and_belong_to_a_revision(client, plan):
+    frame = client.get(plan).json()["frame"]
+    ranges = Ranges.model_validate(client.get(f"{plan}/ranges").json())
+    assert ranges.revision == frame["revision"] and ranges.draws >= 2000
+    clicks = ranges.figures["clicks"]
+    assert clicks.low <= frame["purse"]["clicks"] * 1.1 and clicks.low <= clicks.high
+    assert ranges.figures["spend"].high <= 60
+    client.patch(f"{plan}/brief", json={"monthly_spend": 30})
+    assert client.get(f"{plan}/ranges").json()["revision"] == frame["revision"] + 1
