@@ -16,6 +16,7 @@ from scipy.sparse import csr_array, vstack
 
 from bench.sheets import brief_for, table_of_size, write_csv
 from milkwort.core._options import options_of
+from milkwort.core.draws import draw_month
 from milkwort.core.plan import frontier_of, run_plan
 
 Row = tuple[str, str, str]
@@ -35,7 +36,7 @@ def median_ms(work: Callable[[], object], runs: int = 7) -> float:
 
 def rows() -> list[Row]:
     """Measure and return (what, figure, wanted)."""
-    return [*_headless(), *_sizes(), _against_milp(), _hundred_thousand()]
+    return [*_headless(), *_sizes(), _drawn(), _against_milp(), _hundred_thousand()]
 
 
 def _headless() -> list[Row]:
@@ -81,6 +82,12 @@ def _sizes() -> list[Row]:
 
     found.append(("one changed call, 10,000 kept, core", f"{median_ms(call):.0f} ms", "≤ 100 ms"))
     return found
+
+
+def _drawn() -> Row:
+    result = run_plan(brief_for(1_000), table_of_size(1_000))
+    spent = median_ms(lambda: draw_month(result, 2000), runs=3)
+    return ("1,000 keywords drawn 2,000 times", f"{spent / 1000:.2f} s", "≤ 1.5 s")
 
 
 def _against_milp() -> Row:

@@ -35,7 +35,7 @@ def main(folder: Path) -> None:
         page = watched_page(browser, faults)
         for name, take in _VIEWS.items():
             take(page, f"{url}/plan/1")
-            page.wait_for_timeout(400)
+            page.wait_for_timeout(1500)
             page.screenshot(path=folder / f"{name}.png")
             print(f"{name}.png")
         browser.close()
@@ -82,6 +82,12 @@ def _hand_over(page: Page, plan: str) -> None:
     page.get_by_role("grid", name="Upload sheet").get_by_text("yes").first.wait_for()
 
 
+def _how_sure(page: Page, plan: str) -> None:
+    page.goto(f"{plan}/brief")
+    page.get_by_role("button", name="customers a month").click()
+    page.get_by_text("chance of no customer").wait_for()
+
+
 _VIEWS = {
     "brief": _brief,
     "gather": _gather,
@@ -89,6 +95,7 @@ _VIEWS = {
     "sift-by-price": _line,
     "fit": _fit,
     "hand-over": _hand_over,
+    "how-sure": _how_sure,
 }
 
 if __name__ == "__main__":

@@ -184,6 +184,10 @@ def test_workings_show_the_selected_keyword_and_change_its_assumptions(sample: P
     expect(panel).to_contain_text("2.36")
     sample.get_by_role("button", name="profit a month").click()
     expect(panel).to_contain_text("contribution of a customer")
+    expect(panel).to_contain_text("chance of no customer")
+    expect(sample.get_by_role("button", name="clicks a month")).to_contain_text(
+        re.compile(r"\d+ to \d+")
+    )
     sample.keyboard.press("w")
     expect(panel).to_be_hidden()
 

@@ -110,8 +110,9 @@ export const Total = styled(Button)`
   background: none;
   cursor: pointer;
   text-align: left;
-  padding: 6px 12px 6px 14px;
+  padding: 3px 12px 4px 14px;
   min-width: 128px;
+  line-height: 1.3;
   display: flex;
   flex-direction: column;
   justify-content: center;
@@ -148,5 +149,15 @@ export const Total = styled(Button)`
   @media (max-width: 1100px) {
     min-width: 104px;
     padding: 6px 8px;
+  }
+`;
+
+/** A range that belongs to an older plan is greyed until its own is drawn. */
+export const Between = styled.span`
+  display: block !important;
+  color: ${ink.ink};
+  transition: opacity 140ms;
+  &[data-late] {
+    opacity: 0.45;
   }
 `;

@@ -6,6 +6,7 @@ import { groupInks } from "../look/tokens";
 import { count, currencyWord, delta, money, number } from "../parts/format";
 import * as S from "./Purse.styles";
 import { useDesk } from "./desk";
+import { useRanges, type Ranges } from "./useRanges";
 
 type PurseFigures = Frame["purse"];
 type Shown = {
@@ -31,6 +32,7 @@ export function Purse() {
   const { purse } = frame;
   const currency = frame.brief.values.currency;
   const changes = useChanges(frame);
+  const { ranges, late } = useRanges(frame);
   const over = purse.spend > purse.purse * 1.000001;
   return (
     <S.Band aria-label="Purse">
@@ -77,12 +79,27 @@ export function Purse() {
                 {delta(changes[figure.name] ?? 0, figure.digits)}
               </em>
             </span>
-            <small>{figure.label}</small>
+            <small>
+              {figure.label}
+              {between(ranges, figure) && (
+                <S.Between data-late={late || undefined} title="8 months in 10 lie between">
+                  {between(ranges, figure)}
+                </S.Between>
+              )}
+            </small>
           </S.Total>
         );
       })}
     </S.Band>
   );
+}
+
+function between(ranges: Ranges | undefined, figure: Shown): string {
+  const range = ranges?.figures[figure.name];
+  if (!range || range.low === null) return "";
+  const digits = figure.name === "cost_per_customer" && range.low < 100 ? 1 : 0;
+  const high = range.high === null ? "∞" : number(range.high, digits);
+  return `${number(range.low, digits)} to ${high}`;
 }
 
 function nextBrings(purse: PurseFigures): string {

@@ -6,6 +6,7 @@ import { usePlan } from "../data/plan";
 import { Blank } from "../parts/Blank";
 import { count, money, number, parsed, percent } from "../parts/format";
 import * as S from "./Workings.styles";
+import { HowSure } from "./HowSure";
 import { useDesk, type Asked } from "./desk";
 
 type Answer = Schemas["Workings"];
@@ -36,6 +37,7 @@ export function Workings() {
       )}
       {asked && query.error && <S.Quiet>{query.error.message}</S.Quiet>}
       {asked && query.data && <Sums answer={query.data} />}
+      {asked?.kind === "figure" && asked.name !== "next_unit" && <HowSure figure={asked.name} />}
     </S.Panel>
   );
 }

@@ -404,6 +404,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/ranges": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Ranges
+         * @description Draw the month and return how wide its forecast is.
+         */
+        get: operations["ranges_api_plans__plan_id__ranges_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/redo": {
         parameters: {
             query?: never;
@@ -994,6 +1014,18 @@ export interface components {
             sent: components["schemas"]["HandOverItem"][];
         };
         /**
+         * InputMove
+         * @description How an input moves the result: rank correlation over the draws, −1 to 1.
+         */
+        InputMove: {
+            /** Customers */
+            customers: number;
+            /** Input */
+            input: string;
+            /** Profit */
+            profit: number;
+        };
+        /**
          * JournalEnds
          * @description What undo and redo would do.
          */
@@ -1206,6 +1238,42 @@ export interface components {
             segments: components["schemas"]["Segment"][];
             /** Spend */
             spend: number;
+        };
+        /**
+         * RangeItem
+         * @description The 10th, 50th and 90th percentile; null where nobody buys.
+         */
+        RangeItem: {
+            /** High */
+            high: number | null;
+            /** Low */
+            low: number | null;
+            /** Middle */
+            middle: number | null;
+        };
+        /**
+         * Ranges
+         * @description How wide the forecast is, for one revision; money and figures a month.
+         */
+        Ranges: {
+            /** Draws */
+            draws: number;
+            /** Early Chance */
+            early_chance: number;
+            /** Early Day */
+            early_day: number | null;
+            /** Figures */
+            figures: {
+                [key: string]: components["schemas"]["RangeItem"];
+            };
+            /** Moves */
+            moves: components["schemas"]["InputMove"][];
+            /** No Customer Chance */
+            no_customer_chance: number;
+            /** Profit Chance */
+            profit_chance: number;
+            /** Revision */
+            revision: number;
         };
         /**
          * RefusedRow
@@ -3077,6 +3145,73 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Workings"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    ranges_api_plans__plan_id__ranges_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Ranges"];
                 };
             };
             /** @description Bad Request */

@@ -9,7 +9,7 @@ import { priceTicks, type PriceScale } from "../../parts/scale";
 import * as S from "./Sift.styles";
 import { noteWords } from "./notes";
 
-export const whiskerWidth = 136;
+export const whiskerWidth = 124;
 
 /** The columns of the ladder. */
 export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: string): Column[] {
@@ -52,7 +52,7 @@ export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: st
       id: "searches",
       head: <>Searches a&nbsp;month</>,
       label: "searches a month",
-      width: "112px",
+      width: "106px",
       align: "end",
       sortable: true,
       cell: (row) => (
@@ -113,7 +113,7 @@ export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: st
         </>
       ),
       label: "customers",
-      width: "82px",
+      width: "80px",
       align: "end",
       sortable: true,
       cell: (row) => figure(row, count(figures.customers[row])),
@@ -131,7 +131,7 @@ export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: st
       id: "group",
       head: "Group",
       label: "group",
-      width: "80px",
+      width: "74px",
       sortable: true,
       cell: (row) => <S.Soft title={texts.group[row]}>{texts.group[row]}</S.Soft>,
     },
@@ -140,7 +140,7 @@ export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: st
       head: "Note",
       label: "note",
       sortable: true,
-      width: "minmax(112px, 0.3fr)",
+      width: "minmax(104px, 0.2fr)",
       cell: (row) => <Note figures={figures} row={row} />,
     },
   ];

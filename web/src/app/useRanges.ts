@@ -1,0 +1,36 @@
+import { useQuery } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
+import { client, taken, type Frame, type Schemas } from "../data/client";
+
+export type Ranges = Schemas["Ranges"];
+
+/** Changes that follow each other within this time are drawn once, at their end. */
+const settleMilliseconds = 350;
+
+/** How wide the forecast is: a moment after the figures, and marked while it is of an older plan. */
+export function useRanges(frame: Frame): { ranges: Ranges | undefined; late: boolean } {
+  const settled = useSettled(frame.revision);
+  const id = frame.plan_id;
+  const query = useQuery({
+    queryKey: ["ranges", id, settled],
+    queryFn: () =>
+      taken<Ranges>(
+        client.GET("/api/plans/{plan_id}/ranges", { params: { path: { plan_id: id } } }),
+      ),
+    placeholderData: (before) => before,
+    enabled: settled === frame.revision,
+    retry: false,
+    staleTime: Infinity,
+    gcTime: 60_000,
+  });
+  return { ranges: query.data, late: query.data?.revision !== frame.revision };
+}
+
+function useSettled(revision: number): number {
+  const [settled, setSettled] = useState(-1);
+  useEffect(() => {
+    const timer = window.setTimeout(() => setSettled(revision), settleMilliseconds);
+    return () => window.clearTimeout(timer);
+  }, [revision]);
+  return settled;
+}
