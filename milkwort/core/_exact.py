@@ -14,6 +14,7 @@ __all__ = ["Finish", "finish"]
 
 _STATES = 4000
 """States kept after each keyword; past this the answer is no longer called exact."""
+_EDGE = 1e-12
 _NEAR = 1e-6
 """A gap under this share of the bound is near enough to stop."""
 
@@ -86,12 +87,15 @@ def finish(
 
     states = _States(np.zeros(1), np.zeros(1), np.full(1, -1, dtype=np.int64))
     log: list[tuple[int, int, int]] = []  # (trail it extends, keyword's place, option)
-    found, whole = -1, True
+    found: int | None = None
+    whole = True
+    if rest >= -_EDGE and lam * rest < short:  # the relaxation's own choice may fit already
+        short, found = lam * max(rest, 0.0), -1
     for owner, picks, d_spend, d_price in groups:
         states = _extended(states, owner, picks, d_spend, d_price, log, short * (1 + 1e-12))
         states, cut = _undominated(states, lam, rest)
         whole &= not cut
-        fits = np.flatnonzero(states.spend <= rest + 1e-12)
+        fits = np.flatnonzero(states.spend <= rest + _EDGE)
         missing = states.price[fits] + lam * (rest - states.spend[fits])
         if len(fits) and missing.min() < short:
             nearest = int(missing.argmin())
@@ -99,7 +103,7 @@ def finish(
             if short <= _NEAR * bound:
                 whole = False
                 break
-    if found >= 0:
+    if found is not None:
         chosen[owners] = best
         while found >= 0:
             found, owner, option = log[found]

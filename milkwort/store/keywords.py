@@ -224,9 +224,12 @@ def set_calls(change: Change, ids: Sequence[int], call: str, reason: str, by: st
     """
     if call not in CALLS:
         raise BadValueError("call", "one of " + ", ".join(CALLS), call)
-    change.delete(models.Call, _of_keywords(change, models.Call, ids))
+    there = _calls_of(change, ids)
+    same = {i for i, (_, *now_) in there.items() if now_ == [call, reason, by]}
+    anew = [i for i in ids if i not in same]
+    change.delete(models.Call, [there[i][0] for i in anew if i in there])
     if call != "none":
-        change.insert(models.Call, [_call(change.plan_id, i, call, reason, by) for i in ids])
+        change.insert(models.Call, [_call(change.plan_id, i, call, reason, by) for i in anew])
 
 
 def lock_bids(change: Change, bids: dict[int, float | None]) -> None:
@@ -247,6 +250,17 @@ def remove_keywords(change: Change, ids: Sequence[int]) -> None:
 def copy_keywords(change: Change, source: Sheet) -> None:
     """Store another plan's sheet in this one."""
     add_keywords(change, source.entries)
+
+
+def _calls_of(change: Change, ids: Sequence[int]) -> dict[int, tuple[int, str, str, str]]:
+    """Return the call's id, and what, why and by whom, of each keyword that is called."""
+    c = models.Call
+    mine = select(c.keyword_id, c.id, c.call, c.reason, c.by).where(c.plan_id == change.plan_id)
+    if len(ids) <= _FEW:
+        mine = mine.where(c.keyword_id.in_(ids))
+    wanted = set(ids)
+    rows = change.session.execute(mine)
+    return {row[0]: (row[1], row[2], row[3], row[4]) for row in rows if row[0] in wanted}
 
 
 def _of_keywords(
