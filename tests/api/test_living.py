@@ -1,0 +1,137 @@
+"""The running server: killed, asked nonsense, and listened to by several windows."""
+
+import asyncio
+import json
+import signal
+import subprocess
+import sys
+import time
+from pathlib import Path
+
+import httpx
+import pytest
+from fastapi.testclient import TestClient
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
+
+from milkwort.api.events import Events
+from tests.api.conftest import client_over
+
+JSON = st.recursive(
+    st.none() | st.booleans() | st.floats() | st.integers() | st.text(max_size=12),
+    lambda inner: st.lists(inner, max_size=3) | st.dictionaries(st.text(max_size=6), inner,
+                                                                max_size=3),
+    max_leaves=6,
+)  # fmt: skip
+FIELDS = ["sale_value", "gross_margin", "rate_low", "rate_likely", "rate_high", "close_low",
+          "close_likely", "monthly_spend", "ceiling_rule", "ceiling_value", "max_cpc", "places",
+          "currency", "goal", "policy", "flat_bid", "start_month", "offer_name"]  # fmt: skip
+
+
+def started(data: Path, port: int) -> tuple[subprocess.Popen[str], str]:
+    command = [sys.executable, "-m", "milkwort", "serve", "--data", str(data), "--port", str(port)]
+    process = subprocess.Popen(command, stdout=subprocess.PIPE, text=True)
+    assert process.stdout is not None
+    for line in process.stdout:
+        if "http://" in line:
+            return process, line.split("at ")[1].split()[0]
+    raise AssertionError("the server did not start")
+
+
+def test_a_killed_server_loses_nothing_that_it_answered(tmp_path):
+    process, url = started(tmp_path, 8750)
+    made = httpx.post(f"{url}/api/plans", json={"name": "P", "start": "sample"}, timeout=20).json()
+    plan = f"/api/plans/{made['id']}"
+    ids = httpx.get(url + plan).json()["sheet"]["texts"]["id"]
+    answered = 0
+    for keyword in ids[:25]:
+        answer = httpx.post(f"{url}{plan}/calls", json={"ids": [keyword], "call": "hold"})
+        answered += answer.status_code == 200
+    process.send_signal(signal.SIGKILL)
+    process.wait(timeout=10)
+    process.stdout.close()
+    with client_over(tmp_path) as client:
+        texts = client.get(plan).json()["sheet"]["texts"]
+        assert answered == 25 and texts["call"][:25] == ["hold"] * 25
+
+
+def test_a_server_that_is_told_to_stop_stops_though_windows_listen(tmp_path):
+    process, url = started(tmp_path, 8755)
+    made = httpx.post(f"{url}/api/plans", json={"name": "P"}).json()
+    with httpx.stream("GET", f"{url}/api/plans/{made['id']}/events", timeout=10) as stream:
+        lines = stream.iter_lines()
+        assert next(lines) == ": listening"
+        start = time.monotonic()
+        process.terminate()
+        assert list(lines)[-1:] in ([""], [])
+    assert process.wait(timeout=10) in (0, -signal.SIGTERM)
+    assert time.monotonic() - start < 8
+    process.stdout.close()
+
+
+def test_every_window_of_a_plan_is_told_and_no_other():
+    async def scene():
+        events = Events()
+        events.bind()
+        mine, also_mine, other = events.listen(1), events.listen(1), events.listen(2)
+        for stream in (mine, also_mine, other):
+            assert await anext(stream) == b": listening\n\n"
+        events.tell(1, {"revision": 7})
+        await asyncio.sleep(0)
+        told = [json.loads((await anext(s)).removeprefix(b"data: ")) for s in (mine, also_mine)]
+        events.close()
+        return told, [chunk async for chunk in other]
+
+    told, others = asyncio.run(scene())
+    assert told == [{"revision": 7}] * 2 and others == []
+
+
+def test_a_change_tells_whose_window_made_it(client, plan):
+    told = []
+    client.app.state.workspace.events.tell = lambda plan_id, message: told.append(message)
+    headers = {"X-Milkwort-Window": "left"}
+    client.patch(f"{plan}/brief", json={"monthly_spend": 70}, headers=headers)
+    assert [m["window"] for m in told] == ["left"]
+
+
+@pytest.fixture(scope="module")
+def asked(tmp_path_factory):
+    with client_over(tmp_path_factory.mktemp("asked")) as client:
+        client.post("/api/plans", json={"name": "Asked"})
+        yield client
+
+
+def answered(client: TestClient, method: str, path: str, body: object) -> None:
+    content = json.dumps(body).encode()  # NaN and Infinity go out as such
+    headers = {"Content-Type": "application/json"}
+    answer = client.request(method, path, content=content, headers=headers)
+    assert answer.status_code in (200, 201, 204, 404, 409, 422), answer.text
+    if answer.status_code >= 400:
+        assert set(answer.json()["error"]) == {"code", "message", "where"}
+
+
+@settings(max_examples=80, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+@given(st.dictionaries(st.sampled_from(FIELDS), JSON, max_size=4))
+def test_no_brief_however_odd_breaks_the_server(asked, fields):
+    answered(asked, "PATCH", "/api/plans/1/brief", fields)
+    assert asked.get("/api/plans/1").status_code == 200
+
+
+@settings(max_examples=60, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+@given(
+    st.sampled_from([
+        ("POST", "/api/plans/1/calls"), ("POST", "/api/plans/1/bids"), ("POST", "/api/plans"),
+        ("PATCH", "/api/plans/1/assumptions"), ("POST", "/api/plans/1/gather/text"),
+        ("PUT", "/api/plans/1/gather/x/columns"), ("POST", "/api/plans/1/hand-over"),
+        ("POST", "/api/plans/1/keywords/remove"), ("PATCH", "/api/plans/1"),
+    ]),
+    JSON,
+)  # fmt: skip
+def test_no_body_however_odd_breaks_the_server(asked, route, body):
+    answered(asked, *route, body)
+
+
+@settings(max_examples=40, deadline=None)
+@given(st.text(max_size=200))
+def test_no_pasted_text_breaks_the_tray(asked, text):
+    answered(asked, "POST", "/api/plans/1/gather/text", {"text": text})
