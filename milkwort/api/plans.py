@@ -8,6 +8,7 @@ from typing import Annotated
 from fastapi import APIRouter, File, Response, UploadFile
 from fastapi.responses import StreamingResponse
 
+from milkwort.api.frame_schemas import Ranges
 from milkwort.api.schemas import (
     ChangeAnswer,
     FigureName,
@@ -16,13 +17,13 @@ from milkwort.api.schemas import (
     PlanId,
     PlanItem,
     PlanName,
-    Ranges,
     Workings,
     shape_of,
 )  # fmt: skip
 from milkwort.api.shared import Window, Work, sent
 from milkwort.api.transfer import add_document, add_sample
-from milkwort.core.workings import Section, purse_workings
+from milkwort.core.purse_workings import purse_workings
+from milkwort.core.workings import Section
 from milkwort.formats.plan_json import read_plan_json
 from milkwort.formats.text_table import MAX_BYTES
 from milkwort.store.journal import Change, redo, undo

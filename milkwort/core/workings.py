@@ -1,62 +1,19 @@
-"""The arithmetic behind a figure, as short sums with units and sources."""
+"""The arithmetic behind a keyword, as short sums with units and sources."""
 
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass, field
 
 import numpy as np
 
+from milkwort.core._sums import Line, Section, pace_lines
 from milkwort.core.brief import MATCHES, Brief
 from milkwort.core.demand import coverage
 from milkwort.core.keyword_table import INTENTS
 from milkwort.core.plan import PlanResult
 from milkwort.core.standing import clicks_to_first_sale, clicks_to_stop, come_in
 
-__all__ = ["Line", "Section", "keyword_workings", "purse_workings"]
-
-
-@dataclass(frozen=True)
-class Line:
-    """One line of a sum.
-
-    Attributes
-    ----------
-    label : str
-        What it is, in words.
-    value : float or None
-        None where there is none, or `text` says it instead.
-    unit : str
-        ``money``, ``share``, ``count`` or another word; says how to print it.
-    formula : str
-        How it came about, in signs.
-    source : str
-        Where an input is from: ``brief``, ``reading``, ``assumption``, ``planner``; empty
-        for a result.
-    assumption : str
-        Name in the table of assumptions, where one acts here.
-    text : str
-        Said in place of a number.
-    result : bool
-        Whether it closes its sum.
-    """
-
-    label: str
-    value: float | None = None
-    unit: str = "count"
-    formula: str = ""
-    source: str = ""
-    assumption: str = ""
-    text: str = ""
-    result: bool = False
-
-
-@dataclass(frozen=True)
-class Section:
-    """A sum under its heading."""
-
-    title: str
-    lines: list[Line] = field(default_factory=list)
+__all__ = ["Line", "Section", "keyword_workings"]
 
 
 def keyword_workings(result: PlanResult, row: int) -> list[Section]:
@@ -80,106 +37,6 @@ def keyword_workings(result: PlanResult, row: int) -> list[Section]:
     if result.standing.standing[row] == 2:
         sections.append(_come_in_section(result, row))
     return sections
-
-
-def purse_workings(result: PlanResult, figure: str) -> list[Section]:
-    """Return the arithmetic of one figure of the purse.
-
-    Parameters
-    ----------
-    result : PlanResult
-    figure : {"spend", "clicks", "customers", "cost_per_customer", "profit", "next_unit"}
-    """
-    totals, worth, brief = result.totals, result.brief.worth, result.brief
-    cpc = totals.spend / totals.clicks if totals.clicks else None
-    rate = totals.customers / totals.clicks if totals.clicks else None
-    customers = [
-        Line("clicks of all that runs", totals.clicks),
-        Line("customers per click, weighted by clicks", rate, "share", "customers ÷ clicks"),
-        Line("customers a month", totals.customers, formula="Σ clicks · rate", result=True),
-    ]
-    sums = {
-        "spend": Section(
-            "What the month costs",
-            [
-                Line("the purse", brief.monthly_spend, "money", source="brief"),
-                Line("keywords that run", float(totals.keywords)),
-                Line("average price of a click", cpc, "money", "spend ÷ clicks"),
-                *_pace_lines(result),
-                Line("spend a month", totals.spend, "money", "Σ clicks · price", result=True),
-                Line("left", max(brief.monthly_spend - totals.spend, 0.0), "money"),
-            ],
-        ),
-        "clicks": Section(
-            "Where the clicks come from",
-            [
-                Line("searches the kept keywords have", totals.searches),
-                Line("impressions won", totals.impressions, formula="Σ searches · reach"),
-                *_pace_lines(result),
-                Line(
-                    "clicks a month",
-                    totals.clicks,
-                    formula="Σ searches · reach · click rate",
-                    result=True,
-                ),
-            ],
-        ),
-        "customers": Section("Who buys", customers),
-        "cost_per_customer": Section(
-            "What a customer costs",
-            [
-                Line("spend a month", totals.spend, "money"),
-                Line("customers a month", totals.customers),
-                Line(
-                    "cost per customer",
-                    totals.cost_per_customer,
-                    "money",
-                    "spend ÷ customers",
-                    result=True,
-                ),
-                Line("your rule allows", worth.allowed, "money", source="brief"),
-            ],
-        ),
-        "profit": Section(
-            "What stays after the ads",
-            [
-                Line("customers a month", totals.customers),
-                Line("× contribution of a customer", worth.contribution, "money", "V · m · k"),
-                Line("− spend", totals.spend, "money"),
-                Line("profit a month", totals.profit, "money", "customers · V·m·k − spend",
-                     result=True),
-            ],
-        ),
-        "next_unit": _next_unit_section(result),
-    }  # fmt: skip
-    return [sums[figure]]
-
-
-def _pace_lines(result: PlanResult) -> list[Line]:
-    if result.expected.pace >= 1:
-        return []
-    return [Line("paced to the purse", result.expected.pace, "share", "purse ÷ Σ spend")]
-
-
-def _next_unit_section(result: PlanResult) -> Section:
-    fitted, goal = result.fit, result.brief.goal
-    lines = [
-        Line(f"best {goal} at the purse", fitted.bound, formula="relaxation"),
-        Line(
-            f"{goal} of one more unit of money",
-            fitted.next_unit,
-            formula="relaxation(purse + 1) − relaxation(purse)",
-            result=True,
-        ),
-    ]
-    if fitted.next_unit <= 0:
-        lines.append(Line("why", text="no further step is worth its price under your rule"))
-    elif goal == "customers":
-        lines.append(
-            Line("that is, per customer", 1 / fitted.next_unit, "money", "1 ÷ customers a unit")
-        )
-    lines.append(Line("how near to the best", fitted.gap, "share", "(bound − value) ÷ bound"))
-    return Section("The next unit of money", lines)
 
 
 def _worth_section(result: PlanResult, row: int) -> Section:
@@ -312,7 +169,7 @@ def _month_section(result: PlanResult, row: int) -> Section:
     lines = [
         Line("searches", float(demand.searches[row])),
         Line("× reach", float(e.reach[row]), "share", "Φ((ln bid − μ) ÷ σ)"),
-        *_pace_lines(result),
+        *pace_lines(result),
         Line("impressions", float(e.impressions[row])),
         Line("× click rate", float(e.click_rate[row]), "share",
              f"{assumed['click_rate_top']:g} · (d + (1 − d) · reach)",

@@ -2,7 +2,8 @@ import json
 
 from sqlalchemy import inspect
 
-from milkwort.api.schemas import ChangeAnswer, PlanAnswer, Ranges
+from milkwort.api.frame_schemas import Ranges
+from milkwort.api.schemas import ChangeAnswer, PlanAnswer
 from milkwort.store.database import Database
 from milkwort.store.models import Base
 from tests.api.conftest import client_over, ids_of

@@ -6,7 +6,8 @@ import numpy as np
 import pytest
 
 from milkwort.core.plan import run_plan
-from milkwort.core.workings import keyword_workings, purse_workings
+from milkwort.core.purse_workings import purse_workings
+from milkwort.core.workings import keyword_workings
 from tests.samples import brief, calls, random_table, table
 
 

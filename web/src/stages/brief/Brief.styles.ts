@@ -20,13 +20,14 @@ export const Letter = styled.div`
   h1 {
     margin-bottom: 12px;
   }
-  > p {
-    font-family: ${serif};
-    font-size: 18px;
-    line-height: 1.62;
-    margin-bottom: 8px;
-    max-width: 46em;
-  }
+`;
+
+export const Sentence = styled.div`
+  font-family: ${serif};
+  font-size: 18px;
+  line-height: 1.62;
+  margin-bottom: 8px;
+  max-width: 46em;
 `;
 
 export const Aside = styled.span`

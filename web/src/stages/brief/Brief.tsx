@@ -80,7 +80,7 @@ export function Brief() {
     <S.Split>
       <S.Letter>
         <h1>What a click is worth</h1>
-        <p>
+        <S.Sentence>
           We sell{" "}
           <Blank
             label="What is sold"
@@ -100,8 +100,8 @@ export function Brief() {
           />{" "}
           each and keep {share("gross_margin", "Gross margin, per cent")} % of it. A customer orders{" "}
           {figure("sales_per_customer", "Sales per customer")} times.
-        </p>
-        <p>
+        </S.Sentence>
+        <S.Sentence>
           Of 100 visitors,{" "}
           {share(
             "rate_low",
@@ -132,8 +132,8 @@ export function Brief() {
               {twoSteps ? "count in one step" : "count in two steps: enquiry, then sale"}
             </TextButton>
           </S.Aside>
-        </p>
-        <p>
+        </S.Sentence>
+        <S.Sentence>
           We want to{" "}
           <Choice
             label="Ceiling rule"
@@ -156,8 +156,8 @@ export function Brief() {
           )}
           , and never pay more than{" "}
           {figure("max_cpc", "Highest price of a click", { placeholder: "the ceiling" })} a click.
-        </p>
-        <p>
+        </S.Sentence>
+        <S.Sentence>
           We spend {figure("monthly_spend", "Monthly spend")} {values.currency} a month on search
           ads from{" "}
           <Choice
@@ -178,8 +178,8 @@ export function Brief() {
             onChange={(goal) => void changeBrief({ goal })}
           />
           .
-        </p>
-        <p>
+        </S.Sentence>
+        <S.Sentence>
           Our places are{" "}
           <Blank
             label="Own places, separated by commas"
@@ -224,7 +224,7 @@ export function Brief() {
             onChange={(pricing) => void changeBrief({ pricing })}
           />
           .
-        </p>
+        </S.Sentence>
         {strange.length > 0 && (
           <S.Strange role="note">
             {strange.map((sentence) => (

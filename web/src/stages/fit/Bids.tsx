@@ -7,9 +7,9 @@ import type { SheetBlock } from "../../data/client";
 import { usePlan } from "../../data/plan";
 import { Blank } from "../../parts/Blank";
 import { Grid, type Column, type GridHandle, type Sort } from "../../parts/Grid";
-import { Whisker } from "../../parts/Whisker";
 import { count, money, number, parsed, percent } from "../../parts/format";
-import { priceTicks, usePriceScale, type PriceScale } from "../../parts/scale";
+import { priceColumn } from "../../parts/priceColumn";
+import { usePriceScale, type PriceScale } from "../../parts/scale";
 import * as S from "./Fit.styles";
 import { sortedKept } from "./kept";
 
@@ -90,8 +90,6 @@ function bidColumns(
   edit: Editing,
 ): Column[] {
   const { texts, figures } = sheet;
-  const ticks = priceTicks(scale);
-  const [least = 0, most = 0] = scale.domain();
   const runs = (row: number) => figures.bid[row] != null;
   const figure = (row: number, text: string) => (runs(row) ? text : "");
   return [
@@ -108,32 +106,13 @@ function bidColumns(
         </span>
       ),
     },
-    {
-      id: "price",
-      head: (
-        <S.PriceHead style={{ width: whiskerWidth - 14 }}>
-          <span>{money(least)}</span>
-          <span>bid, price, ceiling, {currency}</span>
-          <span>{number(most)}</span>
-        </S.PriceHead>
-      ),
-      label: "price",
-      width: `${whiskerWidth + 16}px`,
-      sortable: true,
-      cell: (row) => (
-        <Whisker
-          scale={scale}
-          ticks={ticks}
-          width={whiskerWidth}
-          low={figures.cpc_low[row]}
-          median={figures.cpc_median[row]}
-          high={figures.cpc_high[row]}
-          ceiling={figures.ceiling[row]}
-          bid={figures.bid[row] ?? 0}
-          beyond={figures.standing[row] === "beyond"}
-        />
-      ),
-    },
+    priceColumn({
+      figures,
+      scale,
+      width: whiskerWidth,
+      head: `bid, price, ceiling, ${currency}`,
+      bids: true,
+    }),
     {
       id: "bid",
       head: "Bid",

@@ -137,12 +137,6 @@ export const Match = styled.small`
   font-size: 12px;
 `;
 
-export const PriceHead = styled.span`
-  display: flex;
-  justify-content: space-between;
-  gap: 6px;
-`;
-
 export const BidCell = styled.span`
   display: inline-flex;
   align-items: center;

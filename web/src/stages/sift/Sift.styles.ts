@@ -44,12 +44,6 @@ export const Searches = styled.span`
   gap: 8px;
 `;
 
-export const PriceHead = styled.span`
-  display: flex;
-  justify-content: space-between;
-  gap: 6px;
-`;
-
 export const Calls = styled.div`
   display: flex;
   align-items: center;

@@ -3,9 +3,9 @@ import { CallMark } from "../../parts/CallMark";
 import type { Column } from "../../parts/Grid";
 import { Petal } from "../../parts/Petal";
 import { Spark } from "../../parts/Spark";
-import { Whisker } from "../../parts/Whisker";
 import { count, money, number } from "../../parts/format";
-import { priceTicks, type PriceScale } from "../../parts/scale";
+import { priceColumn } from "../../parts/priceColumn";
+import type { PriceScale } from "../../parts/scale";
 import * as S from "./Sift.styles";
 import { noteWords } from "./notes";
 
@@ -14,8 +14,6 @@ export const whiskerWidth = 124;
 /** The columns of the ladder. */
 export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: string): Column[] {
   const { texts, figures } = sheet;
-  const ticks = priceTicks(scale);
-  const [least = 0, most = 0] = scale.domain();
   const kept = (row: number) => texts.call[row] === "keep";
   const figure = (row: number, text: string) => (kept(row) ? text : <S.Would>{text}</S.Would>);
   return [
@@ -64,31 +62,7 @@ export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: st
         </S.Searches>
       ),
     },
-    {
-      id: "price",
-      head: (
-        <S.PriceHead style={{ width: whiskerWidth - 14 }}>
-          <span>{money(least)}</span>
-          <span>Price, {currency}</span>
-          <span>{number(most)}</span>
-        </S.PriceHead>
-      ),
-      label: "price",
-      width: `${whiskerWidth + 16}px`,
-      sortable: true,
-      cell: (row) => (
-        <Whisker
-          scale={scale}
-          ticks={ticks}
-          width={whiskerWidth}
-          low={figures.cpc_low[row]}
-          median={figures.cpc_median[row]}
-          high={figures.cpc_high[row]}
-          ceiling={figures.ceiling[row]}
-          beyond={figures.standing[row] === "beyond"}
-        />
-      ),
-    },
+    priceColumn({ figures, scale, width: whiskerWidth, head: `Price, ${currency}` }),
     {
       id: "headroom",
       head: (

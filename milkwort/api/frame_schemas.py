@@ -1,0 +1,168 @@
+"""What every screen is given: the brief, the trail, the purse, how sure it is."""
+
+from __future__ import annotations
+
+from pydantic import BaseModel
+
+from milkwort.core.brief import Goal, Match, PolicyName, Pricing
+from milkwort.core.worth import RuleName
+
+__all__ = ["Frame", "Ranges"]
+
+
+class BriefValues(BaseModel):
+    """The brief by field: money in the plan's currency, shares from 0 to 1."""
+
+    offer_name: str
+    sale_value: float
+    gross_margin: float
+    sales_per_customer: float
+    rate_low: float
+    rate_likely: float
+    rate_high: float
+    close_low: float | None
+    close_likely: float | None
+    close_high: float | None
+    currency: str
+    monthly_spend: float
+    goal: Goal
+    start_month: int
+    pricing: Pricing
+    places: list[str]
+    volume_basis: Match
+    ceiling_rule: RuleName
+    ceiling_value: float | None
+    max_cpc: float | None
+    may_pay_to_learn: bool
+    policy: PolicyName
+    flat_bid: float | None
+
+
+class Worth(BaseModel):
+    """The descent from sale to click; money, and customers per click."""
+
+    sale_value: float
+    kept: float
+    contribution: float
+    allowed: float
+    rate_low: float
+    rate: float
+    rate_high: float
+    break_even_cpc: float
+    ceiling: float
+    ceiling_low: float
+    ceiling_high: float
+
+
+class Backward(BaseModel):
+    """At a click price: one click in how many must buy."""
+
+    price: float
+    rule: float
+    break_even: float
+    expected: float | None
+    meets_rule: bool
+    breaks_even: bool
+
+
+class BriefBlock(BaseModel):
+    """The brief and what follows from it."""
+
+    name: str
+    values: BriefValues
+    unsaid: list[str]
+    assumptions: dict[str, float]
+    worth: Worth
+    backward: list[Backward]
+    strange: list[str]
+
+
+class Trail(BaseModel):
+    """The live result of each stage; money a month."""
+
+    ceiling: float
+    keywords: int
+    kept: int
+    to_call: int
+    groups: int
+    spend: float
+    purse: float
+    hand_overs: int
+
+
+class Segment(BaseModel):
+    """One part of the purse, money a month."""
+
+    name: str
+    spend: float
+
+
+class Purse(BaseModel):
+    """What the plan does with the money, a month."""
+
+    purse: float
+    per_day: float
+    spend: float
+    clicks: float
+    customers: float
+    cost_per_customer: float | None
+    profit: float
+    revenue: float
+    running: int
+    goal: Goal
+    next_unit: float
+    next_return: float
+    pace: float
+    gap: float
+    exact: bool
+    policy: PolicyName
+    saturated: bool
+    segments: list[Segment]
+    notices: list[str]
+
+
+class RangeItem(BaseModel):
+    """The 10th, 50th and 90th percentile; null where nobody buys."""
+
+    low: float | None
+    middle: float | None
+    high: float | None
+
+
+class InputMove(BaseModel):
+    """How an input moves the result: rank correlation over the draws, −1 to 1."""
+
+    input: str
+    customers: float
+    profit: float
+
+
+class Ranges(BaseModel):
+    """How wide the forecast is, for one revision; money and figures a month."""
+
+    revision: int
+    draws: int
+    figures: dict[str, RangeItem]
+    profit_chance: float
+    no_customer_chance: float
+    early_chance: float
+    early_day: float | None
+    moves: list[InputMove]
+
+
+class JournalEnds(BaseModel):
+    """What undo and redo would do."""
+
+    undo: str | None
+    redo: str | None
+
+
+class Frame(BaseModel):
+    """What every screen shows."""
+
+    plan_id: int
+    revision: int
+    brief: BriefBlock
+    trail: Trail
+    purse: Purse
+    journal: JournalEnds

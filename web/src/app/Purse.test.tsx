@@ -1,0 +1,247 @@
+import { screen, waitFor } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import { usePlan } from "../data/plan";
+import { changeOf, frameOf, refusal, showOnPlan } from "../testing-plan";
+import { Purse } from "./Purse";
+import { Workings } from "./Workings";
+
+function Keep() {
+  const { call, sheet, undo } = usePlan();
+  return (
+    <>
+      <button onClick={() => void call([101], "keep")}>keep it</button>
+      <button onClick={() => void undo()}>take it back</button>
+      <output>{sheet.texts.call.join(" ")}</output>
+    </>
+  );
+}
+
+const ranges = {
+  revision: 1,
+  draws: 2000,
+  figures: {
+    clicks: { low: 300, middle: 400, high: 480 },
+    customers: { low: 6, middle: 12, high: 20 },
+    cost_per_customer: { low: 25, middle: 41, high: null },
+    profit: { low: 700, middle: 2000, high: 4000 },
+  },
+  profit_chance: 0.99,
+  no_customer_chance: 0.002,
+  early_chance: 0.69,
+  early_day: 24,
+  moves: [
+    { input: "prices", customers: -0.2, profit: -0.3 },
+    { input: "conversion", customers: 0.7, profit: 0.7 },
+  ],
+};
+
+it("shows the money, its parts and what the next pound brings", async () => {
+  await showOnPlan(<Purse />);
+  const purse = screen.getByRole("region", { name: "Purse" });
+  expect(purse.textContent).toContain("500.00 of 600.00 GBP a month, 16.40 a day");
+  expect(purse.textContent).toContain("next pound brings 0.0145 customers");
+  expect(purse.textContent).toContain("Repair 500");
+});
+
+it("a change moves every figure at once and says by how much", async () => {
+  const rows = { id: [101], text: ["sash jobs"], call: ["keep"] };
+  const asked = await showOnPlan(
+    <>
+      <Purse />
+      <Keep />
+    </>,
+    {
+      "POST /calls": () => ({
+        body: changeOf({
+          did: "keep 1 keyword",
+          frame: frameOf(2, { customers: 12.6, profit: 1900, cost_per_customer: 40 }),
+          rows: { ...emptyRows(), ...rows } as never,
+        }),
+      }),
+    },
+  );
+  await userEvent.click(screen.getByText("keep it"));
+  await waitFor(() => expect(screen.getByText("+0.6")).toBeTruthy());
+  expect(screen.getByText("+0.6").dataset.good).toBe("true");
+  expect(screen.getByText("−100").dataset.good).toBeUndefined();
+  expect(screen.getByText("−1.67").dataset.good).toBe("true");
+  expect(screen.getByRole("status").textContent).toBe("keep keep");
+  expect(asked).toEqual([
+    { method: "POST", path: "/calls", body: { ids: [101], call: "keep", reason: "" } },
+  ]);
+  expect(screen.getByTestId("said").textContent).toBe("keep 1 keyword");
+});
+
+it("a refused change moves nothing and says why", async () => {
+  await showOnPlan(<Keep />, {
+    "POST /undo": () => ({ status: 404, body: refusal("There is nothing to undo.") }),
+  });
+  await userEvent.click(screen.getByText("take it back"));
+  await waitFor(() => expect(screen.getByTestId("said").textContent).toContain("nothing to undo"));
+  expect(screen.getByRole("status").textContent).toBe("keep none");
+});
+
+it("an answer of another revision makes the plan be read anew", async () => {
+  let reads = 0;
+  await showOnPlan(<Keep />, {
+    "POST /calls": () => ({ body: changeOf({ was: 9 }) }),
+    "GET ": () => {
+      reads += 1;
+      return { body: { frame: frameOf(reads), sheet: emptySheet } };
+    },
+  });
+  await userEvent.click(screen.getByText("keep it"));
+  await waitFor(() => expect(reads).toBe(2));
+});
+
+it("an empty purse says what is missing where the money would stand", async () => {
+  await showOnPlan(<Purse />, {
+    "GET ": () => ({
+      body: {
+        frame: frameOf(1, {
+          segments: [],
+          spend: 0,
+          next_unit: 0,
+          notices: ["No keyword is kept yet."],
+        }),
+        sheet: emptySheet,
+      },
+    }),
+  });
+  expect(screen.getByText("No keyword is kept yet.")).toBeTruthy();
+  expect(screen.getByText(/brings nothing more/)).toBeTruthy();
+});
+
+it("ranges follow a moment later, and a figure says how sure it is", async () => {
+  await showOnPlan(
+    <>
+      <Purse />
+      <Workings />
+    </>,
+    {
+      "GET /ranges": () => ({ body: ranges }),
+      "GET /workings/customers": () => ({
+        body: { revision: 1, title: "Customers a month", about: "", notes: [], sections: [] },
+      }),
+    },
+  );
+  await waitFor(() => expect(screen.getByText("300 to 480")).toBeTruthy(), { timeout: 3000 });
+  expect(screen.getByText("25.0 to ∞")).toBeTruthy();
+  await userEvent.click(screen.getByText("customers a month"));
+  await waitFor(() => expect(screen.getByText(/month drawn 2,000 times/)).toBeTruthy(), {
+    timeout: 3000,
+  });
+  expect(screen.getAllByText("conversion")).toHaveLength(2);
+  expect(screen.getByText("69 %")).toBeTruthy();
+});
+
+it("assumptions are changed in the workings, in their own unit, and put back", async () => {
+  const line = (changes: object) => ({
+    label: "",
+    value: 0,
+    unit: "count",
+    formula: "",
+    source: "",
+    assumption: "",
+    text: "",
+    result: false,
+    ...changes,
+  });
+  const answer = {
+    revision: 1,
+    title: "Spend",
+    about: "six.csv, row 5",
+    notes: ["thin"],
+    sections: [
+      {
+        title: "A sum",
+        lines: [
+          line({
+            label: "× area share",
+            value: 0.04,
+            unit: "share",
+            source: "assumption",
+            assumption: "area_share",
+          }),
+          line({ label: "price", value: 1.5, unit: "money", source: "reading" }),
+          line({ label: "none", text: "not forecast" }),
+          line({ label: "in", value: 3.25, unit: "months", result: true }),
+        ],
+      },
+    ],
+  };
+  const asked = await showOnPlan(
+    <>
+      <Purse />
+      <Workings />
+    </>,
+    {
+      "GET /workings/spend": () => ({ body: answer }),
+      "PATCH /assumptions": () => ({
+        body: changeOf({
+          frame: {
+            ...frameOf(2),
+            brief: { ...frameOf(2).brief, assumptions: { area_share: 0.05 } },
+          },
+        }),
+      }),
+    },
+  );
+  expect(screen.getByText(/Select a keyword/)).toBeTruthy();
+  await userEvent.click(screen.getByText(/a day/));
+  const field = await screen.findByLabelText("Assumption: × area share");
+  expect(field).toHaveProperty("value", "4 %");
+  await userEvent.clear(field);
+  await userEvent.type(field, "5{Enter}");
+  await userEvent.click(await screen.findByLabelText(/Put the default of × area share back/));
+  expect(asked.map((a) => a.body)).toEqual([
+    { values: { area_share: 0.05 } },
+    { values: { area_share: null } },
+  ]);
+  expect(screen.getByText("3.3 months")).toBeTruthy();
+});
+
+const emptySheet = {
+  groups: [],
+  texts: emptyRows(),
+  figures: Object.fromEntries(
+    [
+      "searches",
+      "rate",
+      "cpc_low",
+      "cpc_high",
+      "cpc_median",
+      "cpc_at_line",
+      "rate_at_line",
+      "ceiling",
+      "headroom",
+      "reach",
+      "standing",
+      "bid",
+      "bid_reach",
+      "cpc",
+      "clicks",
+      "spend",
+      "customers",
+      "notes",
+    ].map((name) => [name, []]),
+  ),
+};
+
+function emptyRows() {
+  const names = [
+    "id",
+    "text",
+    "match",
+    "intent",
+    "call",
+    "reason",
+    "group",
+    "origin",
+    "volume_low",
+    "volume_high",
+    "months",
+    "locked_bid",
+  ];
+  return Object.fromEntries(names.map((name) => [name, []]));
+}
