@@ -13,8 +13,9 @@ from milkwort.core._options import bid_lattice
 from milkwort.core.bids import floor_to_step, method_bids
 from milkwort.core.brief import Brief, Policy
 from milkwort.core.demand import Demand, demand_if_kept, demand_of
-from milkwort.core.fit import Fit, Problem, fit, frontier, would_bring
+from milkwort.core.fit import Fit, Problem, fit, would_bring
 from milkwort.core.forecast import Expected, Totals, expect, totals_of
+from milkwort.core.frontier import frontier
 from milkwort.core.keyword_table import Floats, Ints, KeywordTable
 from milkwort.core.market import Prices, at_bid, prices_of
 from milkwort.core.standing import Standing, ceiling_of, standing_of

@@ -7,7 +7,7 @@ import type { SheetBlock } from "../../data/client";
 import { usePlan } from "../../data/plan";
 import { Blank } from "../../parts/Blank";
 import { Grid, type Column, type GridHandle, type Sort } from "../../parts/Grid";
-import { count, money, number, parsed, percent } from "../../parts/format";
+import { count, money, parsed, percent } from "../../parts/format";
 import { priceColumn } from "../../parts/priceColumn";
 import { usePriceScale, type PriceScale } from "../../parts/scale";
 import * as S from "./Fit.styles";

@@ -1,0 +1,119 @@
+import { screen, waitFor, within } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import type { Schemas } from "../../data/client";
+import { changeOf, refusal, showOnPlan } from "../../testing-plan";
+import { Gather } from "./Gather";
+import { fieldName } from "./fieldName";
+
+type Tray = Schemas["TrayView"];
+
+const tray = (changes: Partial<Tray> = {}): Tray => ({
+  key: "k1",
+  name: "gates.csv",
+  separator: "semicolon",
+  decimal: "comma",
+  encoding: "UTF-8",
+  headings: ["Search term", "Searches", "Remark"],
+  first_row: 2,
+  columns: { keyword: 0, volume: 1 },
+  fields: ["keyword", "volume", "cpc_low", "m01"],
+  sample: [
+    ["gate post", "10", "x"],
+    ["gate latch", "20", "y"],
+  ],
+  counts: { new: 1, changed: 1, there: 0, refused: 1 },
+  rows: {
+    row: [2, 3],
+    text: ["gate post", "gate latch"],
+    match: ["exact", "exact"],
+    status: ["new", "changed"],
+    volume_low: [10, 20],
+    volume_high: [100, 20],
+    cpc_low: [null, 0.5],
+    cpc_high: [null, 1.5],
+    call: ["none", "keep"],
+    group: ["", "Gates"],
+  },
+  refused: [
+    { row: 4, column: "cpc_low", value: "n/a", why: 'expected a price above 0, got "n/a"' },
+  ],
+  ...changes,
+});
+
+async function pasted(answers: Parameters<typeof showOnPlan>[1], text = "gate post\t10") {
+  const asked = await showOnPlan(<Gather />, {
+    "POST /gather/text": () => ({ body: tray() }),
+    ...answers,
+  });
+  await userEvent.click(screen.getByLabelText("Pasted rows"));
+  await userEvent.paste(text);
+  await userEvent.click(screen.getByText("Read what is pasted"));
+  return asked;
+}
+
+it("an empty tray explains itself, and nothing pasted can't be read", async () => {
+  await showOnPlan(<Gather />);
+  expect(screen.getByText("The tray is empty")).toBeTruthy();
+  expect(screen.getByText("Read what is pasted").hasAttribute("disabled")).toBe(true);
+});
+
+it("what is read is sorted by what would become of it", async () => {
+  const asked = await pasted({});
+  expect(asked[0]!.body).toEqual({ text: "gate post\t10", name: "pasted" });
+  const parts = await screen.findByRole("radiogroup", { name: "Rows of the file" });
+  expect(
+    within(parts)
+      .getAllByRole("radio")
+      .map((part) => part.textContent),
+  ).toEqual(["1 new", "1 new figures", "0 already there", "1 refused"]);
+  expect(screen.getByText("UTF-8, semicolon between cells, decimal comma")).toBeTruthy();
+  expect(screen.getByText("Take in 2")).toBeTruthy();
+});
+
+it("a refused row says which, what stands there, and why", async () => {
+  await pasted({});
+  await userEvent.click(await screen.findByRole("radio", { name: "1 refused" }));
+  expect(screen.getByRole("grid", { name: "Rows: refused" })).toBeTruthy();
+  await userEvent.click(screen.getByRole("radio", { name: "0 already there" }));
+  expect(screen.getByText(/None of the 2 rows/)).toBeTruthy();
+});
+
+it("a column is given another meaning by its heading", async () => {
+  const asked = await pasted({
+    "PUT /gather/k1/columns": () => ({ body: tray({ columns: { keyword: 0, cpc_low: 1 } }) }),
+  });
+  await userEvent.click(await screen.findByRole("button", { name: /Column 2, Searches/ }));
+  await userEvent.click(screen.getByRole("option", { name: "low price" }));
+  await waitFor(() => expect(asked).toHaveLength(2));
+  expect(asked[1]!.body).toEqual({ columns: { keyword: 0, cpc_low: 1 }, first_row: 2 });
+});
+
+it("what is taken in leaves the tray", async () => {
+  const asked = await pasted({
+    "POST /gather/k1/take": () => ({ body: changeOf({ did: "take in 1 keywords" }) }),
+  });
+  await userEvent.click(await screen.findByText("Take in 2"));
+  await waitFor(() => expect(screen.getByText("The tray is empty")).toBeTruthy());
+  expect(asked.map((a) => a.path)).toEqual(["/gather/text", "/gather/k1/take"]);
+});
+
+it("what is left is gone, also where the server no longer holds it", async () => {
+  await pasted({
+    "DELETE /gather/k1": () => ({ status: 404, body: refusal("no longer in the tray") }),
+  });
+  await userEvent.click(await screen.findByText("Leave"));
+  await waitFor(() => expect(screen.getByText("The tray is empty")).toBeTruthy());
+  expect(screen.getByTestId("said").textContent).toContain("no longer in the tray");
+});
+
+it("an unreadable text is said, and what was pasted stays", async () => {
+  await pasted({
+    "POST /gather/text": () => ({ status: 422, body: refusal("expected rows of keywords") }),
+  });
+  await waitFor(() => expect(screen.getByTestId("said").textContent).toContain("expected rows"));
+  expect(screen.getByLabelText("Pasted rows")).toHaveProperty("value", "gate post\t10");
+});
+
+it("fields have names for people", () => {
+  expect(["cpc_low", "m03", "group"].map(fieldName)).toEqual(["low price", "month 03", "group"]);
+});
