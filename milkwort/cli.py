@@ -111,24 +111,24 @@ def _planned(
 
     read = read_brief(brief_path.read_bytes(), brief_path.name)
     cells = read_text_table(keywords_path.read_bytes(), keywords_path.name)
-    offers = ("", read.brief.offer.name)
-    rows = read_keyword_rows(cells, columns_by_heading(cells), offers=offers)
+    offers = [offer.name for offer in read.brief.offers]
+    rows = read_keyword_rows(cells, columns_by_heading(cells), offers=("", *offers))
     if not rows.taken:
         first = f"; the first: {rows.refused[0]}" if rows.refused else ""
         raise NothingUsableError(
             f"{keywords_path.name}: no usable row, {len(rows.refused)} refused{first}"
         )
-    table, _ = table_of(rows.taken, read.brief.volume_basis)
+    table, _ = table_of(rows.taken, read.brief.volume_basis, offers)
     result = run_plan(read.brief, table)
     texts = [r.text for r in rows.taken]
-    remarks = [*map(str, rows.refused), *read.not_yet]
+    remarks = [*map(str, rows.refused), *read.left_out]
     if workings is not None:
         return _workings(result, texts, workings), remarks
     if format is Format.CSV:
         return plan_result.result_csv(result, texts).encode(), remarks
     if format is Format.TABLE:
         return plan_result.result_table(result, texts, rows.refused).encode(), remarks
-    document = plan_result.result_document(result, texts, rows.refused, read.not_yet)
+    document = plan_result.result_document(result, texts, rows.refused, read.left_out)
     return plan_result.result_json(document), remarks
 
 

@@ -63,7 +63,9 @@ def figure_columns(result: PlanResult) -> dict[str, Any]:
         "ceiling": tidy(standing.ceiling),
         "headroom": tidy(np.where(np.isneginf(standing.headroom), -1e9, standing.headroom)),
         "reach": tidy(standing.reach),
-        "rate_at_line": tidy(rates_at_line(result.brief, result.demand, prices)),
+        "rate_at_line": tidy(
+            rates_at_line(result.brief, result.demand, prices, result.worth.allowed)
+        ),
         "standing": np.array(STANDINGS)[standing.standing].tolist(),
         "bid": tidy(result.bid),
         "bid_reach": tidy(e.reach),

@@ -10,6 +10,7 @@ from sqlalchemy.orm import Session
 from milkwort.core.brief import MATCHES
 from milkwort.core.errors import BadValueError
 from milkwort.core.keyword_table import CALLS, INTENTS
+from milkwort.core.lexicon import shipped_lexicon
 from milkwort.core.words import normalise
 from milkwort.formats.brief_toml import read_brief
 from milkwort.formats.keyword_rows import KeywordRow, columns_by_heading, read_keyword_rows
@@ -32,7 +33,7 @@ def entry_of_row(row: KeywordRow, origin: str) -> KeywordEntry:
         text=row.text,
         normalised=row.normalised,
         match=row.match,
-        intent=row.intent,
+        intent=row.intent or shipped_lexicon().intent(row.normalised).intent,
         call=row.call,
         reason="from the file" if row.call != "none" else "",
         group=row.group,

@@ -121,7 +121,7 @@ class Workspace:
             with self.database.begin() as session:
                 label = do(session)
                 known = sheet_after(before.sheet) if sheet_after else None
-                after = self._load(session, plan_id, known)
+                after = self._load(session, plan_id, known, before.result)
             self._keep(plan_id, after)
         self.events.tell(plan_id, {"revision": after.record.revision, "window": window})
         return {"did": label, "was": before.record.revision, **_difference(before, after)}
@@ -164,14 +164,20 @@ class Workspace:
         while len(self._plans) > _PLANS_IN_MEMORY:
             self._plans.pop(next(iter(self._plans)))
 
-    def _load(self, session: Session, plan_id: int, sheet: Sheet | None) -> Loaded:
+    def _load(
+        self,
+        session: Session,
+        plan_id: int,
+        sheet: Sheet | None,
+        before: PlanResult | None = None,
+    ) -> Loaded:
         record = load_plan(session, plan_id)
         sheet = (
             load_sheet(session, plan_id, record.brief)
             if sheet is None
             else with_brief(sheet, record.brief)
         )
-        result = run_plan(record.brief, sheet.table)
+        result = run_plan(record.brief, sheet.table, before)
         frame = {
             "plan_id": plan_id,
             "revision": record.revision,

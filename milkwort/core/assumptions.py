@@ -133,6 +133,8 @@ def _table() -> dict[str, Assumption]:
          "Platforms take no bid under a few pence."),
         ("bid_step", "bid step of the platform", 0.01, "money", 0.0001, 1e4,
          "Platforms take bids in whole pence."),
+        ("platform_raise", "how far the platform may raise a bid by itself", 0.0, "share", 0, 1,
+         "Most platforms keep to the bid; one that doesn't leaves less room under the ceiling."),
         # 6. the fit
         ("lattice_ratio", "ratio between neighbouring bids", 1.06, "factor", 1.005, 2,
          "Bids six in a hundred apart are near enough to the best."),
@@ -155,6 +157,19 @@ def _table() -> dict[str, Assumption]:
          "Each ad fits its keyword more or less well."),
         ("draw_intent", "spread of conversion by intent", 0.20, "log units", 0, 2,
          "The factor of an intent is a guess."),
+        # 8. evidence
+        ("settle_days", "days until a click's sale is in", 7.0, "days", 0, 90,
+         "Some people buy days after the click; the last days don't count against a keyword."),
+        ("raise_chance", "chance of missing the rule below which to raise", 0.1, "share",
+         0.001, 0.5, "Nine chances in ten of a good keyword are worth a higher bid."),
+        ("raise_reach", "reach below which a raise is worth while", 0.6, "share", 0, 1,
+         "Above this a higher bid buys little more."),
+        ("plan_weight", "weight of the plan's own forecast of sales", 3.0, "sales", 0.01, 1000,
+         "Three sales' worth of results balance what was assumed of a plan or group."),
+        ("judge_impressions", "impressions before a click rate is judged", 1000.0, "impressions", 1,
+         1e6, "Fewer showings say little of an ad."),
+        ("judge_clicks", "clicks before a click rate is judged", 30.0, "clicks", 1, 1e5,
+         "Thirty clicks say enough of an ad even with few showings."),
         ("month_days", "days in a month", 365 / 12, "days", 28, 31,
          "A mean month, so that no month is favoured."),
     ]  # fmt: skip

@@ -8,6 +8,9 @@ from typing import Literal, get_args
 
 from milkwort.core.assumptions import Assumed
 from milkwort.core.errors import BadValueError
+from milkwort.core.limits import Limits
+from milkwort.core.match_types import MATCHES, Match
+from milkwort.core.negatives import Negative
 from milkwort.core.words import normalise
 from milkwort.core.worth import CeilingRule, Offer, Worth, worth_of
 
@@ -25,14 +28,19 @@ __all__ = [
 ]
 
 Goal = Literal["customers", "profit", "clicks", "revenue"]
-Match = Literal["exact", "phrase", "broad"]
 Pricing = Literal["pay_enough", "pay_bid"]
-PolicyName = Literal["fitted", "low", "middle", "flat"]
+PolicyName = Literal[
+    "fitted", "low", "middle", "high", "percentile", "high_plus", "flat", "flat_or_middle",
+    "last_seen",
+]  # fmt: skip
 
 GOALS: tuple[str, ...] = get_args(Goal)
-MATCHES: tuple[str, ...] = get_args(Match)
 PRICINGS: tuple[str, ...] = get_args(Pricing)
 POLICIES: tuple[str, ...] = get_args(PolicyName)
+
+
+_FLAT = ("flat", "flat_or_middle")
+_SHARED = ("percentile", "high_plus", "last_seen")
 
 
 @dataclass(frozen=True)
@@ -42,19 +50,36 @@ class Policy:
     Attributes
     ----------
     name : PolicyName
-        Fitted to the purse, or a method.
+        Fitted to the purse, or a method: the low price · the middle of low and high · the
+        high price · a percentile of the price · the high price plus a share · one flat bid
+        · the lower of that and the middle · the last seen average price plus a share.
     flat_bid : float or None
-        The bid of the method `flat`, in money a click.
+        The flat bid, money a click.
+    share : float or None
+        The percentile as a share from 0 to 1, or what is added as a share.
+    cap_clicks : float or None
+        Where set, no bid is above a day's money over so many clicks.
+    odd_step : bool
+        Whether a bid on a round 5 or 10 goes one step up.
     """
 
     name: PolicyName = "fitted"
     flat_bid: float | None = None
+    share: float | None = None
+    cap_clicks: float | None = None
+    odd_step: bool = False
 
     def __post_init__(self) -> None:
         if self.name not in POLICIES:
             raise BadValueError("bid policy", "one of " + ", ".join(POLICIES), self.name)
-        if self.name == "flat" and not (self.flat_bid is not None and self.flat_bid > 0):
+        if self.name in _FLAT and not (self.flat_bid is not None and self.flat_bid > 0):
             raise BadValueError("flat bid", "a price above 0", self.flat_bid)
+        if self.name in _SHARED and not (self.share is not None and 0 <= self.share <= 10):
+            raise BadValueError("bid policy share", "a share from 0 to 10", self.share)
+        if self.name == "percentile" and not (self.share is not None and 0 < self.share < 1):
+            raise BadValueError("bid policy share", "a percentile between 0 and 1", self.share)
+        if self.cap_clicks is not None and not self.cap_clicks > 0:
+            raise BadValueError("bid cap", "clicks a day above 0", self.cap_clicks)
 
 
 @dataclass(frozen=True)
@@ -79,6 +104,16 @@ class Brief:
         What volumes counted, where a reading doesn't say.
     policy : Policy
     assumed : Assumed
+    more_offers : tuple of Offer
+        Further offers; a keyword points to one of all of them.
+    negatives : tuple of Negative
+        Beside those that the call *block* makes.
+    close_forms, negative_close_forms : bool
+        Whether a plural is its singular, for keywords and for negatives.
+    limits : Limits
+        What the fit must keep to beside the purse.
+    season : tuple of 12 floats or None
+        The plan's own month index, mean 1; None for flat.
     """
 
     name: str
@@ -92,6 +127,12 @@ class Brief:
     volume_basis: Match = "exact"
     policy: Policy = field(default_factory=Policy)
     assumed: Assumed = field(default_factory=Assumed)
+    more_offers: tuple[Offer, ...] = ()
+    negatives: tuple[Negative, ...] = ()
+    close_forms: bool = True
+    negative_close_forms: bool = False
+    limits: Limits = field(default_factory=Limits)
+    season: tuple[float, ...] | None = None
 
     def __post_init__(self) -> None:
         if not (math.isfinite(self.monthly_spend) and self.monthly_spend >= 0):
@@ -106,10 +147,27 @@ class Brief:
         if not (len(self.currency) == 3 and self.currency.isalpha() and self.currency.isupper()):
             raise BadValueError("currency", "a three-letter code such as GBP", self.currency)
 
+        if self.season is not None and not (
+            len(self.season) == 12
+            and all(math.isfinite(m) and m >= 0 for m in self.season)
+            and sum(self.season) > 0
+        ):
+            raise BadValueError("season", "twelve shares of 0 or more, not all 0", self.season)
+
+    @property
+    def offers(self) -> tuple[Offer, ...]:
+        """Every offer, the first being the one a keyword has unless it says another."""
+        return (self.offer, *self.more_offers)
+
     @property
     def worth(self) -> Worth:
-        """The descent from sale to click under this brief."""
+        """The descent from sale to click of the first offer."""
         return worth_of(self.offer, self.ceiling)
+
+    @property
+    def worths(self) -> tuple[Worth, ...]:
+        """The descent from sale to click of each offer."""
+        return tuple(worth_of(offer, self.ceiling) for offer in self.offers)
 
     @property
     def place_words(self) -> tuple[str, ...]:

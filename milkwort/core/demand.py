@@ -10,6 +10,8 @@ from numpy.typing import NDArray
 from milkwort.core.assumptions import Assumed
 from milkwort.core.brief import Brief
 from milkwort.core.keyword_table import INTENTS, Floats, Ints, KeywordTable
+from milkwort.core.negatives import negatives_in_force
+from milkwort.core.serving import Serving, serve, serve_if_kept
 from milkwort.core.words import name_places, word_counts
 
 __all__ = [
@@ -33,12 +35,15 @@ class Demand:
         Volume as read, one figure, searches a month; NaN where absent.
     area_share : Floats
         Share of it that is ours.
+    volume : Floats
+        Searches a month for the very text, whoever serves them; 0 where absent.
     own : Floats
-        D, searches for the keyword's own text, a month; 0 where the volume is absent.
-    variants : Floats
-        X, searches for variants it is also shown for, a month.
+        D, those of them it serves or would serve by itself, a month.
+    uncalled, unknown, spill : Floats
+        U, X and W: known variants not called or held, variants beyond the sheet, and known
+        variants that were dropped, a month.
     searches : Floats
-        S, all it is shown for, a month.
+        S, all it is shown for, a month; its own where it is not kept.
     click_weight : Floats
         Q, searches weighted by how readily they are clicked.
     base_rate : Floats
@@ -49,21 +54,32 @@ class Demand:
         Number of words.
     at_home : ndarray of bool
         Names one of the plan's own places.
-    spill : Floats
-        W, searches of dropped keywords it is shown for, a month.
+    stopped : ndarray of bool
+        A negative matches its own text.
+    serving : Serving
+        Who serves which search; always of the whole table.
     """
 
     likely: Floats
     area_share: Floats
+    volume: Floats
     own: Floats
-    variants: Floats
+    uncalled: Floats
+    unknown: Floats
+    spill: Floats
     searches: Floats
     click_weight: Floats
     base_rate: Floats
     rate: Floats
     words: Ints
     at_home: NDArray[np.bool_]
-    spill: Floats
+    stopped: NDArray[np.bool_]
+    serving: Serving
+
+    @property
+    def variants(self) -> Floats:
+        """U + X + W, searches a month for anything but the own text."""
+        return self.uncalled + self.unknown + self.spill
 
 
 def likely_volume(low: Floats, high: Floats) -> Floats:
@@ -118,9 +134,6 @@ def coverage(match: Ints, words: Ints, assumed: Assumed) -> Floats:
 def demand_of(brief: Brief, table: KeywordTable) -> Demand:
     """Work out searches and effective rates for every keyword.
 
-    Variants are served by kept keywords only. Which keyword serves which search is not
-    shared out yet: each kept keyword is given all of its own variants.
-
     Parameters
     ----------
     brief : Brief
@@ -135,23 +148,42 @@ def demand_of(brief: Brief, table: KeywordTable) -> Demand:
     at_home = name_places(table.texts, brief.place_words)
     likely = likely_volume(table.volume_low, table.volume_high)
     share = np.where(at_home, 1.0, assumed["area_share"])
-    own = np.nan_to_num(likely * share / coverage(table.basis, words, assumed), nan=0.0)
-    shown_more = coverage(table.match, words, assumed) - 1.0
-    variants = np.where(table.kept, own * shown_more, 0.0)
+    volume = likely * share / coverage(table.basis, words, assumed)
+    serving = serve(
+        table,
+        volume,
+        coverage(table.match, words, assumed) - 1.0,
+        negatives_in_force(brief.negatives, table),
+        close_forms=brief.close_forms,
+        negative_close_forms=brief.negative_close_forms,
+    )
+    nothing = np.zeros(len(table))
     alone = Demand(
         likely=likely,
         area_share=share,
-        own=own,
-        variants=variants,
-        searches=own,
-        click_weight=own,
+        volume=np.nan_to_num(volume),
+        own=nothing,
+        uncalled=nothing,
+        unknown=nothing,
+        spill=nothing,
+        searches=nothing,
+        click_weight=nothing,
         base_rate=_base_rate(brief, table),
-        rate=own,
+        rate=nothing,
         words=words,
         at_home=at_home,
-        spill=np.zeros(len(table)),
+        stopped=serving.stopped,
+        serving=serving,
     )
-    return _shown_for(alone, table.match, assumed)
+    demand = _shown_for(alone, serving, table.match, assumed)
+    idle = ~serving.serves
+    # what isn't kept has its own searches, and r; what a negative stops serves nothing
+    return replace(
+        demand,
+        searches=np.where(idle, np.where(serving.stopped, 0.0, serving.own), demand.searches),
+        click_weight=np.where(idle & (table.kept | serving.stopped), 0.0, demand.click_weight),
+        rate=np.where(idle, demand.base_rate, demand.rate),
+    )
 
 
 def demand_if_kept(brief: Brief, table: KeywordTable, demand: Demand, rows: Ints) -> Demand:
@@ -170,23 +202,32 @@ def demand_if_kept(brief: Brief, table: KeywordTable, demand: Demand, rows: Ints
     Demand
         Arrays of shape (n_rows,).
     """
-    some = Demand(**{name: column[rows] for name, column in vars(demand).items()})
-    match = table.match[rows]
-    variants = some.own * (coverage(match, some.words, brief.assumed) - 1.0)
-    return _shown_for(replace(some, variants=variants), match, brief.assumed)
+    volume = np.where(np.isfinite(demand.likely), demand.volume, np.nan)
+    more = coverage(table.match, demand.words, brief.assumed) - 1.0
+    would = _shown_for(
+        demand, serve_if_kept(table, volume, more, demand.serving), table.match, brief.assumed
+    )
+    columns = {n: column[rows] for n, column in vars(would).items() if n != "serving"}
+    return Demand(**columns, serving=demand.serving)
 
 
-def _shown_for(demand: Demand, match: Ints, assumed: Assumed) -> Demand:
-    """Fill in what follows from own searches and variants."""
-    # S = D + X;  Q = D + f·X;  rate = r·(D + f·κ·X) / Q
+def _shown_for(demand: Demand, serving: Serving, match: Ints, assumed: Assumed) -> Demand:
+    """Fill in what follows from who serves what."""
+    # S = D + U + X + W;  Q = D + f·(U + X + W);  rate = r·(D + f·κ·(U + X)) / Q
     clicked = np.array(assumed.triple("variant_clicks"))[match]
     sold = np.array(assumed.triple("variant_sales"))[match]
-    weight = demand.own + clicked * demand.variants
-    buying = demand.own + clicked * sold * demand.variants
+    wanted = serving.uncalled + serving.unknown
+    variants = wanted + serving.spill
+    weight = serving.own + clicked * variants
+    buying = serving.own + clicked * sold * wanted
     share = np.divide(buying, weight, out=np.ones_like(weight), where=weight > 0)
     return replace(
         demand,
-        searches=demand.own + demand.variants,
+        own=serving.own,
+        uncalled=serving.uncalled,
+        unknown=serving.unknown,
+        spill=serving.spill,
+        searches=serving.own + variants,
         click_weight=weight,
         rate=demand.base_rate * share,
     )
@@ -195,5 +236,6 @@ def _shown_for(demand: Demand, match: Ints, assumed: Assumed) -> Demand:
 def _base_rate(brief: Brief, table: KeywordTable) -> Floats:
     # r_i = r · intent factor, unless the keyword has a rate of its own
     factors = np.array([brief.assumed[f"intent_{name}"] for name in INTENTS])
-    by_intent = np.minimum(brief.worth.rate.likely * factors[table.intent], 1.0)
+    likely = np.array([offer.rate.likely for offer in brief.offers])[table.offer]
+    by_intent = np.minimum(likely * factors[table.intent], 1.0)
     return np.where(np.isnan(table.rate), by_intent, table.rate)

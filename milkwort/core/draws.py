@@ -15,8 +15,9 @@ from scipy.special import ndtri
 from milkwort.core.keyword_table import INTENTS, Floats, Ints
 from milkwort.core.market import at_bid
 from milkwort.core.plan import PlanResult
+from milkwort.core.worth import Conversion
 
-__all__ = ["FIGURES", "Draws", "Range", "draw_month"]
+__all__ = ["FIGURES", "SHARED", "Draws", "Range", "Swing", "draw_month", "swings_of"]
 
 FIGURES: tuple[str, ...] = (
     "clicks",
@@ -29,7 +30,7 @@ FIGURES: tuple[str, ...] = (
 SHARED: tuple[str, ...] = ("searches", "variants", "prices", "click rate", "conversion")
 """What is drawn once for all keywords of a month."""
 
-_CELLS = 400_000
+_CELLS = 100_000
 """Keywords times draws worked on at once; bounds the memory."""
 _LEAST_LOW = 1e-3
 """A low rate of 0 is read as this share of the likely one: a log-normal has no 0."""
@@ -43,6 +44,20 @@ class Range:
     low: float
     middle: float
     high: float
+
+
+@dataclass(frozen=True)
+class Swing:
+    """A month with one shared input at its 10th and at its 90th percentile, the rest likely.
+
+    Attributes
+    ----------
+    customers, profit : (float, float)
+        A month, at the input's low and at its high.
+    """
+
+    customers: tuple[float, float]
+    profit: tuple[float, float]
 
 
 @dataclass(frozen=True)
@@ -83,6 +98,8 @@ class _Month:
     clicks: Floats
     spend: Floats
     customers: Floats
+    revenue: Floats
+    contribution: Floats
     wanted: Floats
 
 
@@ -91,6 +108,8 @@ def draw_month(
     count: int = 2000,
     seed: int = 1,
     still_wanted: Callable[[], bool] = lambda: True,
+    *,
+    by_chance: bool = True,
 ) -> Draws | None:
     """Draw the month of a plan.
 
@@ -103,6 +122,9 @@ def draw_month(
         The same seed gives the same draws.
     still_wanted : callable
         Asked now and then; once it says no, the work is given up.
+    by_chance : bool
+        Whether clicks, sales and each keyword's own rate fall by chance; without, only the
+        inputs are uncertain, and with no spread left a draw is the expected month.
 
     Returns
     -------
@@ -113,71 +135,130 @@ def draw_month(
     rows = np.flatnonzero(np.isfinite(result.bid) & result.prices.known)
     shared = rng.standard_normal((len(SHARED), count))
     by_intent = rng.standard_normal((count, len(INTENTS)))
-    month = _Month(*(np.zeros(count) for _ in range(4)))
+    month = _Month(*(np.zeros(count) for _ in range(6)))
     size = max(1, _CELLS // max(len(rows), 1))
     for start in range(0, count, size):
         if not still_wanted():
             return None
         part = slice(start, min(start + size, count))
-        _draw_part(result, rows, rng, shared[:, part], by_intent[part], month, part)
+        shape = (part.stop - part.start, len(rows))
+        drawn = _Inputs(
+            [z[part, None] for z in shared],
+            own_searches=rng.standard_normal(shape),
+            own_click_rate=rng.standard_normal(shape),
+            intent=by_intent[part][:, result.table.intent[rows]],
+        )
+        _add(result, rows, month, part, _happened(result, rows, drawn, rng if by_chance else None))
     return _summary(result, month, shared)
 
 
-def _draw_part(
-    result: PlanResult,
-    rows: Ints,
-    rng: np.random.Generator,
-    shared: Floats,
-    by_intent: Floats,
-    month: _Month,
-    part: slice,
-) -> None:
+def swings_of(result: PlanResult) -> dict[str, Swing]:
+    """Move one shared input at a time and say how far the expected month moves.
+
+    Parameters
+    ----------
+    result : PlanResult
+
+    Returns
+    -------
+    dict of str to Swing
+        By `SHARED`.
+    """
+    rows = np.flatnonzero(np.isfinite(result.bid) & result.prices.known)
+    ends = np.array([-_P90, _P90])
+    swings = {}
+    for name in range(len(SHARED)):
+        z = np.zeros((len(SHARED), 2))
+        z[name] = ends
+        inputs = _Inputs([one[:, None] for one in z], 0.0, 0.0, 0.0)
+        month = _Month(*(np.zeros(2) for _ in range(6)))
+        _add(result, rows, month, slice(0, 2), _happened(result, rows, inputs, None))
+        profit = month.contribution - month.spend
+        swings[SHARED[name]] = Swing(
+            (float(month.customers[0]), float(month.customers[1])),
+            (float(profit[0]), float(profit[1])),
+        )
+    return swings
+
+
+@dataclass(frozen=True)
+class _Inputs:
+    """Standard normal draws.
+
+    `shared` holds one array of shape (n_draws, 1) for each of `SHARED`; the others have
+    shape (n_draws, n_rows).
+    """
+
+    shared: list[Floats]
+    own_searches: Floats | float
+    own_click_rate: Floats | float
+    intent: Floats | float
+
+
+def _happened(
+    result: PlanResult, rows: Ints, z: _Inputs, rng: np.random.Generator | None
+) -> tuple[Floats, Floats, Floats, Floats]:
+    """Return clicks and customers by keyword, spend and wanted spend by draw."""
     brief, assumed = result.brief, result.brief.assumed
-    shape = (shared.shape[1], len(rows))
-    searches, variants, price, click_rate, conversion = (z[:, None] for z in shared)
-    # searches D·e^(0.10z + sᵢzᵢ); variants also × e^(0.30z)
+    searches, variants, prices, click_rate, conversion = z.shared
+    moved, weight, mixed = _searches(result, rows, searches, variants)
+    # searches D·e^(0.10z + sᵢzᵢ) scale clicks as they stand; click rate × e^(0.15z + 0.20zᵢ)
     spread = _volume_spread(result)[rows]
-    moved = np.exp(assumed["draw_searches"] * searches + spread * rng.standard_normal(shape))
-    own = result.demand.own[rows] * moved
-    more = result.demand.variants[rows] * moved * np.exp(assumed["draw_variants"] * variants)
-    clicked = np.array(assumed.triple("variant_clicks"))[result.table.match[rows]]
-    sold = np.array(assumed.triple("variant_sales"))[result.table.match[rows]]
-    weight = own + clicked * more
+    scale = np.exp(
+        spread * z.own_searches
+        + assumed["draw_click_rate_own"] * z.own_click_rate
+        + assumed["draw_click_rate"] * click_rate
+    )
     at = at_bid(
         result.bid[rows],
-        result.prices.mu[rows] + assumed["draw_price"] * price,
+        result.prices.mu[rows] + assumed["draw_price"] * prices,
         result.prices.sigma[rows],
-        own + more,
+        moved,
         weight,
         brief.pricing,
         assumed,
     )
-    # click rate × e^(0.15z + 0.20zᵢ)
-    ads = np.exp(
-        assumed["draw_click_rate"] * click_rate
-        + assumed["draw_click_rate_own"] * rng.standard_normal(shape)
-    )
-    expected = at.clicks * ads
+    expected = at.clicks * scale
     wanted = (expected * at.cpc).sum(axis=1)
     purse = brief.monthly_spend
     # expected spend above the purse: all click rates of the month × purse / spend
     pace = np.minimum(1.0, np.divide(purse, wanted, out=np.ones_like(wanted), where=wanted > 0))
-    clicks = rng.poisson(expected * pace[:, None])
+    expected *= pace[:, None]
+    factor = _conversion_factor(result, conversion, rows) * np.exp(
+        assumed["draw_intent"] * z.intent
+    )
+    rate = np.clip(result.demand.base_rate[rows] * mixed * factor, 0.0, 1.0)
+    if rng is None:
+        spend = np.minimum((expected * at.cpc).sum(axis=1), purse)
+        return expected, expected * rate, spend, wanted
+    clicks = rng.poisson(expected)
     spend = (clicks * at.cpc).sum(axis=1)
     over = spend > purse
     if over.any():  # what still passes the purse is thinned, and the purse is spent
         clicks[over] = rng.binomial(clicks[over], (purse / spend[over])[:, None])
         spend = np.minimum(spend, purse)
-    mixed = (own + clicked * sold * more) / np.where(weight > 0, weight, 1.0)
-    factor = _conversion_factor(result, conversion) * np.exp(
-        assumed["draw_intent"] * by_intent[:, result.table.intent[rows]]
-    )
-    rate = np.clip(result.demand.base_rate[rows] * mixed * factor, 0.0, 1.0)
     customers = rng.binomial(clicks, _beta(rng, rate, assumed["prior_weight"]))
-    month.clicks[part] = clicks.sum(axis=1)
-    month.spend[part] = spend
-    month.customers[part] = customers.sum(axis=1)
-    month.wanted[part] = wanted
+    return clicks.astype(np.float64), customers.astype(np.float64), spend, wanted
+
+
+def _searches(
+    result: PlanResult, rows: Ints, searches: Floats, variants: Floats
+) -> tuple[Floats, Floats, Floats]:
+    """Return S, Q and the effective rate over r, each keyword's own spread left aside."""
+    demand, assumed = result.demand, result.brief.assumed
+    # own e^(0.10z); variants also × e^(0.30z)
+    moved = np.exp(assumed["draw_searches"] * searches)
+    own = demand.own[rows] * moved
+    if not demand.variants[rows].any():
+        return own, own, np.ones(len(rows))
+    vary = moved * np.exp(assumed["draw_variants"] * variants)
+    wanted = (demand.uncalled + demand.unknown)[rows] * vary
+    more = wanted + demand.spill[rows] * vary
+    clicked = np.array(assumed.triple("variant_clicks"))[result.table.match[rows]]
+    sold = np.array(assumed.triple("variant_sales"))[result.table.match[rows]]
+    weight = own + clicked * more
+    mixed = (own + clicked * sold * wanted) / np.where(weight > 0, weight, 1.0)
+    return own + more, weight, mixed
 
 
 def _volume_spread(result: PlanResult) -> Floats:
@@ -189,14 +270,34 @@ def _volume_spread(result: PlanResult) -> Floats:
     return np.where(ranged, np.maximum(width, 0.0) / (2 * _P90), figure)
 
 
-def _conversion_factor(result: PlanResult, z: Floats) -> Floats:
+def _add(
+    result: PlanResult,
+    rows: Ints,
+    month: _Month,
+    part: slice,
+    happened: tuple[Floats, Floats, Floats, Floats],
+) -> None:
+    clicks, customers, spend, wanted = happened
+    month.clicks[part] = clicks.sum(axis=1)
+    month.spend[part] = spend
+    month.customers[part] = customers.sum(axis=1)
+    month.revenue[part] = customers @ result.worth.revenue[rows]
+    month.contribution[part] = customers @ result.worth.contribution[rows]
+    month.wanted[part] = wanted
+
+
+def _conversion_factor(result: PlanResult, z: Floats, rows: Ints) -> Floats:
     """Two-sided log-normal: low, likely and high as 10th, 50th and 90th percentile over likely."""
-    low, likely, high = result.brief.worth.rate.as_tuple()
-    if likely <= 0:
-        return np.ones_like(z)
-    up = math.log(high / likely) / _P90
-    down = math.log(likely / max(low, likely * _LEAST_LOW)) / _P90
-    return np.exp(np.where(z > 0, up, down) * z)
+    up, down = np.array([_spread_of(offer.rate) for offer in result.brief.offers]).T
+    offer = result.table.offer[rows]
+    return np.asarray(np.exp(np.where(z > 0, up[offer], down[offer]) * z))
+
+
+def _spread_of(rate: Conversion) -> tuple[float, float]:
+    if rate.likely <= 0:
+        return (0.0, 0.0)
+    low = max(rate.low, rate.likely * _LEAST_LOW)
+    return (math.log(rate.high / rate.likely) / _P90, math.log(rate.likely / low) / _P90)
 
 
 def _beta(rng: np.random.Generator, mean: Floats, weight: float) -> Floats:
@@ -207,8 +308,8 @@ def _beta(rng: np.random.Generator, mean: Floats, weight: float) -> Floats:
 
 
 def _summary(result: PlanResult, month: _Month, shared: Floats) -> Draws:
-    brief, worth = result.brief, result.brief.worth
-    profit = month.customers * worth.contribution - month.spend
+    brief = result.brief
+    profit = month.contribution - month.spend
     per_customer = np.full(len(month.spend), np.inf)
     bought = month.customers > 0
     per_customer[bought] = month.spend[bought] / month.customers[bought]
@@ -217,7 +318,7 @@ def _summary(result: PlanResult, month: _Month, shared: Floats) -> Draws:
         month.spend,
         month.customers,
         per_customer,
-        month.customers * worth.revenue,
+        month.revenue,
         profit,
     )
     early = month.wanted > brief.monthly_spend

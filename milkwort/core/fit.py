@@ -8,113 +8,41 @@ money is left goes to the best single moves, and where a gap stays it is closed 
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
 
+from milkwort.core._choices import Choices, choices_of
 from milkwort.core._exact import finish
-from milkwort.core._options import Hull, Options, hull_of, options_of
-from milkwort.core.assumptions import Assumed
+from milkwort.core._ladder import Ladder, ladder_of
+from milkwort.core._limited import Limited, fit_limited, relaxed_limited
+from milkwort.core._options import Options
+from milkwort.core._problem import Problem
 from milkwort.core.keyword_table import Floats, Ints
 
-__all__ = ["Fit", "Ladder", "Problem", "WouldBring", "fit", "would_bring"]
+__all__ = [
+    "ATTENTION",
+    "CLOSE",
+    "Fit",
+    "Ladder",
+    "Problem",
+    "WouldBring",
+    "attention",
+    "fit",
+    "would_bring",
+]
 
+ATTENTION: tuple[int, ...] = (1, 2, 3, 5, 8, 12, 20, 30, 50, 80, 120, 200, 300, 500, 800, 1200)
+"""Numbers of keywords that the attention curve is worked out for."""
+
+CLOSE = 5e-4
+"""Under limits, the share of the bound that is near enough."""
 _CLOSE = 5e-6
 """A gap under this share of the bound needs no exact finish."""
 _ENOUGH = 1e-7
+_ATTENTION_CLOSE = 2e-3
 _MOVES = 24
-_SLACK = 1e-9
-
-
-@dataclass(frozen=True)
-class Problem:
-    """What the fit is given; arrays of shape (n_keywords,).
-
-    Attributes
-    ----------
-    mu, sigma, click_weight, ceiling : Floats
-        The market, Q and the highest price of each keyword.
-    value_per_click : Floats
-        Goal a click brings, before its price is taken off.
-    less_spend : bool
-        Whether the goal is what is left after the spend (profit).
-    worth_per_click : Floats
-        The most that one more click may cost, A·rate or V·m·k·rate.
-    purse : float
-        Money a month.
-    locked_steps : Ints
-        A bid set by hand in whole steps, −1 for none.
-    locked_clicks, locked_spend : Floats
-        What those bring a month; 0 elsewhere.
-    pricing : str
-    assumed : Assumed
-    """
-
-    mu: Floats
-    sigma: Floats
-    click_weight: Floats
-    ceiling: Floats
-    value_per_click: Floats
-    less_spend: bool
-    worth_per_click: Floats
-    purse: float
-    locked_steps: Ints
-    locked_clicks: Floats
-    locked_spend: Floats
-    pricing: str
-    assumed: Assumed
-
-    def value(self, owner: Ints, clicks: Floats, spend: Floats) -> Floats:
-        """Return the goal of some clicks and spend, row by row."""
-        gross = self.value_per_click[owner] * clicks
-        return gross - spend if self.less_spend else gross
-
-
-@dataclass(frozen=True)
-class Ladder:
-    """Every step the money may take, best first; arrays of shape (n_steps,).
-
-    Attributes
-    ----------
-    owner : Ints
-        The keyword.
-    from_steps, to_steps : Ints
-        Bids in whole steps; 0 for not running.
-    spend, value : Floats
-        What the step adds, a month.
-    spend_so_far, value_so_far : Floats
-        Sums including this step and the locked bids.
-    base_spend, base_value : float
-        What the locked bids alone cost and bring.
-    """
-
-    owner: Ints
-    from_steps: Ints
-    to_steps: Ints
-    spend: Floats
-    value: Floats
-    spend_so_far: Floats
-    value_so_far: Floats
-    base_spend: float
-    base_value: float
-
-    def whole_steps(self, money: float) -> int:
-        """Return how many steps a sum of money, locked bids included, takes whole."""
-        return int(np.searchsorted(self.spend_so_far, money + _SLACK, side="right"))
-
-    def relaxed(self, money: float) -> float:
-        """Return the best goal a sum of money would bring were steps divisible."""
-        whole = self.whole_steps(money)
-        value = float(self.value_so_far[whole - 1]) if whole else self.base_value
-        if whole == len(self.owner):
-            return value
-        spent = float(self.spend_so_far[whole - 1]) if whole else self.base_spend
-        return value + self.return_at(whole) * max(money - spent, 0.0)
-
-    def return_at(self, step: int) -> float:
-        """Return the goal per unit of money of one step."""
-        return float(self.value[step] / self.spend[step])
 
 
 @dataclass(frozen=True)
@@ -135,9 +63,15 @@ class Fit:
         What one more unit of money would bring.
     next_return : float
         Goal per unit of money at the purse's edge; 0 where money is left.
+    row_return : Floats, shape (n_keywords,)
+        The same at the edge of what limits the keyword's money: its campaign, or the purse.
     unspent : float
         Money that no step worth its price could use.
     ladder : Ladder
+    choices : Choices
+        What a later fit of nearly the same problem can go on from.
+    unmet : tuple of int
+        Campaigns whose least spend no step worth its price could use.
     """
 
     steps: Ints
@@ -147,8 +81,11 @@ class Fit:
     exact: bool
     next_unit: float
     next_return: float
+    row_return: Floats
     unspent: float
     ladder: Ladder
+    choices: Choices
+    unmet: tuple[int, ...] = ()
 
     @property
     def gap(self) -> float:
@@ -174,7 +111,13 @@ class WouldBring:
     value: Floats
 
 
-def fit(problem: Problem, kept: NDArray[np.bool_]) -> Fit:
+def fit(
+    problem: Problem,
+    kept: NDArray[np.bool_],
+    before: Choices | None = None,
+    *,
+    close: float = CLOSE,
+) -> Fit:
     """Choose bids for the kept keywords.
 
     Parameters
@@ -182,51 +125,30 @@ def fit(problem: Problem, kept: NDArray[np.bool_]) -> Fit:
     problem : Problem
     kept : ndarray of bool, shape (n_keywords,)
         Which keywords may run; those with a locked bid always do.
+    before : Choices, optional
+        Of an earlier fit; what did not change since is not worked out again.
+    close : float
+        Under limits, a gap of up to this share of the bound is left: where a curve of many
+        fits is wanted, a wider one will do.
 
     Returns
     -------
     Fit
-        The gap is at most 0.2 %, or the answer is exact.
+        The gap is at most 0.2 %, or the answer is exact; under limits else with its bound.
     """
-    options, hull = _choices(problem, kept)
-    ladder, order = _ladder(problem, options, hull)
-    base_spend, base_value = ladder.base_spend, ladder.base_value
+    choices = choices_of(problem, kept, before)
+    base_spend = float(problem.locked_spend.sum())
     limit = max(problem.purse, base_spend)
-    purse = limit - base_spend
-    taken = ladder.whole_steps(limit)
-    bound = ladder.relaxed(limit)
-    chosen = np.full(len(kept), -1, dtype=np.int64)
-    chosen[ladder.owner[:taken]] = hull.option[order[:taken]]
-    spend = float(ladder.spend_so_far[taken - 1]) if taken else base_spend
-    value = float(ladder.value_so_far[taken - 1]) if taken else base_value
-    value = _use_rest(problem, options, chosen, spend, value, limit, bound)
-    in_full = taken == len(ladder.owner)
-    lam = 0.0 if in_full else ladder.return_at(taken)
-    exact = in_full
-    if not in_full and bound - value > _CLOSE * bound:
-        goal = problem.value(options.owner, options.clicks, options.spend)
-        exact = finish(options, goal, chosen, purse, lam, bound - base_value).exact
-    at = chosen[chosen >= 0]
-    spend = base_spend + float(options.spend[at].sum())
-    value = base_value + float(
-        problem.value(options.owner[at], options.clicks[at], options.spend[at]).sum()
+    limits = problem.limits
+    if limits.max_keywords is not None or limits.campaigns or limits.scouting is not None:
+        return _answer_limited(problem, kept, choices, limit, close)
+    ladder = ladder_of(
+        choices, choices.order, choices.returns, base_spend, float(problem.locked_value.sum())
     )
-    steps = np.maximum(problem.locked_steps, 0) * kept
-    steps[options.owner[at]] = options.steps[at]
-    return Fit(
-        steps=steps,
-        value=value,
-        spend=spend,
-        bound=max(bound, value),
-        exact=exact,
-        next_unit=ladder.relaxed(limit + 1.0) - bound,
-        next_return=lam,
-        unspent=max(problem.purse - spend, 0.0),
-        ladder=ladder,
-    )
+    return _answer_free(problem, kept, choices, ladder, limit)
 
 
-def would_bring(problem: Problem, rows: Ints, lam: float) -> WouldBring:
+def would_bring(problem: Problem, rows: Ints, lam: Floats | float) -> WouldBring:
     """Return what keywords would add at the present return of money.
 
     Parameters
@@ -234,8 +156,8 @@ def would_bring(problem: Problem, rows: Ints, lam: float) -> WouldBring:
     problem : Problem
     rows : Ints, shape (n_rows,)
         The keywords to ask about.
-    lam : float
-        Goal per unit of money at the purse's edge.
+    lam : float or Floats of shape (n_keywords,)
+        Goal per unit of money at the edge of what limits the keyword's money.
 
     Returns
     -------
@@ -244,9 +166,11 @@ def would_bring(problem: Problem, rows: Ints, lam: float) -> WouldBring:
     """
     mask = np.zeros(len(problem.mu), dtype=bool)
     mask[rows] = True
-    options, hull = _choices(problem, mask)
+    choices = choices_of(problem, mask)
+    options, hull = choices.options, choices.hull
     step_value = problem.value(hull.owner, hull.clicks, hull.spend)
-    worth_taking = hull.option[step_value >= lam * hull.spend]
+    edge = np.broadcast_to(np.asarray(lam, dtype=np.float64), problem.mu.shape)[hull.owner]
+    worth_taking = hull.option[step_value >= edge * hull.spend]
     best = np.full(len(problem.mu), -1, dtype=np.int64)
     best[options.owner[worth_taking]] = worth_taking  # rising bids: the last one stands
     at = best[rows]
@@ -261,96 +185,144 @@ def would_bring(problem: Problem, rows: Ints, lam: float) -> WouldBring:
     return WouldBring(steps, clicks, spend, value)
 
 
-def _choices(problem: Problem, kept: NDArray[np.bool_]) -> tuple[Options, Hull]:
-    rows = np.flatnonzero(kept & (problem.locked_steps < 0) & np.isfinite(problem.mu))
-    options = options_of(
-        rows,
-        problem.mu,
-        problem.sigma,
-        problem.click_weight,
-        problem.ceiling,
-        problem.pricing,
-        problem.assumed,
-    )
-    hull = hull_of(options)
-    # no step whose extra spend is above what its extra clicks are worth; marginal prices
-    # rise along a hull, so what is cut is always its end
-    worth = hull.spend <= problem.worth_per_click[hull.owner] * hull.clicks * (1 + _SLACK)
-    if worth.all():
-        return options, hull
-    hull = Hull(*(column[worth] for column in vars(hull).values()))
-    return _without_dear(problem, options, hull)
+def attention(problem: Problem, kept: NDArray[np.bool_], fitted: Fit) -> list[tuple[int, float]]:
+    """Return the best goal with at most so many keywords looked after.
+
+    Parameters
+    ----------
+    problem : Problem
+    kept : ndarray of bool
+    fitted : Fit
+        The fit of the same problem.
+
+    Returns
+    -------
+    list of (int, float)
+        Keywords and goal a month, both rising; ends with what the fit itself runs.
+    """
+    running = int((fitted.steps > 0).sum())
+    curve: list[tuple[int, float]] = []
+    for most in ATTENTION:
+        if most >= running:
+            break
+        limits = replace(problem.limits, max_keywords=most)
+        some = fit(replace(problem, limits=limits), kept, fitted.choices, close=_ATTENTION_CLOSE)
+        curve.append((most, max(some.value, curve[-1][1] if curve else 0.0)))
+    return [*curve, (running, fitted.value)] if running else curve
 
 
-def _without_dear(problem: Problem, options: Options, hull: Hull) -> tuple[Options, Hull]:
-    """Drop options that only a step dearer than its worth would lead to."""
-    on_hull = np.zeros(len(options.owner), dtype=bool)
-    on_hull[hull.option] = True
-    last = np.maximum.accumulate(np.where(on_hull, np.arange(len(on_hull)), -1))
-    same = (last >= 0) & (options.owner[np.maximum(last, 0)] == options.owner)
-    from_clicks = np.where(same, options.clicks[last], 0.0)
-    from_spend = np.where(same, options.spend[last], 0.0)
-    limit = problem.worth_per_click[options.owner] * (options.clicks - from_clicks)
-    stays = on_hull | (options.spend - from_spend <= limit * (1 + _SLACK))
-    number = np.cumsum(stays) - 1
-    kept_options = Options(*(column[stays] for column in vars(options).values()))
-    before = np.where(hull.before >= 0, number[np.maximum(hull.before, 0)], -1)
-    return kept_options, Hull(hull.owner, number[hull.option], before, hull.clicks, hull.spend)
-
-
-def _ladder(problem: Problem, options: Options, hull: Hull) -> tuple[Ladder, Ints]:
-    value = problem.value(hull.owner, hull.clicks, hull.spend)
-    order = np.argsort(-value / hull.spend)
-    base_spend, base_value = _locked(problem)
-    spend, value = hull.spend[order], value[order]
-    before = hull.before[order]
-    from_steps = np.where(before >= 0, options.steps[np.maximum(before, 0)], 0) if len(order) else (
-        np.zeros(0, dtype=np.int64)
+def _answer_free(
+    problem: Problem, kept: NDArray[np.bool_], choices: Choices, ladder: Ladder, limit: float
+) -> Fit:
+    options, hull, order = choices.options, choices.hull, choices.order
+    base_spend, base_value = ladder.base_spend, ladder.base_value
+    taken = ladder.whole_steps(limit)
+    bound = ladder.relaxed(limit)
+    chosen = np.full(len(kept), -1, dtype=np.int64)
+    chosen[hull.owner[order[:taken]]] = hull.option[order[:taken]]
+    spend = float(ladder.spend_so_far[taken - 1]) if taken else base_spend
+    value = float(ladder.value_so_far[taken - 1]) if taken else base_value
+    value = _use_rest(problem, options, chosen, limit - spend, value, bound)
+    in_full = taken == len(order)
+    lam = 0.0 if in_full else ladder.return_at(taken)
+    exact = in_full
+    if not in_full and bound - value > _CLOSE * bound:
+        goal = problem.value(options.owner, options.clicks, options.spend)
+        exact = finish(options, goal, chosen, limit - base_spend, lam, bound - base_value).exact
+    return _answer(
+        problem, kept, choices, ladder, chosen,
+        bound=bound, exact=exact, lam=lam, row_return=np.full(len(kept), lam),
+        next_unit=ladder.relaxed(limit + 1.0) - bound,
     )  # fmt: skip
-    return Ladder(
-        owner=hull.owner[order],
-        from_steps=from_steps,
-        to_steps=options.steps[hull.option[order]],
-        spend=spend,
+
+
+def _answer_limited(
+    problem: Problem, kept: NDArray[np.bool_], choices: Choices, limit: float, close: float
+) -> Fit:
+    found: Limited = fit_limited(problem, choices, limit, close=close)
+    base_value = found.ladder.base_value
+    more = found.bound
+    if found.purse_return > 0 and close <= CLOSE:
+        more = max(relaxed_limited(problem, choices, limit + 1.0), found.bound)
+    answer = _answer(
+        problem, kept, choices, found.ladder, found.chosen,
+        bound=found.bound + base_value, exact=found.exact, lam=found.purse_return,
+        row_return=found.row_return, next_unit=more - found.bound,
+    )  # fmt: skip
+    return replace(answer, unmet=_unmet(problem, choices, found))
+
+
+def _unmet(problem: Problem, choices: Choices, found: Limited) -> tuple[int, ...]:
+    at = found.chosen[found.chosen >= 0]
+    spend = problem.locked_spend.copy()
+    np.add.at(spend, choices.options.owner[at], choices.options.spend[at])
+    return tuple(
+        sorted(
+            number
+            for number, limit in problem.limits.campaigns.items()
+            if spend[problem.campaign == number].sum() < limit.least * (1 - 1e-9)
+        )
+    )
+
+
+def _answer(
+    problem: Problem,
+    kept: NDArray[np.bool_],
+    choices: Choices,
+    ladder: Ladder,
+    chosen: Ints,
+    *,
+    bound: float,
+    exact: bool,
+    lam: float,
+    row_return: Floats,
+    next_unit: float,
+) -> Fit:
+    options = choices.options
+    at = chosen[chosen >= 0]
+    spend = ladder.base_spend + float(options.spend[at].sum())
+    value = ladder.base_value + float(
+        problem.value(options.owner[at], options.clicks[at], options.spend[at]).sum()
+    )
+    steps = np.maximum(problem.locked_steps, 0) * kept
+    steps[options.owner[at]] = options.steps[at]
+    return Fit(
+        steps=steps,
         value=value,
-        spend_so_far=base_spend + np.cumsum(spend),
-        value_so_far=base_value + np.cumsum(value),
-        base_spend=base_spend,
-        base_value=base_value,
-    ), order
-
-
-def _locked(problem: Problem) -> tuple[float, float]:
-    spend = float(problem.locked_spend.sum())
-    value = float((problem.value_per_click * problem.locked_clicks).sum())
-    return spend, value - spend if problem.less_spend else value
+        spend=spend,
+        bound=max(bound, value),
+        exact=exact,
+        next_unit=next_unit,
+        next_return=lam,
+        row_return=row_return,
+        unspent=max(problem.purse - spend, 0.0),
+        ladder=ladder,
+        choices=choices,
+    )
 
 
 def _use_rest(
-    problem: Problem,
-    options: Options,
-    chosen: Ints,
-    spend: float,
-    value: float,
-    purse: float,
-    bound: float,
+    problem: Problem, options: Options, chosen: Ints, rest: float, value: float, bound: float
 ) -> float:
     """Take the best single moves that the rest of the money allows; `chosen` is changed."""
-    owner, goal = options.owner, problem.value(options.owner, options.clicks, options.spend)
-    now = chosen[owner] if len(owner) else chosen[:0]
+    if bound - value <= _ENOUGH * abs(bound) or not len(options.owner):
+        return value
+    goal = problem.value(options.owner, options.clicks, options.spend)
+    now = chosen[options.owner]
     held = now >= 0
     d_spend = options.spend - np.where(held, options.spend[now], 0.0)
     d_goal = goal - np.where(held, goal[now], 0.0)
+    # the rest only shrinks, so nothing that doesn't fit now ever will
+    mine = np.flatnonzero((d_spend <= rest) & (d_goal > 0))
+    owner, d_spend, d_goal = options.owner[mine], d_spend[mine], d_goal[mine]
     for _ in range(_MOVES):
-        if bound - value <= _ENOUGH * abs(bound):
-            break
-        gain = np.where(d_spend <= purse - spend, d_goal, -np.inf)
+        gain = np.where(d_spend <= rest, d_goal, -np.inf)
         best = int(gain.argmax()) if len(gain) else -1
-        if best < 0 or gain[best] <= 0:
+        if best < 0 or gain[best] <= 0 or bound - value <= _ENOUGH * abs(bound):
             break
-        spend, value = spend + float(d_spend[best]), value + float(d_goal[best])
-        chosen[owner[best]] = best
-        mine = slice(*np.searchsorted(owner, [owner[best], owner[best] + 1]))
-        d_spend[mine] = options.spend[mine] - options.spend[best]
-        d_goal[mine] = goal[mine] - goal[best]
+        rest, value = rest - float(d_spend[best]), value + float(d_goal[best])
+        chosen[owner[best]] = mine[best]
+        same = owner == owner[best]
+        d_goal[same] -= d_goal[best]
+        d_spend[same] -= d_spend[best]
     return value

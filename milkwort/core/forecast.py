@@ -10,6 +10,7 @@ from milkwort.core.brief import Brief
 from milkwort.core.demand import Demand
 from milkwort.core.keyword_table import Floats
 from milkwort.core.market import Prices, at_bid
+from milkwort.core.worth import WorthColumns
 
 __all__ = ["Expected", "Totals", "expect", "totals_of"]
 
@@ -76,7 +77,9 @@ class Totals:
         return float(getattr(self, name))
 
 
-def expect(brief: Brief, demand: Demand, prices: Prices, bid: Floats) -> Expected:
+def expect(
+    brief: Brief, demand: Demand, prices: Prices, bid: Floats, worth: WorthColumns
+) -> Expected:
     """Work out a month at given bids, paced to the purse.
 
     Parameters
@@ -86,6 +89,7 @@ def expect(brief: Brief, demand: Demand, prices: Prices, bid: Floats) -> Expecte
     prices : Prices
     bid : Floats, shape (n_keywords,)
         Money a click; NaN where a keyword doesn't run.
+    worth : WorthColumns
 
     Returns
     -------
@@ -105,7 +109,6 @@ def expect(brief: Brief, demand: Demand, prices: Prices, bid: Floats) -> Expecte
     wanted = float(at.spend.sum())
     # φ = purse / Σ spend, where the bids would spend more than there is
     pace = min(1.0, brief.monthly_spend / wanted) if wanted > 0 else 1.0
-    worth = brief.worth
     clicks, spend = at.clicks * pace, at.spend * pace
     customers = clicks * demand.rate[runs]
 
@@ -122,8 +125,8 @@ def expect(brief: Brief, demand: Demand, prices: Prices, bid: Floats) -> Expecte
         click_rate=full(at.click_rate),
         cpc=full(at.cpc),
         spend=full(spend),
-        revenue=full(customers * worth.revenue),
-        profit=full(customers * worth.contribution - spend),
+        revenue=full(customers * worth.revenue[runs]),
+        profit=full(customers * worth.contribution[runs] - spend),
         pace=pace,
     )
 

@@ -8,8 +8,9 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
-from milkwort.core.brief import MATCHES
 from milkwort.core.errors import ProgramError
+from milkwort.core.match_types import MATCHES
+from milkwort.core.words import Joints
 
 __all__ = ["CALLS", "INTENTS", "Floats", "Ints", "KeywordTable", "blank_table"]
 
@@ -42,6 +43,16 @@ class KeywordTable:
         Number of the ad group, −1 for none.
     locked_bid : Floats
         A bid set by hand, money a click; NaN where the policy decides.
+    campaign : Ints
+        Number of the campaign, −1 for none.
+    offer : Ints
+        Place of its offer in the brief.
+    months : Floats, shape (n_keywords, 12)
+        Searches by month, January first; NaN where not read.
+    last_cpc : Floats
+        Average price last paid, money a click; NaN where never seen.
+    joints : Joints
+        Compounds that the texts were written with, which normalising no longer shows.
     """
 
     texts: tuple[str, ...]
@@ -56,10 +67,15 @@ class KeywordTable:
     rate: Floats
     group: Ints
     locked_bid: Floats
+    campaign: Ints
+    offer: Ints
+    months: Floats
+    last_cpc: Floats
+    joints: Joints = frozenset()
 
     def __post_init__(self) -> None:
         for name, column in self.__dict__.items():
-            if len(column) != len(self.texts):
+            if name != "joints" and len(column) != len(self.texts):
                 raise ProgramError(f"column {name} has {len(column)} rows, not {len(self.texts)}")
 
     def __len__(self) -> int:
@@ -73,6 +89,15 @@ class KeywordTable:
     def match_name(self, row: int) -> str:
         """Return the match type of one row as a word."""
         return MATCHES[int(self.match[row])]
+
+    def at(self, rows: Ints) -> KeywordTable:
+        """Return some rows as a table of their own."""
+        columns = {
+            name: column[rows] for name, column in vars(self).items()
+            if name not in ("texts", "joints")
+        }  # fmt: skip
+        texts = tuple(self.texts[row] for row in rows.tolist())
+        return KeywordTable(texts=texts, joints=self.joints, **columns)
 
     def with_calls(self, rows: Ints, call: str) -> KeywordTable:
         """Return the table with some rows called anew."""
@@ -99,4 +124,8 @@ def blank_table(texts: Sequence[str]) -> KeywordTable:
         rate=nothing,
         group=np.full(n, -1, dtype=np.int64),
         locked_bid=nothing,
+        campaign=np.full(n, -1, dtype=np.int64),
+        offer=zeros,
+        months=np.full((n, 12), np.nan),
+        last_cpc=nothing,
     )

@@ -18,6 +18,10 @@ from milkwort.core.keyword_table import Floats, Ints
 __all__ = ["AtBid", "Prices", "at_bid", "price_at_reach", "prices_of", "reach_at"]
 
 
+_FAR_BELOW = -6.0
+"""Spreads below the market from which Φ is no longer exact to its last digits."""
+
+
 @dataclass(frozen=True)
 class Prices:
     """The log-normal price of a click, by keyword; arrays of shape (n_keywords,).
@@ -154,7 +158,7 @@ def at_bid(
     """
     z = _z(bid, mu, sigma)
     reach = np.asarray(ndtr(z))
-    cpc = bid + 0.0 * z if pricing == "pay_bid" else _price_just_won(bid, z, mu, sigma)
+    cpc = bid + 0.0 * z if pricing == "pay_bid" else _price_just_won(bid, z, reach, mu, sigma)
     # click rate = T·(d + (1−d)·F)
     top, bottom = assumed["click_rate_top"], assumed["click_rate_bottom"]
     click_rate = top * (bottom + (1 - bottom) * reach)
@@ -174,9 +178,13 @@ def _z(bid: Floats, mu: Floats, sigma: Floats) -> Floats:
         return np.asarray((np.log(bid) - mu) / sigma)
 
 
-def _price_just_won(bid: Floats, z: Floats, mu: Floats, sigma: Floats) -> Floats:
-    # C = min(b, e^(μ+σ²/2)·Φ(z−σ)/Φ(z)), in logarithms so that the tails don't vanish
-    log_mean = mu + sigma * sigma / 2 + log_ndtr(z - sigma) - log_ndtr(z)
+def _price_just_won(bid: Floats, z: Floats, reach: Floats, mu: Floats, sigma: Floats) -> Floats:
+    # C = min(b, e^(μ+σ²/2)·Φ(z−σ)/Φ(z)); far below the market in logarithms, so that the
+    # tails don't vanish, and plainly elsewhere, which is several times as fast
+    below = z - sigma
+    if below.size and not np.nanmin(below, initial=0.0) < _FAR_BELOW:
+        return np.asarray(np.minimum(bid, np.exp(mu + sigma * sigma / 2) * ndtr(below) / reach))
+    log_mean = mu + sigma * sigma / 2 + log_ndtr(below) - log_ndtr(z)
     return np.asarray(np.minimum(bid, np.exp(log_mean)))
 
 

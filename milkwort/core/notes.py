@@ -17,6 +17,9 @@ NOTES: dict[str, str] = {
     "rate_zero": "a rate of 0: no price is low enough",
     "cannot_run": "kept, but its ceiling is under the least bid worth placing",
     "not_chosen": "kept, but the money brings more elsewhere",
+    "stopped": "kept, but a negative matches it: it does not run",
+    "served_elsewhere": "its own searches go to the same text with a closer match type",
+    "spills": "it is also shown for keywords that were dropped: their clicks are waste",
     "thin": "under a click a month at its ceiling",
     "half_day": "the bid is over half a day's money",
     "above_ceiling": "the bid set by hand is above the ceiling",
@@ -44,6 +47,12 @@ def notices_of(result: PlanResult) -> list[str]:
         out.append("No keyword of the plan has a price, so nothing can be forecast.")
     elif not np.isfinite(result.demand.likely).any():
         out.append("No keyword of the plan has a volume, so nothing can be forecast.")
+    unmet = len(result.fit.unmet)
+    if unmet:
+        out.append(
+            f"{unmet} campaign{'s' if unmet > 1 else ''} cannot spend as much as you ask at least: "
+            "no further step there is worth its price."
+        )
     if result.expected.pace < 1:
         out.append(
             f"The bids would spend more than the purse: everything is paced to "
@@ -57,7 +66,7 @@ def _flags(result: PlanResult) -> dict[str, np.ndarray[tuple[int], np.dtype[np.b
     kept, runs = table.kept, np.isfinite(result.bid)
     assumed = result.brief.assumed
     forecast = prices.known & (demand.likely > 0)
-    idle = kept & ~runs & forecast
+    idle = kept & ~runs & forecast & ~demand.stopped & (demand.searches > 0)
     top = np.minimum(result.standing.reach, assumed["most_reach"])
     can_run = (top >= assumed["least_reach"]) & (result.standing.ceiling >= assumed["min_bid"])
     day = result.brief.monthly_spend / assumed["month_days"]
@@ -68,6 +77,9 @@ def _flags(result: PlanResult) -> dict[str, np.ndarray[tuple[int], np.dtype[np.b
         "price_assumed": prices.assumed,
         "single_price": prices.single,
         "rate_zero": demand.rate <= 0,
+        "stopped": kept & demand.stopped,
+        "served_elsewhere": kept & ~demand.stopped & (demand.volume > 0) & (demand.own <= 0),
+        "spills": runs & (demand.spill > 0),
         "cannot_run": idle & ~can_run,
         "not_chosen": idle & can_run,
         "thin": result.standing.thin & forecast,

@@ -10,17 +10,29 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from milkwort.core._options import bid_lattice
-from milkwort.core.bids import floor_to_step, method_bids
+from milkwort.core.bids import BidSteps, floor_to_step, method_bids
 from milkwort.core.brief import Brief, Policy
 from milkwort.core.demand import Demand, demand_if_kept, demand_of
-from milkwort.core.fit import Fit, Problem, fit, would_bring
+from milkwort.core.errors import BadValueError
+from milkwort.core.fit import Fit, Problem, attention, fit, would_bring
 from milkwort.core.forecast import Expected, Totals, expect, totals_of
 from milkwort.core.frontier import frontier
 from milkwort.core.keyword_table import Floats, Ints, KeywordTable
 from milkwort.core.market import Prices, at_bid, prices_of
+from milkwort.core.serving import Serving
 from milkwort.core.standing import Standing, ceiling_of, standing_of
+from milkwort.core.worth import WorthColumns, worth_columns
 
-__all__ = ["NotKept", "OtherWay", "PlanResult", "frontier_of", "other_ways", "run_plan"]
+__all__ = [
+    "NotKept",
+    "OtherWay",
+    "PlanResult",
+    "attention_of",
+    "frontier_of",
+    "method_steps",
+    "other_ways",
+    "run_plan",
+]
 
 _FLAT_TRIES = 40
 
@@ -53,6 +65,8 @@ class PlanResult:
     table : KeywordTable
     demand : Demand
     prices : Prices
+    worth : WorthColumns
+        What a customer of each keyword's offer is worth.
     standing : Standing
     bid : Floats, shape (n_keywords,)
         Money a click; NaN where a keyword doesn't run.
@@ -69,6 +83,7 @@ class PlanResult:
     table: KeywordTable
     demand: Demand
     prices: Prices
+    worth: WorthColumns
     standing: Standing
     bid: Floats
     expected: Expected
@@ -76,6 +91,11 @@ class PlanResult:
     problem: Problem
     fit: Fit
     not_kept: NotKept
+
+    @property
+    def serving(self) -> Serving:
+        """Who serves which search."""
+        return self.demand.serving
 
     @property
     def value(self) -> float:
@@ -105,7 +125,7 @@ class OtherWay:
     pace: float
 
 
-def run_plan(brief: Brief, table: KeywordTable) -> PlanResult:
+def run_plan(brief: Brief, table: KeywordTable, before: PlanResult | None = None) -> PlanResult:
     """Plan a month.
 
     Parameters
@@ -113,37 +133,54 @@ def run_plan(brief: Brief, table: KeywordTable) -> PlanResult:
     brief : Brief
     table : KeywordTable
         May be empty, or hold keywords without volume or price: these are not forecast.
+    before : PlanResult, optional
+        Of an earlier run of nearly the same plan; what did not change since is taken over.
 
     Returns
     -------
     PlanResult
+        The same with or without `before`.
+
+    Raises
+    ------
+    BadValueError
+        Where a keyword points to an offer the brief doesn't have.
     """
+    if len(table) and not 0 <= table.offer.min() <= table.offer.max() < len(brief.offers):
+        raise BadValueError("offer", f"a place under {len(brief.offers)}", int(table.offer.max()))
     demand = demand_of(brief, table)
     prices = prices_of(table.cpc_low, table.cpc_high, table.group, brief.assumed)
-    standing = standing_of(brief, demand, prices)
-    locked = _locked_steps(brief, table, prices)
-    problem = _problem(brief, demand, prices, standing.ceiling, locked)
-    fitted = fit(problem, table.kept)
+    worth = worth_columns(brief.worths, table.offer)
+    standing = standing_of(brief, demand, prices, worth.allowed)
+    locked = _locked_steps(brief, table, demand, prices)
+    problem = _problem(brief, table, demand, prices, worth, standing.ceiling, locked)
+    fitted = fit(problem, demand.serving.serves, None if before is None else before.fit.choices)
     bid = _bids(brief, table, demand, prices, standing, fitted, locked)
-    expected = expect(brief, demand, prices, bid)
+    expected = expect(brief, demand, prices, bid, worth)
     return PlanResult(
         brief=brief,
         table=table,
         demand=demand,
         prices=prices,
+        worth=worth,
         standing=standing,
         bid=bid,
         expected=expected,
         totals=totals_of(demand, expected, bid),
         problem=problem,
         fit=fitted,
-        not_kept=_not_kept(brief, table, demand, prices, fitted),
+        not_kept=_not_kept(brief, table, demand, prices, worth, fitted),
     )
 
 
 def frontier_of(result: PlanResult) -> tuple[Floats, Floats]:
     """Return spend and goal a month, from nothing to saturation, best bids throughout."""
-    return frontier(result.problem, result.table.kept, result.fit)
+    return frontier(result.problem, result.serving.serves, result.fit)
+
+
+def attention_of(result: PlanResult) -> list[tuple[int, float]]:
+    """Return the best goal a month with at most so many keywords."""
+    return attention(result.problem, result.serving.serves, result.fit)
 
 
 def other_ways(result: PlanResult) -> list[OtherWay]:
@@ -172,7 +209,7 @@ def _under(result: PlanResult, policy: Policy) -> OtherWay:
         result.fit,
         result.problem.locked_steps,
     )
-    expected = expect(brief, result.demand, result.prices, bid)
+    expected = expect(brief, result.demand, result.prices, bid, result.worth)
     return OtherWay(policy, totals_of(result.demand, expected, bid), expected.pace)
 
 
@@ -186,23 +223,29 @@ def _flat_bids(result: PlanResult) -> list[float]:
     return [float(b) for b in lattice[picked] * assumed["bid_step"]]
 
 
-def _locked_steps(brief: Brief, table: KeywordTable, prices: Prices) -> Ints:
+def _locked_steps(brief: Brief, table: KeywordTable, demand: Demand, prices: Prices) -> Ints:
     step = brief.assumed["bid_step"]
-    usable = table.kept & prices.known & np.isfinite(table.locked_bid)
+    usable = table.kept & prices.known & np.isfinite(table.locked_bid) & ~demand.stopped
     whole = np.round(floor_to_step(table.locked_bid, brief.assumed) / step)
     steps = np.where(usable, np.nan_to_num(whole), -1).astype(np.int64)
     return np.where(usable & (steps * step < brief.assumed["min_bid"] - 1e-9), 0, steps)
 
 
 def _problem(
-    brief: Brief, demand: Demand, prices: Prices, ceiling: Floats, locked: Ints
+    brief: Brief,
+    table: KeywordTable,
+    demand: Demand,
+    prices: Prices,
+    worth: WorthColumns,
+    ceiling: Floats,
+    locked: Ints,
 ) -> Problem:
-    worth = brief.worth
-    per_customer = {
-        "customers": 1.0,
-        "revenue": worth.revenue,
-        "profit": worth.contribution,
-    }
+    value_per_click = {
+        "clicks": np.ones_like(demand.rate),
+        "customers": demand.rate,
+        "revenue": demand.rate * worth.revenue,
+        "profit": demand.rate * worth.contribution,
+    }[brief.goal]
     profit = brief.goal == "profit"
     clicks, spend = _locked_figures(brief, demand, prices, locked)
     return Problem(
@@ -210,19 +253,17 @@ def _problem(
         sigma=prices.sigma,
         click_weight=demand.click_weight,
         ceiling=ceiling,
-        value_per_click=(
-            np.ones_like(demand.rate)
-            if brief.goal == "clicks"
-            else demand.rate * per_customer[brief.goal]
-        ),
+        value_per_click=value_per_click,
         less_spend=profit,
         worth_per_click=demand.rate * (worth.contribution if profit else worth.allowed),
         purse=brief.monthly_spend,
         locked_steps=locked,
         locked_clicks=clicks,
         locked_spend=spend,
+        campaign=table.campaign,
         pricing=brief.pricing,
         assumed=brief.assumed,
+        limits=brief.limits,
     )
 
 
@@ -244,6 +285,28 @@ def _locked_figures(
     return clicks, spend
 
 
+def method_steps(result: PlanResult) -> BidSteps | None:
+    """Return the way to each bid of the plan's method; None where bids are fitted."""
+    if result.brief.policy.name == "fitted":
+        return None
+    return _method(result.brief, result.table, result.demand, result.prices, result.standing)
+
+
+def _method(
+    brief: Brief, table: KeywordTable, demand: Demand, prices: Prices, standing: Standing
+) -> BidSteps:
+    return method_bids(
+        brief.policy,
+        prices,
+        table.match,
+        demand.words,
+        standing.ceiling,
+        brief.assumed,
+        last_cpc=table.last_cpc,
+        day_money=brief.monthly_spend / brief.assumed["month_days"],
+    )
+
+
 def _bids(
     brief: Brief,
     table: KeywordTable,
@@ -257,27 +320,33 @@ def _bids(
     if brief.policy.name == "fitted":
         bid = np.where(fitted.steps > 0, np.round(fitted.steps * step, 10), np.nan)
     else:
-        made = method_bids(
-            brief.policy, prices, table.match, demand.words, standing.ceiling, brief.assumed
-        )
+        made = _method(brief, table, demand, prices, standing)
         runs = made.runs & table.kept & (demand.click_weight > 0)
         bid = np.where(runs, made.bid, np.nan)
     return np.where(locked >= 0, np.where(locked > 0, np.round(locked * step, 10), np.nan), bid)
 
 
 def _not_kept(
-    brief: Brief, table: KeywordTable, demand: Demand, prices: Prices, fitted: Fit
+    brief: Brief,
+    table: KeywordTable,
+    demand: Demand,
+    prices: Prices,
+    worth: WorthColumns,
+    fitted: Fit,
 ) -> NotKept:
     rows = np.flatnonzero(~table.kept)
     there = demand_if_kept(brief, table, demand, rows)
+    columns = WorthColumns(*(column[rows] for column in vars(worth).values()))
     asked = _problem(
         brief,
+        table.at(rows),
         there,
         prices.at(rows),
-        ceiling_of(brief, there.rate),
+        columns,
+        ceiling_of(brief, there.rate, columns.allowed),
         np.full(len(rows), -1, dtype=np.int64),
     )
-    would = would_bring(asked, np.arange(len(rows)), fitted.next_return)
+    would = would_bring(asked, np.arange(len(rows)), fitted.row_return[rows])
 
     def full(values: Floats) -> Floats:
         column = np.zeros(len(table))

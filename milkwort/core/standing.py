@@ -61,14 +61,23 @@ class Standing:
     clicks_at_ceiling: Floats
 
 
-def ceiling_of(brief: Brief, rate: Floats) -> Floats:
-    """Return the highest price of a click allowed at some rates, money a click."""
-    # A · rate, and never above the planner's own highest price
+def ceiling_of(brief: Brief, rate: Floats, allowed: Floats) -> Floats:
+    """Return the highest bid allowed at some rates, money a click.
+
+    Parameters
+    ----------
+    brief : Brief
+    rate : Floats
+        Effective customers per click.
+    allowed : Floats
+        A, allowed cost per customer of each keyword's offer.
+    """
+    # A · rate, and never above the planner's own highest price; less what the platform adds
     cap = math.inf if brief.ceiling.max_cpc is None else brief.ceiling.max_cpc
-    return np.minimum(brief.worth.allowed * rate, cap)
+    return np.minimum(allowed * rate, cap) / (1 + brief.assumed["platform_raise"])
 
 
-def standing_of(brief: Brief, demand: Demand, prices: Prices) -> Standing:
+def standing_of(brief: Brief, demand: Demand, prices: Prices, allowed: Floats) -> Standing:
     """Work out ceilings, headroom and standing.
 
     Parameters
@@ -76,13 +85,15 @@ def standing_of(brief: Brief, demand: Demand, prices: Prices) -> Standing:
     brief : Brief
     demand : Demand
     prices : Prices
+    allowed : Floats
+        As for `ceiling_of`.
 
     Returns
     -------
     Standing
     """
     assumed = brief.assumed
-    ceiling = ceiling_of(brief, demand.rate)
+    ceiling = ceiling_of(brief, demand.rate, allowed)
     with np.errstate(divide="ignore"):
         headroom = (np.log(ceiling) - prices.mu) / prices.sigma
     with np.errstate(invalid="ignore"):  # a ceiling of 0 wins nothing; its price is 0/0
@@ -135,7 +146,7 @@ class ComeIn:
     why_none: str
 
 
-def come_in(brief: Brief, rate: float, mu: float, sigma: float) -> ComeIn:
+def come_in(brief: Brief, rate: float, mu: float, sigma: float, offer: int = 0) -> ComeIn:
     """Say which rate, sale value or price would bring a keyword to the line.
 
     Parameters
@@ -145,29 +156,32 @@ def come_in(brief: Brief, rate: float, mu: float, sigma: float) -> ComeIn:
         The keyword's effective customers per click.
     mu, sigma : float
         Its market.
+    offer : int
+        Place of its offer in the brief.
     """
-    worth = brief.worth
+    allowed = brief.worths[offer].allowed
+    extra = 1 + brief.assumed["platform_raise"]
     price = math.exp(mu + sigma * float(ndtri(brief.assumed["stretch"])))
     cap = brief.ceiling.max_cpc
-    if cap is not None and price > cap:
-        ceiling = min(worth.allowed * rate, cap)
+    if cap is not None and price * extra > cap:
+        ceiling = min(allowed * rate, cap) / extra
         factor = ceiling / price if ceiling > 0 else None
         return ComeIn(price, None, None, factor, "your own highest price lies below the line")
     if rate <= 0:
         return ComeIn(price, None, None, None, "at a rate of 0 no price is low enough")
-    needed = price / worth.allowed
-    ceiling = worth.allowed * rate
+    needed = price * extra / allowed
+    ceiling = allowed * rate / extra
     scales = brief.ceiling.rule != "cost_per_customer"
     return ComeIn(
         price=price,
         rate=needed if needed <= 1 else None,
-        sale_value=brief.offer.sale_value * price / ceiling if scales else None,
+        sale_value=brief.offers[offer].sale_value * price / ceiling if scales else None,
         price_factor=ceiling / price,
         why_none="" if needed <= 1 or scales else "more than every click would have to buy",
     )
 
 
-def rates_at_line(brief: Brief, demand: Demand, prices: Prices) -> Floats:
+def rates_at_line(brief: Brief, demand: Demand, prices: Prices, allowed: Floats) -> Floats:
     """Return the rate that would bring each keyword to the line, as `come_in` does for one.
 
     Parameters
@@ -175,6 +189,8 @@ def rates_at_line(brief: Brief, demand: Demand, prices: Prices) -> Floats:
     brief : Brief
     demand : Demand
     prices : Prices
+    allowed : Floats
+        As for `ceiling_of`.
 
     Returns
     -------
@@ -182,8 +198,9 @@ def rates_at_line(brief: Brief, demand: Demand, prices: Prices) -> Floats:
         Customers per click; NaN where no rate would, or no price is known.
     """
     price = price_at_reach(brief.assumed["stretch"], prices)
+    price = price * (1 + brief.assumed["platform_raise"])
     cap = math.inf if brief.ceiling.max_cpc is None else brief.ceiling.max_cpc
-    needed = price / brief.worth.allowed
+    needed = price / allowed
     return np.where((price > cap) | (needed > 1) | (demand.rate <= 0), np.nan, needed)
 
 

@@ -1,20 +1,44 @@
-"""Texts as the platform compares them: normalised words."""
+"""Texts as the platform compares them: normalised words, joints and close forms."""
 
 from __future__ import annotations
 
 import unicodedata
-from collections.abc import Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from functools import lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
+from pluralizer import Pluralizer
 
-__all__ = ["MAX_TEXT", "name_places", "normalise", "word_counts"]
+__all__ = [
+    "MAX_TEXT",
+    "Joints",
+    "canonical",
+    "joints_of",
+    "name_places",
+    "normalise",
+    "singular",
+    "word_counts",
+]
 
 MAX_TEXT = 1000
 """Longest keyword text taken, in characters; the longest real search is far shorter."""
 
+Joints = frozenset[tuple[str, str]]
+"""Compounds somebody wrote with a hyphen or an apostrophe: (other spelling, canonical one)."""
+
 _APOSTROPHES = frozenset("'’‘ʼ`´")
+_HYPHENS = frozenset("-‐‑‒–")
+_LONGEST_WORD = 40
+"""Past this a run of letters is no English word, and is its own singular."""
+_OWN_SINGULAR = {
+    "us": "us", "these": "these", "those": "those", "they": "they", "them": "them", "we": "we",
+    "our": "our", "lens": "lens", "lenses": "lens", "chaos": "chaos", "bias": "bias",
+    "texas": "texas", "dies": "die", "was": "was", "has": "has", "does": "does", "pilates":
+    "pilates", "wales": "wales", "always": "always", "perhaps": "perhaps", "sometimes":
+    "sometimes", "gurus": "guru", "biases": "bias", "yes": "yes", "as": "as", "vs": "vs",
+}  # fmt: skip
+"""Where the rules of the library would merge or miss a word that searchers type."""
 
 
 def normalise(text: str) -> str:
@@ -38,6 +62,87 @@ def normalise(text: str) -> str:
     folded = unicodedata.normalize("NFKC", text).casefold()
     kept = "".join(_spaced(c) for c in unicodedata.normalize("NFKC", folded))
     return " ".join(kept.split())
+
+
+def joints_of(texts: Iterable[str]) -> Joints:
+    """Return the compounds that texts write with a hyphen or an apostrophe.
+
+    Parameters
+    ----------
+    texts : iterable of str
+        As typed: a normalised text no longer shows its joints.
+
+    Returns
+    -------
+    Joints
+        ("draughtproofing", "draught proofing") for *draught-proofing*, ("men s", "mens")
+        for *men's*: a hyphen parts two words, an apostrophe stands inside one.
+    """
+    found: set[tuple[str, str]] = set()
+    for text in texts:
+        if text.isascii() and text.replace(" ", "").isalnum():
+            continue
+        for piece in unicodedata.normalize("NFKC", text).casefold().split():
+            found |= _joints_of_piece(piece)
+    return frozenset(found)
+
+
+def _joints_of_piece(piece: str) -> set[tuple[str, str]]:
+    found = set()
+    parted = normalise("".join(" " if c in _HYPHENS else c for c in piece))
+    if " " in parted and any(c in _HYPHENS for c in piece):
+        found.add((parted.replace(" ", ""), parted))
+    for word in "".join(" " if c in _HYPHENS else c for c in piece).split():
+        opened = normalise("".join(" " if c in _APOSTROPHES else c for c in word))
+        if opened.count(" ") == 1 and normalise(word) == opened.replace(" ", ""):
+            found.add((opened, normalise(word)))
+    return found
+
+
+def canonical(normalised: str, spellings: Mapping[str, str], close_forms: bool) -> tuple[str, ...]:
+    """Return a text's words in the one spelling that all its alike spellings share.
+
+    Parameters
+    ----------
+    normalised : str
+    spellings : mapping of str to str
+        From `Joints`: split, joined and hyphenated ways of writing a compound are alike.
+    close_forms : bool
+        Whether a word's plural is the word itself.
+    """
+    words = normalised.split()
+    if spellings and words:
+        words = [part for word in words for part in spellings.get(word, word).split()]
+        words = _closed_up(words, spellings)
+    return tuple(map(singular, words)) if close_forms else tuple(words)
+
+
+def _closed_up(words: list[str], spellings: Mapping[str, str]) -> list[str]:
+    """Close up pairs of words that somebody writes with an apostrophe between them."""
+    out = [words[0]]
+    for word in words[1:]:
+        joined = spellings.get(f"{out[-1]} {word}")
+        if joined is None:
+            out.append(word)
+        else:
+            out[-1] = joined
+    return out
+
+
+@lru_cache(maxsize=100_000)
+def singular(word: str) -> str:
+    """Return the singular of an English word; any other word as it is."""
+    own = _OWN_SINGULAR.get(word)
+    if own is not None:
+        return own
+    if len(word) < 3 or len(word) > _LONGEST_WORD or not (word.isascii() and word.isalpha()):
+        return word
+    return str(_plurals().singular(word))
+
+
+@lru_cache(maxsize=1)
+def _plurals() -> Pluralizer:
+    return Pluralizer()  # type: ignore[no-untyped-call] # the library has no annotations
 
 
 @lru_cache(maxsize=8)

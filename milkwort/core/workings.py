@@ -40,7 +40,8 @@ def keyword_workings(result: PlanResult, row: int) -> list[Section]:
 
 
 def _worth_section(result: PlanResult, row: int) -> Section:
-    brief, offer, worth = result.brief, result.brief.offer, result.brief.worth
+    place = int(result.table.offer[row])
+    brief, offer, worth = result.brief, result.brief.offers[place], result.brief.worths[place]
     lines = [
         Line("one sale", offer.sale_value, "money", source="brief"),
         Line("× margin", offer.gross_margin, "share", source="brief"),
@@ -51,6 +52,12 @@ def _worth_section(result: PlanResult, row: int) -> Section:
             source="brief",
         ),
         *_rate_lines(result, row),
+        *(
+            [Line("÷ what the platform may add", 1 + brief.assumed["platform_raise"], "factor",
+                  source="assumption", assumption="platform_raise")]
+            if brief.assumed["platform_raise"] > 0
+            else []
+        ),
         Line(
             "ceiling per click",
             float(result.standing.ceiling[row]),
@@ -71,7 +78,12 @@ def _rate_lines(result: PlanResult, row: int) -> list[Line]:
     else:
         intent = INTENTS[int(table.intent[row])]
         lines = [
-            Line("customers per click", brief.worth.rate.likely, "share", source="brief"),
+            Line(
+                "customers per click",
+                brief.offers[int(table.offer[row])].rate.likely,
+                "share",
+                source="brief",
+            ),
             Line(
                 f"× {intent} intent",
                 brief.assumed[f"intent_{intent}"],
@@ -81,7 +93,7 @@ def _rate_lines(result: PlanResult, row: int) -> list[Line]:
             ),
         ]
     if rate != base:
-        lines.append(Line("rate with its variants", rate, "share", "r · (D + f·κ·X) ÷ Q"))
+        lines.append(Line("rate with its variants", rate, "share", "r · (D + f·κ·(U + X)) ÷ Q"))
     return lines
 
 
@@ -124,17 +136,38 @@ def _demand_section(result: PlanResult, row: int) -> Section:
     counted = float(coverage(basis, words, assumed)[0])
     if counted != 1:
         lines.append(Line(f"÷ counted as {MATCHES[int(basis[0])]}", counted, "factor"))
-    lines.append(Line("searches for the very text", float(demand.own[row]), result=True))
-    if demand.variants[row] > 0:
-        lines.append(
-            Line(
-                f"+ variants, {table.match_name(row)} match",
-                float(demand.variants[row]),
-                formula="own · (coverage − 1)",
-            )
-        )
-        lines.append(Line("searches it is shown for", float(demand.searches[row]), result=True))
-    return Section("How many search it", lines)
+    lines.append(Line("searches for the very text", float(demand.volume[row]), result=True))
+    return Section("How many search it", lines + _served_lines(result, row))
+
+
+def _served_lines(result: PlanResult, row: int) -> list[Line]:
+    """Return who else's searches the keyword is shown for, and what becomes of its own."""
+    demand, table, assumed = result.demand, result.table, result.brief.assumed
+    if demand.stopped[row]:
+        return [Line("stopped by a negative", text="serves nothing")]
+    lines = []
+    if table.kept[row] and demand.volume[row] > 0 and demand.own[row] <= 0:
+        lines.append(Line("its own searches", text="go to a closer match type of the same text"))
+    for label, value, formula in (
+        ("+ variants not called", demand.uncalled[row], "served by it alone"),
+        ("+ variants beyond the sheet", demand.unknown[row],
+         "own · (coverage − 1) − known variants"),
+        ("+ spill, dropped keywords", demand.spill[row], "paid for, never sold"),
+    ):  # fmt: skip
+        if value > 0:
+            lines.append(Line(label, float(value), formula=formula))
+    if not lines:
+        return []
+    lines.append(Line("searches it is shown for", float(demand.searches[row]), result=True))
+    match = table.match_name(row)
+    if match != "exact":
+        lines.append(Line("clicks of a variant", assumed[f"variant_clicks_{match}"], "factor",
+                          source="assumption", assumption=f"variant_clicks_{match}"))  # fmt: skip
+        lines.append(Line("sales of a variant", assumed[f"variant_sales_{match}"], "factor",
+                          source="assumption", assumption=f"variant_sales_{match}"))  # fmt: skip
+        lines.append(Line("click weight", float(demand.click_weight[row]),
+                          formula="D + f · (U + X + W)", result=True))  # fmt: skip
+    return lines
 
 
 def _market_section(result: PlanResult, row: int) -> Section:
@@ -205,7 +238,7 @@ def _evidence_section(result: PlanResult, row: int) -> Section:
     assumed, rate = result.brief.assumed, float(result.demand.rate[row])
     price = float(result.expected.cpc[row]) or math.exp(float(result.prices.mu[row]))
     first = float(clicks_to_first_sale(np.array([rate]), assumed)[0])
-    stop = clicks_to_stop(rate, price, result.brief.worth.allowed, assumed)
+    stop = clicks_to_stop(rate, price, float(result.worth.allowed[row]), assumed)
     clicks = float(result.expected.clicks[row])
     lines = []
     for label, count, name in (
@@ -234,6 +267,7 @@ def _come_in_section(result: PlanResult, row: int) -> Section:
         float(result.demand.rate[row]),
         float(result.prices.mu[row]),
         float(result.prices.sigma[row]),
+        int(result.table.offer[row]),
     )
     lines = [Line("price at the line", needed.price, "money",
                   "wins a quarter of the searches", assumption="stretch")]  # fmt: skip

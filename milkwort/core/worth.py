@@ -3,12 +3,26 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal, get_args
 
+import numpy as np
+from numpy.typing import NDArray
+
 from milkwort.core.errors import BadValueError
 
-__all__ = ["RULES", "CeilingRule", "Conversion", "Offer", "RuleName", "Worth", "worth_of"]
+__all__ = [
+    "RULES",
+    "CeilingRule",
+    "Conversion",
+    "Offer",
+    "RuleName",
+    "Worth",
+    "WorthColumns",
+    "worth_columns",
+    "worth_of",
+]
 
 RuleName = Literal[
     "break_even", "profit_share", "cost_per_customer", "return_on_spend", "cost_of_sale"
@@ -154,6 +168,37 @@ class Worth:
     ceiling: float
     ceiling_low: float
     ceiling_high: float
+
+
+@dataclass(frozen=True)
+class WorthColumns:
+    """What a customer of each keyword's offer is worth, money; arrays of shape (n_keywords,).
+
+    Attributes
+    ----------
+    contribution, revenue, allowed : ndarray
+        V·m·k, V·k and A.
+    """
+
+    contribution: NDArray[np.float64]
+    revenue: NDArray[np.float64]
+    allowed: NDArray[np.float64]
+
+
+def worth_columns(worths: Sequence[Worth], offer: NDArray[np.int64]) -> WorthColumns:
+    """Spread the worth of each offer over the keywords that point to it.
+
+    Parameters
+    ----------
+    worths : sequence of Worth
+        By place of the offer.
+    offer : ndarray of int, shape (n_keywords,)
+    """
+    contribution, revenue, allowed = (
+        np.array([getattr(w, name) for w in worths])[offer]
+        for name in ("contribution", "revenue", "allowed")
+    )
+    return WorthColumns(contribution, revenue, allowed)
 
 
 def worth_of(offer: Offer, rule: CeilingRule) -> Worth:

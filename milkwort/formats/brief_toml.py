@@ -9,6 +9,9 @@ from typing import Any, cast
 from milkwort.core.assumptions import TABLE, Assumed
 from milkwort.core.brief import Brief, Goal, Match, Pricing
 from milkwort.core.errors import BadValueError
+from milkwort.core.limits import Limits
+from milkwort.core.match_types import MATCHES
+from milkwort.core.negatives import Negative
 from milkwort.core.worth import CeilingRule, Conversion, Offer, RuleName
 
 __all__ = ["BriefFile", "read_brief"]
@@ -18,7 +21,8 @@ _ASSUMED_IN_MARKET = (
     "click_rate_bottom", "area_share",
 )  # fmt: skip
 _KEYS = {
-    "plan": {"name", "currency", "monthly_spend", "goal", "max_keywords", "min_clicks"},
+    "plan": {"name", "currency", "monthly_spend", "goal", "max_keywords", "min_clicks",
+             "season"},
     "offer": {"name", "sale_value", "gross_margin", "sales_per_customer", "conversion",
               "enquiry", "close"},
     "ceiling": {"rule", "value", "max_cpc", "may_pay_to_learn"},
@@ -30,17 +34,17 @@ _KEYS = {
 
 @dataclass(frozen=True)
 class BriefFile:
-    """A brief as read, and what its file asked for that is not done.
+    """A brief as read, and what of its file was left out.
 
     Attributes
     ----------
     brief : Brief
-    not_yet : tuple of str
+    left_out : tuple of str
         One sentence each.
     """
 
     brief: Brief
-    not_yet: tuple[str, ...]
+    left_out: tuple[str, ...]
 
 
 def read_brief(data: bytes, name: str = "brief") -> BriefFile:
@@ -66,11 +70,16 @@ def read_brief(data: bytes, name: str = "brief") -> BriefFile:
     changes = {key: _number(market, key, "market") for key in _ASSUMED_IN_MARKET if key in market}
     own = _table(tree, "assumptions")
     changes |= {key: _number(own, key, "assumptions") for key in own}
+    offers = _offers(tree)
     brief = Brief(
         name=str(plan.get("name", "Plan")),
         currency=str(plan.get("currency", "GBP")),
         monthly_spend=_number(plan, "monthly_spend", "plan"),
-        offer=_offer(tree),
+        offer=offers[0],
+        more_offers=offers[1:],
+        negatives=_negatives(tree),
+        limits=_limits(plan),
+        season=_season(plan),
         ceiling=_ceiling(tree),
         goal=cast(Goal, plan.get("goal", "customers")),
         pricing=cast(Pricing, market.get("pricing", "pay_enough")),
@@ -78,17 +87,49 @@ def read_brief(data: bytes, name: str = "brief") -> BriefFile:
         volume_basis=cast(Match, market.get("volume_basis", "exact")),
         assumed=Assumed(changes),
     )
-    return BriefFile(brief, tuple(_not_yet(tree, plan)))
+    return BriefFile(brief, tuple(_left_out(tree)))
 
 
-def _offer(tree: dict[str, Any]) -> Offer:
+def _offers(tree: dict[str, Any]) -> tuple[Offer, ...]:
     found = tree.get("offer")
-    offers = found if isinstance(found, list) else [found] if found is not None else []
-    if len(offers) != 1:
-        raise BadValueError("[offer]", "one offer (several are not planned yet)", len(offers))
-    offer = offers[0]
-    if not isinstance(offer, dict):
-        raise BadValueError("[offer]", "a table", offer)
+    tables = found if isinstance(found, list) else [found] if found is not None else []
+    if not tables or not all(isinstance(t, dict) for t in tables):
+        raise BadValueError("[offer]", "an offer, or several [[offer]]", found)
+    offers = tuple(map(_offer, tables))
+    names = [o.name.casefold() for o in offers]
+    if len(offers) > 1 and (len(set(names)) < len(names) or "" in names):
+        raise BadValueError("[[offer]] name", "a name of its own for each offer", names)
+    return offers
+
+
+def _negatives(tree: dict[str, Any]) -> tuple[Negative, ...]:
+    table = _table(tree, "negatives")
+    return tuple(
+        Negative(text, cast(Match, match))
+        for match in MATCHES
+        for text in _texts(table, match, "negatives")
+    )
+
+
+def _limits(plan: dict[str, Any]) -> Limits:
+    most = plan.get("max_keywords")
+    if most is not None and (isinstance(most, bool) or not isinstance(most, int)):
+        raise BadValueError("[plan] max_keywords", "a whole number of 1 or more", most)
+    return Limits(max_keywords=most, min_clicks=_number(plan, "min_clicks", "plan", 0.0))
+
+
+def _season(plan: dict[str, Any]) -> tuple[float, ...] | None:
+    season = plan.get("season")
+    if season is None:
+        return None
+    if not isinstance(season, list) or not all(
+        isinstance(m, int | float) and not isinstance(m, bool) for m in season
+    ):
+        raise BadValueError("[plan] season", "twelve numbers, January first", season)
+    return tuple(map(float, season))
+
+
+def _offer(offer: dict[str, Any]) -> Offer:
     if "conversion" in offer:
         conversion, close = _conversion(offer, "conversion"), None
     elif "enquiry" in offer and "close" in offer:
@@ -125,14 +166,8 @@ def _ceiling(tree: dict[str, Any]) -> CeilingRule:
     )
 
 
-def _not_yet(tree: dict[str, Any], plan: dict[str, Any]) -> list[str]:
+def _left_out(tree: dict[str, Any]) -> list[str]:
     said = []
-    if any(_table(tree, "negatives").values()):
-        said.append("[negatives]: not yet; negative keywords are read but stop nothing so far.")
-    if plan.get("max_keywords") is not None:
-        said.append("[plan] max_keywords: not yet; the number of keywords is not limited so far.")
-    if plan.get("min_clicks"):
-        said.append("[plan] min_clicks: not yet; no keyword is held to a least number of clicks.")
     for section, content in tree.items():
         if section not in _KEYS:
             said.append(f"[{section}]: not a table of a brief; left out.")

@@ -12,7 +12,8 @@ import numpy as np
 from milkwort.core.brief import MATCHES
 from milkwort.core.errors import NothingUsableError, Refusal
 from milkwort.core.keyword_table import CALLS, INTENTS, KeywordTable
-from milkwort.core.words import MAX_TEXT, normalise
+from milkwort.core.lexicon import Lexicon, shipped_lexicon
+from milkwort.core.words import MAX_TEXT, joints_of, normalise
 from milkwort.formats.numbers import Decimal, is_blank, read_number, read_range, read_share
 from milkwort.formats.text_table import TextTable
 
@@ -27,6 +28,7 @@ __all__ = [
 
 _Read = TypeVar("_Read")
 
+_NO_MONTHS = (np.nan,) * 12
 MONTHS = tuple(f"m{n:02d}" for n in range(1, 13))
 FIELDS: tuple[str, ...] = (
     "keyword", "match", "volume", "volume_low", "volume_high", "cpc_low", "cpc_high",
@@ -54,8 +56,8 @@ class KeywordRow:
         Money a click; customers per click; a share.
     months : tuple of float or None
         Twelve figures, January first.
-    intent, call, group : str
-        `group` is empty for none.
+    intent, call, group, offer : str
+        `intent` is empty where the words are to say it, `group` and `offer` for none named.
     unpaid_rank, paid_rank : float or None
     """
 
@@ -70,9 +72,10 @@ class KeywordRow:
     rate: float | None = None
     competition: float | None = None
     months: tuple[float, ...] | None = None
-    intent: str = "unknown"
+    intent: str = ""
     call: str = "none"
     group: str = ""
+    offer: str = ""
     unpaid_rank: float | None = None
     paid_rank: float | None = None
 
@@ -159,7 +162,12 @@ def read_keyword_rows(
     return KeywordRows(tuple(taken), tuple(refused))
 
 
-def table_of(rows: Iterable[KeywordRow], default_basis: str) -> tuple[KeywordTable, list[str]]:
+def table_of(
+    rows: Iterable[KeywordRow],
+    default_basis: str,
+    offers: Sequence[str] = ("",),
+    lexicon: Lexicon | None = None,
+) -> tuple[KeywordTable, list[str]]:
     """Return rows as columns for the core, with the names of their groups.
 
     Parameters
@@ -167,6 +175,10 @@ def table_of(rows: Iterable[KeywordRow], default_basis: str) -> tuple[KeywordTab
     rows : iterable of KeywordRow
     default_basis : str
         What volumes counted where a row doesn't say.
+    offers : sequence of str
+        Names of the brief's offers, in its order; a row that names none has the first.
+    lexicon : Lexicon, optional
+        What reads an intent that a row doesn't say; the shipped one where left out.
 
     Returns
     -------
@@ -177,6 +189,8 @@ def table_of(rows: Iterable[KeywordRow], default_basis: str) -> tuple[KeywordTab
     rows = list(rows)
     groups = sorted({r.group for r in rows if r.group})
     number = {name: i for i, name in enumerate(groups)} | {"": -1}
+    place = {"": 0} | {name: i for i, name in enumerate(offers)}
+    words = lexicon or shipped_lexicon()
 
     def ints(of: Callable[[KeywordRow], int]) -> Any:
         return np.array([of(r) for r in rows], dtype=np.int64)
@@ -188,7 +202,7 @@ def table_of(rows: Iterable[KeywordRow], default_basis: str) -> tuple[KeywordTab
         texts=tuple(r.normalised for r in rows),
         match=ints(lambda r: MATCHES.index(r.match)),
         basis=ints(lambda r: MATCHES.index(r.basis or default_basis)),
-        intent=ints(lambda r: INTENTS.index(r.intent)),
+        intent=ints(lambda r: INTENTS.index(r.intent or words.intent(r.normalised).intent)),
         call=ints(lambda r: CALLS.index(r.call)),
         volume_low=floats(lambda r: r.volume[0] if r.volume else None),
         volume_high=floats(lambda r: r.volume[1] if r.volume else None),
@@ -197,6 +211,11 @@ def table_of(rows: Iterable[KeywordRow], default_basis: str) -> tuple[KeywordTab
         rate=floats(lambda r: r.rate),
         group=ints(lambda r: number[r.group]),
         locked_bid=np.full(len(rows), np.nan),
+        campaign=np.full(len(rows), -1, dtype=np.int64),
+        offer=ints(lambda r: place[r.offer]),
+        months=np.array([r.months or _NO_MONTHS for r in rows], dtype=np.float64).reshape(-1, 12),
+        last_cpc=np.full(len(rows), np.nan),
+        joints=joints_of(r.text for r in rows),
     )
     return table, groups
 
@@ -214,7 +233,7 @@ class _RowReader:
         self._columns = columns
         self._decimal = decimal
         self._call_if_absent = call_if_absent
-        self._offers = {o.casefold() for o in offers}
+        self._offers = {o.casefold(): o for o in offers}
         self._months = all(m in columns for m in MONTHS)
 
     def read(self, number: int, cells: Sequence[str]) -> KeywordRow:
@@ -223,7 +242,6 @@ class _RowReader:
             return cells[at].strip() if at is not None and at < len(cells) else ""
 
         text, match = _text_and_match(cell("keyword"), cell("match"))
-        self._check_offer(cell("offer"))
         cpc_low, cpc_high = self._prices(cell("cpc_low"), cell("cpc_high"))
         return KeywordRow(
             row=number,
@@ -237,11 +255,12 @@ class _RowReader:
             rate=self._share("rate", cell("rate")),
             competition=self._competition(cell("competition")),
             months=self._twelve(cell) if self._months else None,
-            intent=_word("intent", cell("intent"), INTENTS, "unknown"),
+            intent=_word("intent", cell("intent"), INTENTS, ""),
             call=_word("call", cell("call"), CALLS, "none")
             if "call" in self._columns
             else self._call_if_absent,
             group=cell("group"),
+            offer=self._offer(cell("offer")),
             unpaid_rank=self._rank("unpaid_rank", cell("unpaid_rank")),
             paid_rank=self._rank("paid_rank", cell("paid_rank")),
         )
@@ -321,9 +340,10 @@ class _RowReader:
                 raise _RefusedError(month, "searches of 0 or more", text)
         return tuple(values)
 
-    def _check_offer(self, text: str) -> None:
+    def _offer(self, text: str) -> str:
         if text and text.casefold() not in self._offers:
             raise _RefusedError("offer", "the name of an offer of the brief", text)
+        return self._offers.get(text.casefold(), "")
 
     def _number(
         self, column: str, text: str, expected: str, read: Callable[[str, Decimal], _Read]

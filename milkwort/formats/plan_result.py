@@ -11,10 +11,11 @@ from typing import Any
 import numpy as np
 import orjson
 
+from milkwort.core.conflicts import Conflict, conflicts_of
 from milkwort.core.errors import Refusal
 from milkwort.core.keyword_table import CALLS, INTENTS
 from milkwort.core.notes import NOTES, notes_of, notices_of
-from milkwort.core.plan import PlanResult, frontier_of
+from milkwort.core.plan import PlanResult, attention_of, frontier_of
 from milkwort.core.standing import STANDINGS
 from milkwort.core.workings import Line, keyword_workings
 from milkwort.formats.cells import safe_cell
@@ -28,7 +29,7 @@ def result_document(
     result: PlanResult,
     texts: Sequence[str],
     refused: Sequence[Refusal] = (),
-    not_yet: Sequence[str] = (),
+    left_out: Sequence[str] = (),
 ) -> dict[str, Any]:
     """Return a result as plain values, figures unrounded.
 
@@ -38,8 +39,8 @@ def result_document(
     texts : sequence of str
         Keywords as written, in the table's order.
     refused : sequence of Refusal
-    not_yet : sequence of str
-        What was asked for and is not done.
+    left_out : sequence of str
+        What of the brief's file was left out.
     """
     totals = {k: v for k, v in vars(result.totals).items() if k != "keywords"}
     spend, value = frontier_of(result)
@@ -56,12 +57,12 @@ def result_document(
         "frontier": [
             {"spend": s, "value": v} for s, v in zip(spend.tolist(), value.tolist(), strict=True)
         ],
-        "attention": [],
+        "attention": [{"keywords": k, "value": v} for k, v in attention_of(result)],
         "ladder": _ladder(result, texts),
         "keywords": _keywords(result, texts),
-        "conflicts": [],
+        "conflicts": [_conflict(c, texts) for c in conflicts_of(result)],
         "refused": [r.as_dict() for r in refused],
-        "notices": [*not_yet, *notices_of(result)],
+        "notices": [*left_out, *notices_of(result)],
     }
 
 
@@ -179,6 +180,17 @@ def _keywords(result: PlanResult, texts: Sequence[str]) -> list[dict[str, Any]]:
         for (text, match, intent, call, stands, own, searches, spill, rate, ceiling, reach, bid,
              running, figures, notes) in columns
     ]  # fmt: skip
+
+
+def _conflict(conflict: Conflict, texts: Sequence[str]) -> dict[str, Any]:
+    return {
+        "kind": conflict.kind,
+        "keywords": [texts[row] for row in conflict.rows],
+        "negative": conflict.negative,
+        "searches": conflict.searches,
+        "customers": conflict.customers,
+        "spend": conflict.spend,
+    }
 
 
 def _ladder(result: PlanResult, texts: Sequence[str]) -> list[dict[str, Any]]:

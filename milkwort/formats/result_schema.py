@@ -94,8 +94,15 @@ class Keyword(_Part):
 class Conflict(_Part):
     """Two things in the plan that work against each other."""
 
-    kind: str
+    kind: Literal[
+        "negative_stops_kept", "negative_word_in_kept", "same_keyword_twice",
+        "one_search_two_bids", "negative_stops_sold",
+    ]  # fmt: skip
     keywords: list[str]
+    negative: str = Field(description="The negative keyword; empty where none is at fault.")
+    searches: float = Field(description="Searches a month that are lost or shared.")
+    customers: float = Field(description="Customers a month that are lost, at least.")
+    spend: float = Field(description="Money a month that would have brought them.")
 
 
 class RefusedRow(_Part):

@@ -14,6 +14,7 @@ from milkwort.core.brief import MATCHES, Brief
 from milkwort.core.demand import per_month
 from milkwort.core.errors import BadValueError, NotFoundError
 from milkwort.core.keyword_table import CALLS, INTENTS, KeywordTable
+from milkwort.core.words import joints_of
 from milkwort.store import models
 from milkwort.store.journal import Change, now
 
@@ -35,6 +36,8 @@ __all__ = [
 
 _FEW = 500
 """Up to so many keywords are asked for by id; more are picked out of all."""
+
+_NO_MONTHS = (np.nan,) * 12
 
 GENERAL_GROUP = "General"
 """Where a keyword goes that no group was named for."""
@@ -366,4 +369,9 @@ def _table(entries: Sequence[KeywordEntry], groups: Sequence[str], brief: Brief)
         rate=floats(e.rate for e in entries),
         group=ints(number[e.group] for e in entries),
         locked_bid=floats(e.locked_bid for e in entries),
+        campaign=np.full(len(entries), -1, dtype=np.int64),
+        offer=np.zeros(len(entries), dtype=np.int64),
+        months=np.array([r.months or _NO_MONTHS for r in readings], dtype=float).reshape(-1, 12),
+        last_cpc=np.full(len(entries), np.nan),
+        joints=joints_of(e.text for e in entries),
     )

@@ -140,8 +140,11 @@ def brief_of(name: str, values: Mapping[str, Any], assumptions: Mapping[str, flo
         Where a value is out of its range.
     """
     close = None
-    if values["close_likely"] is not None:
-        close = Conversion(values["close_low"], values["close_likely"], values["close_high"])
+    likely = values["close_likely"]
+    if likely is not None:
+        ends = (values["close_low"], values["close_high"])
+        low, high = (likely if end is None else end for end in ends)
+        close = Conversion(low, likely, high)
     return Brief(
         name=name,
         currency=values["currency"],

@@ -6,6 +6,7 @@ from hypothesis import strategies as st
 from milkwort.core.demand import demand_of
 from milkwort.core.forecast import expect, totals_of
 from milkwort.core.market import prices_of
+from milkwort.core.worth import worth_columns
 from tests.samples import brief, table
 
 NAN = np.nan
@@ -17,7 +18,7 @@ def month(bids, purse=1e9, **columns):
     demand = demand_of(plan, rows)
     prices = prices_of(rows.cpc_low, rows.cpc_high, rows.group, plan.assumed)
     bid = np.array(bids)
-    expected = expect(plan, demand, prices, bid)
+    expected = expect(plan, demand, prices, bid, worth_columns(plan.worths, rows.offer))
     return expected, totals_of(demand, expected, bid)
 
 

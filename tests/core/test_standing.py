@@ -40,7 +40,8 @@ def test_what_would_bring_a_keyword_in_does_bring_it_in():
     needed = come_in(brief(), 0.03, mu, sigma)
     again = run_plan(brief(), table([10], [9.0], [30.0], rate=np.array([needed.rate + 1e-9])))
     assert STANDINGS[again.standing.standing[0]] == "stretch"
-    assert rates_at_line(brief(), result.demand, result.prices)[0] == pytest.approx(needed.rate)
+    at_line = rates_at_line(brief(), result.demand, result.prices, result.worth.allowed)
+    assert at_line[0] == pytest.approx(needed.rate)
     assert needed.sale_value == pytest.approx(340 * needed.rate / 0.03)
     assert needed.price_factor == pytest.approx(0.03 / needed.rate)
 

@@ -28,6 +28,7 @@ EVIL = ["=1+1", "+cmd|calc", "-2", "@SUM(A1)", " =1", "\t=1"]
 ROWS = [UploadRow("Plan – Search", "Repair", text, "exact", 1.25) for text in EVIL] + [
     UploadRow("Plan – Search", "Repair", "sash, repair", "phrase", None)
 ]
+SEASON = b"[1, 1, 1, 1, 1, 1, 1, 1, 3, 1, 1, 1]"
 TOML = b"""
 [plan]
 monthly_spend = 600
@@ -106,16 +107,21 @@ def test_a_brief_takes_the_defaults_it_does_not_name():
     read = read_brief(TOML)
     assert read.brief.goal == "customers" and read.brief.ceiling.rule == "break_even"
     assert read.brief.offer.conversion.as_tuple() == (0.03, 0.03, 0.03)
-    assert read.not_yet == ()
+    assert read.left_out == ()
 
 
-def test_what_is_not_done_yet_is_said_plainly():
-    more = TOML + b'\n[negatives]\nphrase = ["jobs"]\n[luck]\n[market]\nmagic = 1\n'
-    said = read_brief(more.replace(b"600", b"600\nmax_keywords = 40\nmin_clicks = 2")).not_yet
-    assert [s.split(":")[0] for s in said] == [
-        "[luck]", "[market] magic", "[negatives]", "[plan] max_keywords", "[plan] min_clicks",
-    ]  # fmt: skip
-    assert sum("not yet" in s for s in said) == 3
+def test_what_a_brief_does_not_know_is_left_out_and_said():
+    said = read_brief(TOML + b"\n[luck]\n[market]\nmagic = 1\n").left_out
+    assert [s.split(":")[0] for s in said] == ["[luck]", "[market] magic"]
+
+
+def test_a_brief_carries_its_limits_negatives_and_season():
+    more = TOML + b'\n[negatives]\nphrase = ["jobs"]\nexact = ["window"]\n'
+    more = more.replace(b"600", b"600\nmax_keywords = 40\nmin_clicks = 2\nseason = " + SEASON)
+    brief = read_brief(more).brief
+    assert (brief.limits.max_keywords, brief.limits.min_clicks) == (40, 2.0)
+    assert [(n.text, n.match) for n in brief.negatives] == [("window", "exact"), ("jobs", "phrase")]
+    assert brief.season is not None and brief.season[8] == 3.0
 
 
 @pytest.mark.parametrize(
@@ -126,6 +132,9 @@ def test_what_is_not_done_yet_is_said_plainly():
         (b"conversion = 0.03", b"", "conversion"),
         (b"monthly_spend = 600", b"", "monthly_spend"),
         (b"[offer]", b"[[offer]]\n[[offer]]", "offer"),
+        (b"600", b"600\nmax_keywords = 0", "max_keywords"),
+        (b"600", b"600\nmin_clicks = -1", "min_clicks"),
+        (b"600", b"600\nseason = [1, 2]", "season"),
         (b"[plan]", b"[plan", "TOML"),
     ],
 )

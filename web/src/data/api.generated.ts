@@ -682,7 +682,7 @@ export interface components {
              * @default fitted
              * @enum {string}
              */
-            policy?: "fitted" | "low" | "middle" | "flat";
+            policy?: "fitted" | "low" | "middle" | "high" | "percentile" | "high_plus" | "flat" | "flat_or_middle" | "last_seen";
             /**
              * Pricing
              * @default pay_enough
@@ -769,7 +769,7 @@ export interface components {
              * Policy
              * @enum {string}
              */
-            policy: "fitted" | "low" | "middle" | "flat";
+            policy: "fitted" | "low" | "middle" | "high" | "percentile" | "high_plus" | "flat" | "flat_or_middle" | "last_seen";
             /**
              * Pricing
              * @enum {string}
@@ -1126,7 +1126,7 @@ export interface components {
              * Name
              * @enum {string}
              */
-            name: "fitted" | "low" | "middle" | "flat";
+            name: "fitted" | "low" | "middle" | "high" | "percentile" | "high_plus" | "flat" | "flat_or_middle" | "last_seen";
             /** Pace */
             pace: number;
             /** Spend */
@@ -1223,7 +1223,7 @@ export interface components {
              * Policy
              * @enum {string}
              */
-            policy: "fitted" | "low" | "middle" | "flat";
+            policy: "fitted" | "low" | "middle" | "high" | "percentile" | "high_plus" | "flat" | "flat_or_middle" | "last_seen";
             /** Profit */
             profit: number;
             /** Purse */

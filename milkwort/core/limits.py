@@ -1,0 +1,68 @@
+"""What a plan may ask of the fit beside its purse."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+
+from milkwort.core.errors import BadValueError
+
+__all__ = ["Limits", "SpendLimit"]
+
+
+@dataclass(frozen=True)
+class SpendLimit:
+    """Least and most money a month for one campaign."""
+
+    least: float = 0.0
+    most: float = math.inf
+
+    def __post_init__(self) -> None:
+        if not (math.isfinite(self.least) and self.least >= 0):
+            raise BadValueError("least spend", "a sum of 0 or more", self.least)
+        if not self.most >= self.least:
+            raise BadValueError("most spend", f"a sum of at least {self.least:g}", self.most)
+
+
+@dataclass(frozen=True)
+class Limits:
+    """Limits of the fit; each holds alone and together with the others.
+
+    Attributes
+    ----------
+    max_keywords : int or None
+        At most so many keywords run; None for no limit.
+    min_clicks : float
+        Least clicks a month for any keyword that runs.
+    campaigns : mapping of int to SpendLimit
+        By number of the campaign in the keyword table.
+    scouting : int or None
+        The campaign of the low-bid scouting group.
+    scouting_share : float
+        Share of the purse set aside for it, 0 to 1; the others share the rest.
+    """
+
+    max_keywords: int | None = None
+    min_clicks: float = 0.0
+    campaigns: Mapping[int, SpendLimit] = field(default_factory=dict)
+    scouting: int | None = None
+    scouting_share: float = 0.0
+
+    def __post_init__(self) -> None:
+        if self.max_keywords is not None and self.max_keywords < 1:
+            raise BadValueError("max_keywords", "a whole number of 1 or more", self.max_keywords)
+        if not (math.isfinite(self.min_clicks) and self.min_clicks >= 0):
+            raise BadValueError("min_clicks", "0 or more clicks a month", self.min_clicks)
+        if not 0 <= self.scouting_share <= 1:
+            raise BadValueError("scouting_share", "a share from 0 to 1", self.scouting_share)
+
+    @property
+    def any(self) -> bool:
+        """Whether anything but the purse limits the fit."""
+        return bool(
+            self.max_keywords is not None
+            or self.min_clicks > 0
+            or self.campaigns
+            or self.scouting is not None
+        )
