@@ -2,7 +2,11 @@
 
 from __future__ import annotations
 
+import ctypes
+import os
 import sys
+from collections.abc import Iterator
+from contextlib import contextmanager
 from enum import StrEnum
 from pathlib import Path
 from typing import Annotated, Any
@@ -59,7 +63,8 @@ def plan(
 ) -> None:
     """Run a plan without a server: a brief and a file of keywords in, a result out."""
     try:
-        content, remarks = _planned(brief, keywords, format, workings)
+        with _own_stdout():
+            content, remarks = _planned(brief, keywords, format, workings)
         _write(content, out)
     except (MilkwortError, OSError) as error:
         _fail(_said(error))
@@ -98,6 +103,20 @@ def _serve(
         run({k: v for k, v in given.items() if v is not None}, sample=sample, fresh=fresh)
     except (MilkwortError, OSError) as error:
         _fail(_said(error))
+
+
+@contextmanager
+def _own_stdout() -> Iterator[None]:
+    """Keep what the solver's library prints of its own out of the result: it goes to stderr."""
+    libc, kept = ctypes.CDLL(None), os.dup(1)
+    sys.stdout.flush()
+    os.dup2(2, 1)
+    try:
+        yield
+    finally:
+        libc.fflush(None)
+        os.dup2(kept, 1)
+        os.close(kept)
 
 
 def _planned(

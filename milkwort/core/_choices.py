@@ -64,7 +64,7 @@ def choices_of(
     if before is None or changed is None or changed.sum() * _FEW > len(changed):
         options, hull = _made(problem, np.flatnonzero(included))
         returns = _returns(problem, hull)
-        order = np.argsort(-returns, kind="stable")
+        order = _falling(returns)
         return Choices(options, hull, order, returns[order], seen)
     if not changed.any():
         return before
@@ -143,6 +143,23 @@ def _without_dear(problem: Problem, options: Options, hull: Hull) -> tuple[Optio
 
 def _returns(problem: Problem, hull: Hull) -> Floats:
     return np.asarray(problem.value(hull.owner, hull.clicks, hull.spend) / hull.spend)
+
+
+def _falling(returns: Floats) -> Ints:
+    """Return the order of falling returns, equal ones as they came.
+
+    A keyword's own steps must stay in their order. The plain sort is several times as fast
+    as a stable one, and equal returns are few.
+    """
+    order = np.argsort(-returns)
+    ranked = returns[order]
+    tied = ranked[1:] == ranked[:-1]
+    if not tied.any():
+        return order
+    run = np.concatenate(([0], np.cumsum(~tied)))
+    among = np.flatnonzero(np.concatenate((tied, [False])) | np.concatenate(([False], tied)))
+    order[among] = order[among][np.lexsort((order[among], run[among]))]
+    return order
 
 
 def _patched(

@@ -12,10 +12,10 @@ from milkwort.core.keyword_table import Floats, Ints
 
 __all__ = ["Finish", "finish"]
 
-_STATES = 4000
+_STATES = 1500
 """States kept after each keyword; past this the answer is no longer called exact."""
 _EDGE = 1e-12
-_NEAR = 1e-6
+_NEAR = 1e-5
 """A gap under this share of the bound is near enough to stop."""
 
 

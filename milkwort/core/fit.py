@@ -18,7 +18,9 @@ from milkwort.core._exact import finish
 from milkwort.core._ladder import Ladder, ladder_of
 from milkwort.core._limited import Limited, fit_limited, relaxed_limited
 from milkwort.core._options import Options
+from milkwort.core._parts import parts_of
 from milkwort.core._problem import Problem
+from milkwort.core._reduced import Reduced, solve_reduced
 from milkwort.core.keyword_table import Floats, Ints
 
 __all__ = [
@@ -38,8 +40,12 @@ ATTENTION: tuple[int, ...] = (1, 2, 3, 5, 8, 12, 20, 30, 50, 80, 120, 200, 300, 
 
 CLOSE = 5e-4
 """Under limits, the share of the bound that is near enough."""
-_CLOSE = 5e-6
+_CLOSE = 2e-4
 """A gap under this share of the bound needs no exact finish."""
+_FINISH = 1e-3
+_STATED = 1.8e-3
+"""A gap above this share of the bound must be closed, or shown to be the bound's."""
+_PROVEN = 1e-6
 _ENOUGH = 1e-7
 _ATTENTION_CLOSE = 2e-3
 _MOVES = 24
@@ -225,15 +231,49 @@ def _answer_free(
     value = _use_rest(problem, options, chosen, limit - spend, value, bound)
     in_full = taken == len(order)
     lam = 0.0 if in_full else ladder.return_at(taken)
-    exact = in_full
+    tightest, exact = bound, in_full
     if not in_full and bound - value > _CLOSE * bound:
         goal = problem.value(options.owner, options.clicks, options.spend)
-        exact = finish(options, goal, chosen, limit - base_spend, lam, bound - base_value).exact
+        done = finish(options, goal, chosen, limit - base_spend, lam, bound - base_value)
+        exact, value = done.exact, bound - done.short
+        if not exact and done.short > _STATED * bound:
+            tightest, value = _proven(problem, options, chosen, limit, lam, bound, value)
+            exact = tightest - value <= _PROVEN * tightest
     return _answer(
         problem, kept, choices, ladder, chosen,
-        bound=bound, exact=exact, lam=lam, row_return=np.full(len(kept), lam),
-        next_unit=ladder.relaxed(limit + 1.0) - bound,
+        bound=tightest, exact=exact, lam=lam,
+        row_return=np.full(len(kept), lam), next_unit=ladder.relaxed(limit + 1.0) - bound,
     )  # fmt: skip
+
+
+def _proven(
+    problem: Problem,
+    options: Options,
+    chosen: Ints,
+    limit: float,
+    lam: float,
+    bound: float,
+    value: float,
+) -> tuple[float, float]:
+    """Let a solver tighten the bound, and return it with the goal; `chosen` may change."""
+    parts = parts_of(problem, limit)
+    goal = problem.value(options.owner, options.clicks, options.spend)
+    base = float(problem.locked_value.sum())
+    reduced = Reduced(
+        owner=options.owner,
+        spend=options.spend,
+        goal=goal,
+        net=goal - lam * options.spend,
+        part=np.zeros(len(options.owner), dtype=np.int64),
+        parts=parts,
+        most=None,
+    )
+    solved = solve_reduced(reduced, bound - base, value - base, _FINISH)
+    if solved.chosen is not None:
+        chosen[:] = -1
+        chosen[options.owner[solved.chosen]] = solved.chosen
+        value = base + float(goal[solved.chosen].sum())
+    return solved.bound + base, value
 
 
 def _answer_limited(

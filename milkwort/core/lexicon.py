@@ -192,4 +192,6 @@ def _read(name: str) -> list[Words]:
 
 
 def _runs(texts: Iterable[str]) -> frozenset[Words]:
-    return frozenset(run for t in texts if (run := tuple(normalise(t).split())))
+    """Return texts as runs of words, as they stand and in the singular."""
+    runs = {run for t in texts if (run := tuple(normalise(t).split()))}
+    return frozenset(runs | {tuple(map(singular, run)) for run in runs})

@@ -8,7 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
-from functools import lru_cache
+from functools import cached_property, lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
@@ -16,7 +16,7 @@ from numpy.typing import NDArray
 from milkwort.core.errors import BadValueError
 from milkwort.core.keyword_table import Ints
 from milkwort.core.match_types import MATCHES
-from milkwort.core.words import Joints, canonical, joints_of, normalise
+from milkwort.core.words import Joints, canonical, joints_of, normalise, singular
 
 __all__ = ["Pairs", "TextIndex", "index_of", "matching_pairs", "text_matches"]
 
@@ -38,11 +38,35 @@ class Pairs:
 
 @dataclass(frozen=True)
 class TextIndex:
-    """Different texts by their canonical words.
+    """Different texts by their canonical words; the postings are made when first asked for.
 
     Attributes
     ----------
     words : tuple of tuple of str, length n_texts
+    """
+
+    words: tuple[Words, ...]
+
+    @cached_property
+    def by_words(self) -> dict[Words, list[int]]:
+        """The texts of each sequence of words."""
+        found: dict[Words, list[int]] = {}
+        for number, words in enumerate(self.words):
+            found.setdefault(words, []).append(number)
+        return found
+
+    @cached_property
+    def postings(self) -> Postings:
+        """Which texts hold which word."""
+        return _postings(self.words)
+
+
+@dataclass(frozen=True)
+class Postings:
+    """The texts that hold each word.
+
+    Attributes
+    ----------
     vocabulary : dict of str to int
     first : Ints, shape (n_words + 1,)
         Where each word's texts start in `texts`.
@@ -54,7 +78,6 @@ class TextIndex:
         The bit of a word, −1 for none.
     """
 
-    words: tuple[Words, ...]
     vocabulary: dict[str, int]
     first: Ints
     texts: Ints
@@ -100,26 +123,37 @@ def text_matches(match: str, pattern: str, text: str, *, close_forms: bool = Tru
 def index_of(texts: tuple[str, ...], joints: Joints, close_forms: bool) -> TextIndex:
     """Index normalised texts by word; kept for as long as the texts stay the same."""
     spellings = dict(joints)
-    words = tuple(canonical(t, spellings, close_forms) for t in texts)
+    if spellings or not close_forms:
+        return TextIndex(tuple(canonical(t, spellings, close_forms) for t in texts))
+    one_of = _Singulars().__getitem__  # the same words come again and again
+    return TextIndex(tuple(tuple(map(one_of, t.split())) for t in texts))
+
+
+class _Singulars(dict[str, str]):
+    def __missing__(self, word: str) -> str:
+        self[word] = singular(word)
+        return self[word]
+
+
+def _postings(texts: tuple[Words, ...]) -> Postings:
     vocabulary: dict[str, int] = {}
     flat: list[int] = []
     counts: list[int] = []
-    for some in words:
+    for some in texts:
         numbers = {vocabulary.setdefault(w, len(vocabulary)) for w in some}
         flat.extend(numbers)
         counts.append(len(numbers))
     word = np.array(flat, dtype=np.int64)
-    text = np.repeat(np.arange(len(words)), np.array(counts, dtype=np.int64))
+    text = np.repeat(np.arange(len(texts)), np.array(counts, dtype=np.int64))
     frequency = np.bincount(word, minlength=len(vocabulary))
     bit = np.full(len(vocabulary), -1, dtype=np.int64)
     common = np.argsort(-frequency, kind="stable")[:_COMMON_WORDS]
     bit[common] = np.arange(len(common))
-    return TextIndex(
-        words=words,
+    return Postings(
         vocabulary=vocabulary,
         first=np.concatenate(([0], np.cumsum(frequency))),
         texts=text[np.argsort(word, kind="stable")],
-        signature=_signatures(word, text, bit, len(words)),
+        signature=_signatures(word, text, bit, len(texts)),
         bit=bit,
     )
 
@@ -150,13 +184,10 @@ def _exact_pairs(index: TextIndex, patterns: Sequence[Words], match: Ints) -> Pa
     wanted = np.flatnonzero(match == _EXACT)
     if len(wanted) == 0:
         return Pairs(wanted, wanted)
-    by_words: dict[Words, list[int]] = {}
-    for number, words in enumerate(index.words):
-        by_words.setdefault(words, []).append(number)
     of_pattern: list[int] = []
     of_text: list[int] = []
     for number in wanted.tolist():
-        texts = by_words.get(patterns[number], ()) if patterns[number] else ()
+        texts = index.by_words.get(patterns[number], ()) if patterns[number] else ()
         of_pattern.extend([number] * len(texts))
         of_text.extend(texts)
     return Pairs(np.array(of_pattern, dtype=np.int64), np.array(of_text, dtype=np.int64))
@@ -164,8 +195,10 @@ def _exact_pairs(index: TextIndex, patterns: Sequence[Words], match: Ints) -> Pa
 
 def _loose_pairs(index: TextIndex, patterns: Sequence[Words], match: Ints) -> Iterator[Pairs]:
     """Yield the pairs of phrase and broad patterns, a bounded number of candidates at once."""
+    if not (match != _EXACT).any():
+        return
     wanted, anchors, rest = _anchored(index, patterns, match)
-    size = index.frequency[anchors] if len(anchors) else anchors
+    size = index.postings.frequency[anchors] if len(anchors) else anchors
     chunk = np.cumsum(size) // _CANDIDATES_AT_ONCE
     for part in np.split(np.arange(len(wanted)), np.flatnonzero(np.diff(chunk)) + 1):
         if len(part):
@@ -180,9 +213,9 @@ def _anchored(
     wanted: list[int] = []
     anchors: list[int] = []
     rest: list[list[int]] = []
-    frequency = index.frequency.tolist()
+    frequency = index.postings.frequency.tolist()
     for number in np.flatnonzero(match != _EXACT).tolist():
-        numbers = [index.vocabulary.get(w, -1) for w in dict.fromkeys(patterns[number])]
+        numbers = [index.postings.vocabulary.get(w, -1) for w in dict.fromkeys(patterns[number])]
         if not numbers or min(numbers) < 0:
             continue
         anchor = min(numbers, key=frequency.__getitem__)
@@ -201,15 +234,15 @@ def _pairs_of(
     anchors: Ints,
     rest: list[list[int]],
 ) -> Pairs:
-    size = index.frequency[anchors]
+    size = index.postings.frequency[anchors]
     at = np.repeat(np.arange(len(wanted)), size)
     offset = np.arange(len(at)) - np.repeat(np.cumsum(size) - size, size)
-    text = index.texts[np.repeat(index.first[anchors], size) + offset]
+    text = index.postings.texts[np.repeat(index.postings.first[anchors], size) + offset]
     # frequent words by their bits, the others by a look into the posting lists
-    bits = np.array([_bits(index.bit[numbers]) for numbers in rest], dtype=np.uint64)
-    stays = (index.signature[text] & bits[at]) == bits[at]
+    bits = np.array([_bits(index.postings.bit[numbers]) for numbers in rest], dtype=np.uint64)
+    stays = (index.postings.signature[text] & bits[at]) == bits[at]
     at, text = at[stays], text[stays]
-    rare = [[n for n in numbers if index.bit[n] < 0] for numbers in rest]
+    rare = [[n for n in numbers if index.postings.bit[n] < 0] for numbers in rest]
     for depth in range(max(map(len, rare), default=0)):
         word = np.array([r[depth] if depth < len(r) else -1 for r in rare], dtype=np.int64)[at]
         stays = _holds(index, word, text)
@@ -222,7 +255,10 @@ def _pairs_of(
 def _holds(index: TextIndex, word: Ints, text: Ints) -> NDArray[np.bool_]:
     """Say which texts hold which word; a word of −1 asks nothing."""
     n = len(index.words) + 1
-    keys = np.repeat(np.arange(len(index.bit)), index.frequency) * n + index.texts
+    keys = (
+        np.repeat(np.arange(len(index.postings.bit)), index.postings.frequency) * n
+        + index.postings.texts
+    )
     asked = np.maximum(word, 0) * n + text
     place = np.minimum(np.searchsorted(keys, asked), len(keys) - 1)
     return np.asarray((word < 0) | (keys[place] == asked))

@@ -129,15 +129,17 @@ def _closed_up(words: list[str], spellings: Mapping[str, str]) -> list[str]:
     return out
 
 
-@lru_cache(maxsize=100_000)
 def singular(word: str) -> str:
     """Return the singular of an English word; any other word as it is."""
-    own = _OWN_SINGULAR.get(word)
-    if own is not None:
-        return own
-    if len(word) < 3 or len(word) > _LONGEST_WORD or not (word.isascii() and word.isalpha()):
+    if len(word) < 3 or len(word) > _LONGEST_WORD or not (word.isalpha() and word.isascii()):
         return word
-    return str(_plurals().singular(word))
+    return _singular(word)
+
+
+@lru_cache(maxsize=100_000)
+def _singular(word: str) -> str:
+    own = _OWN_SINGULAR.get(word)
+    return str(_plurals().singular(word)) if own is None else own
 
 
 @lru_cache(maxsize=1)

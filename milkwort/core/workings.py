@@ -6,6 +6,7 @@ import math
 
 import numpy as np
 
+from milkwort.core._bid_workings import bid_section
 from milkwort.core._sums import Line, Section, pace_lines
 from milkwort.core.brief import MATCHES, Brief
 from milkwort.core.demand import coverage
@@ -33,6 +34,9 @@ def keyword_workings(result: PlanResult, row: int) -> list[Section]:
         return sections
     sections.append(_market_section(result, row))
     sections.append(_month_section(result, row))
+    bid = bid_section(result, row)
+    if bid is not None:
+        sections.append(bid)
     sections.append(_evidence_section(result, row))
     if result.standing.standing[row] == 2:
         sections.append(_come_in_section(result, row))

@@ -23,8 +23,9 @@ CHANGED = {
     "in_reach": 0.9, "stretch": 0.1, "first_sale_chance": 0.5, "stop_chance": 0.7,
     "least_evidence": 4000.0, "never_months": 1.0, "thin_clicks": 500.0, "min_bid": 0.9,
     "bid_step": 0.5, "lattice_ratio": 1.3, "least_reach": 0.4, "most_reach": 0.6,
-    "month_days": 31.0, "intent_job": 0.5, "least_sigma": 0.9, "prior_weight": 5.0, "platform_raise": 0.2,
-    "raise_chance": 0.4, "raise_reach": 0.9, "judge_clicks": 10.0, "judge_impressions": 300.0,
+    "month_days": 31.0, "intent_job": 0.5, "least_sigma": 0.9, "prior_weight": 5.0,
+    "platform_raise": 0.2, "raise_chance": 0.4, "raise_reach": 0.9, "judge_clicks": 10.0,
+    "judge_impressions": 300.0,
 }  # fmt: skip
 SHAPES = [("exact", 1), ("phrase", 2), ("broad", 3), ("phrase", 4), ("broad", 5), ("phrase", 1)]
 
