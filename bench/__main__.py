@@ -3,11 +3,11 @@ from __future__ import annotations
 import platform
 import sys
 
-from bench import browser, core
+from bench import browser, core, headless
 
 
 def main() -> None:
-    rows = core.rows()
+    rows = [*headless.rows(), *core.rows()]
     if "--no-browser" not in sys.argv:
         rows += browser.rows()
     print(f"Python {platform.python_version()}, {platform.machine()}\n")

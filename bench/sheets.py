@@ -9,6 +9,7 @@ import numpy as np
 
 from milkwort.core.brief import Brief
 from milkwort.core.keyword_table import KeywordTable, blank_table
+from milkwort.core.negatives import Negative
 from milkwort.core.worth import CeilingRule, Conversion, Offer
 
 WORDS = [
@@ -52,6 +53,34 @@ def texts(n: int) -> list[str]:
     """Return n different texts of two to five words."""
     rng = np.random.default_rng(7)
     return [" ".join(rng.choice(WORDS, 1 + i % 4)) + f" {i}" for i in range(n)]
+
+
+def mixed_sheet(n: int, negatives: int, seed: int = 3) -> tuple[Brief, KeywordTable]:
+    """Return n keywords of every match type and call, and a brief with negatives.
+
+    Words are as uneven as in a real sheet: the first stands in every tenth text or so.
+    """
+    rng = np.random.default_rng(seed)
+    vocabulary = np.array([*WORDS, *(f"word{i}" for i in range(800))])
+    often = 1 / np.arange(1, len(vocabulary) + 1)
+    often /= often.sum()
+    seen: dict[str, None] = {}
+    while len(seen) < n:
+        words = rng.choice(vocabulary, int(rng.integers(1, 7)), replace=False, p=often)
+        seen[" ".join(words.tolist())] = None
+    volume = np.round(np.exp(rng.normal(4, 1.1, n)))
+    table = replace(
+        blank_table(list(seen)),
+        match=rng.integers(0, 3, n),
+        call=rng.choice([0, 1, 1, 1, 2, 3, 4], n),
+        volume_low=volume,
+        volume_high=volume,
+        cpc_low=np.full(n, 1.0),
+        cpc_high=np.full(n, 2.0),
+    )
+    picked = rng.choice(vocabulary[100:], (negatives, 2))
+    stops = tuple(Negative(" ".join(pair.tolist()), "broad") for pair in picked)
+    return replace(brief_for(n), negatives=stops), table
 
 
 def write_csv(path: Path, n: int, call: str = "keep") -> None:

@@ -27,6 +27,10 @@ _MOVES = 40
 _CLOSE = 5e-4
 """A gap under this share of the bound needs no exact finish."""
 _PROVEN = 2e-6
+_NEAR_MOST = 0.02
+"""The toll is found once the keywords that run under it differ by no more than this share."""
+_WELL_CLOSE = 0.1
+"""So much nearer than asked for, no other set of keywords is tried."""
 _FEW = 20
 """With so few keywords the purse may not bind: then the ones that bring most are best."""
 _EDGE = 1e-9
@@ -158,6 +162,8 @@ def fit_limited(
     found = _Search(problem, choices, parts, goal, most)
     for rows in _picks(hulls, under, over, most, len(problem.mu)):
         found.try_rows(hulls, rows)
+        if relaxed.bound - found.value <= close * _WELL_CLOSE * abs(relaxed.bound):
+            break
     bound = relaxed.bound
     if bound - found.value > close * abs(bound):
         bound = found.finish(relaxed, close)
@@ -209,7 +215,7 @@ def _relax(
             low = middle
         else:
             high = middle
-        if low.running - high.running <= 1.0 or abs(middle.running - most) <= _EDGE:
+        if low.running - high.running <= max(1.0, most * _NEAR_MOST):
             break
     return high, low, best
 
@@ -304,25 +310,37 @@ class _Search:
     def _fill(self, chosen: Ints, rows: NDArray[np.bool_]) -> None:
         """Take the best single moves that the rest of the money allows; `chosen` is changed."""
         options, parts = self.choices.options, self.parts
-        mine = np.flatnonzero(rows[options.owner])
+        at = np.flatnonzero(chosen >= 0)
+        spent, brings = np.zeros(len(chosen)), np.zeros(len(chosen))
+        spent[at], brings[at] = options.spend[chosen[at]], self.goal[chosen[at]]
+        in_part = np.bincount(parts.of_row, spent, minlength=len(parts.most)).astype(np.float64)
+        room = self._room(in_part)
+        # room only shrinks, so nothing that doesn't fit now ever will
+        limit = np.where(rows, spent + room[parts.of_row], -1.0)
+        mine = np.flatnonzero(options.spend <= limit[options.owner])
+        mine = mine[self.goal[mine] > brings[options.owner[mine]]]
         owner, part = options.owner[mine], self._part[mine]
+        d_spend, d_goal = options.spend[mine] - spent[owner], self.goal[mine] - brings[owner]
         for _ in range(_MOVES):
-            now = chosen[owner]
-            held = now >= 0
-            d_spend = options.spend[mine] - np.where(held, options.spend[now], 0.0)
-            d_goal = self.goal[mine] - np.where(held, self.goal[now], 0.0)
-            at = chosen[chosen >= 0]
-            spent = np.bincount(self._part[at], options.spend[at], minlength=len(parts.most))
-            in_side = np.bincount(parts.side, spent, minlength=len(parts.side_most))
-            room = np.minimum(
-                np.minimum(parts.most - spent, (parts.side_most - in_side)[parts.side]),
-                parts.purse - spent.sum(),
-            )
             gain = np.where(d_spend <= room[part] + _EDGE * (d_spend < 0), d_goal, -np.inf)
             best = int(gain.argmax()) if len(gain) else -1
             if best < 0 or gain[best] <= 0:
                 return
+            took, more = float(d_spend[best]), float(d_goal[best])
             chosen[owner[best]] = mine[best]
+            in_part[part[best]] += took
+            room = self._room(in_part)
+            same = owner == owner[best]
+            d_spend[same] -= took
+            d_goal[same] -= more
+
+    def _room(self, in_part: Floats) -> Floats:
+        """Return the money left for each part: its own, its side's and the purse's."""
+        parts = self.parts
+        in_side = np.bincount(parts.side, in_part, minlength=len(parts.side_most))
+        side = (parts.side_most - in_side)[parts.side]
+        rest = parts.purse - float(in_part.sum())
+        return np.minimum(np.minimum(parts.most - in_part, side), rest).astype(np.float64)
 
 
 def _picked_ladder(

@@ -347,22 +347,26 @@ def _use_rest(
     """Take the best single moves that the rest of the money allows; `chosen` is changed."""
     if bound - value <= _ENOUGH * abs(bound) or not len(options.owner):
         return value
-    goal = problem.value(options.owner, options.clicks, options.spend)
-    now = chosen[options.owner]
-    held = now >= 0
-    d_spend = options.spend - np.where(held, options.spend[now], 0.0)
-    d_goal = goal - np.where(held, goal[now], 0.0)
+    at = np.flatnonzero(chosen >= 0)
+    spent, brings = np.zeros(len(chosen)), np.zeros(len(chosen))
+    spent[at] = options.spend[chosen[at]]
+    brings[at] = problem.value(at, options.clicks[chosen[at]], spent[at])
     # the rest only shrinks, so nothing that doesn't fit now ever will
-    mine = np.flatnonzero((d_spend <= rest) & (d_goal > 0))
-    owner, d_spend, d_goal = options.owner[mine], d_spend[mine], d_goal[mine]
+    mine = np.flatnonzero(options.spend <= (spent + rest)[options.owner])
+    owner, spend = options.owner[mine], options.spend[mine]
+    d_goal = problem.value(owner, options.clicks[mine], spend) - brings[owner]
+    better = d_goal > 0
+    mine, owner, d_goal = mine[better], owner[better], d_goal[better]
+    d_spend = spend[better] - spent[owner]
     for _ in range(_MOVES):
         gain = np.where(d_spend <= rest, d_goal, -np.inf)
         best = int(gain.argmax()) if len(gain) else -1
         if best < 0 or gain[best] <= 0 or bound - value <= _ENOUGH * abs(bound):
             break
-        rest, value = rest - float(d_spend[best]), value + float(d_goal[best])
+        took, more = float(d_spend[best]), float(d_goal[best])
+        rest, value = rest - took, value + more
         chosen[owner[best]] = mine[best]
         same = owner == owner[best]
-        d_goal[same] -= d_goal[best]
-        d_spend[same] -= d_spend[best]
+        d_goal[same] -= more
+        d_spend[same] -= took
     return value

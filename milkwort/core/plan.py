@@ -9,11 +9,11 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
+from milkwort.core._door import check_table
 from milkwort.core._options import bid_lattice
 from milkwort.core.bids import BidSteps, floor_to_step, method_bids
 from milkwort.core.brief import Brief, Policy
 from milkwort.core.demand import Demand, demand_if_kept, demand_of
-from milkwort.core.errors import BadValueError
 from milkwort.core.fit import Fit, Problem, attention, fit, would_bring
 from milkwort.core.forecast import Expected, Totals, expect, totals_of
 from milkwort.core.frontier import frontier
@@ -144,10 +144,9 @@ def run_plan(brief: Brief, table: KeywordTable, before: PlanResult | None = None
     Raises
     ------
     BadValueError
-        Where a keyword points to an offer the brief doesn't have.
+        Where a figure is out of its range, naming its row and column.
     """
-    if len(table) and not 0 <= table.offer.min() <= table.offer.max() < len(brief.offers):
-        raise BadValueError("offer", f"a place under {len(brief.offers)}", int(table.offer.max()))
+    check_table(brief, table)
     demand = demand_of(brief, table)
     prices = prices_of(table.cpc_low, table.cpc_high, table.group, brief.assumed)
     worth = worth_columns(brief.worths, table.offer)

@@ -50,3 +50,58 @@ def test_a_fitted_bid_is_no_method():
 def test_a_flat_policy_needs_its_bid():
     with pytest.raises(BadValueError, match="flat bid"):
         Policy("flat")
+
+
+@pytest.mark.parametrize(
+    ("policy", "bid"),
+    [
+        (Policy("high"), 2.4),
+        (Policy("percentile", share=0.75), 2.4),
+        (Policy("high_plus", share=0.1), 2.64),
+        (Policy("flat_or_middle", 2.0), 1.6),
+        (Policy("flat_or_middle", 1.1), 1.1),
+    ],
+)
+def test_further_methods_start_where_their_names_say(policy, bid):
+    assert bids(policy).start[0] == pytest.approx(bid)
+
+
+def steps_of(policy, **more):
+    prices = prices_of(np.array([0.8]), np.array([2.4]), np.array([-1]), ASSUMED)
+    one = np.array([0])
+    return method_bids(policy, prices, one, one + 3, np.array([10.0]), ASSUMED, **more)
+
+
+def test_the_price_last_paid_is_raised_by_its_share_and_never_seen_is_not_run():
+    policy = Policy("last_seen", share=0.2)
+    assert steps_of(policy, last_cpc=np.array([1.0])).bid[0] == pytest.approx(1.2)
+    assert not steps_of(policy, last_cpc=np.array([np.nan])).runs[0]
+    assert not steps_of(policy).runs[0]
+
+
+def test_a_days_money_over_so_many_clicks_caps_a_bid():
+    steps = steps_of(Policy("high", cap_clicks=10), day_money=20.0)
+    assert steps.under_ceiling[0] == pytest.approx(2.4) and steps.bid[0] == pytest.approx(2.0)
+
+
+@pytest.mark.parametrize(
+    ("flat", "ceiling", "bid"),
+    [(1.25, 10, 1.26), (1.30, 10, 1.31), (1.24, 10, 1.24), (1.25, 1.25, 1.25)],
+)
+def test_a_round_bid_goes_one_step_up_where_no_cap_is_broken(flat, ceiling, bid):
+    odd = Policy("flat", flat, odd_step=True)
+    assert bids(odd, ceiling=float(ceiling)).bid[0] == pytest.approx(bid)
+
+
+@pytest.mark.parametrize(
+    "make",
+    [
+        lambda: Policy("percentile", share=1.0),
+        lambda: Policy("high_plus"),
+        lambda: Policy("low", cap_clicks=0),
+        lambda: Policy("dear"),
+    ],
+)
+def test_a_policy_that_lacks_its_number_is_refused(make):
+    with pytest.raises(BadValueError, match="bid"):
+        make()

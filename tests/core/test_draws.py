@@ -7,7 +7,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from milkwort.core.draws import FIGURES, SHARED, draw_month
+from milkwort.core.draws import FIGURES, SHARED, draw_month, swings_of
 from milkwort.core.keyword_table import blank_table
 from milkwort.core.plan import run_plan
 from milkwort.core.worth import Conversion
@@ -101,3 +101,42 @@ def test_an_empty_plan_draws_nothing():
 def test_draws_nobody_wants_any_more_are_given_up():
     result = run_plan(brief(), random_table(3, 30))
     assert draw_month(result, 100, still_wanted=lambda: False) is None
+
+
+@settings(max_examples=15, deadline=None)
+@given(seed=st.integers(0, 1000), purse=st.floats(5, 500))
+def test_with_nothing_uncertain_every_draw_is_the_expected_month(seed, purse):
+    rows = replace(random_table(seed, 30), match=np.arange(30) % 3)
+    result = run_plan(brief(STILL, offer=SURE, monthly_spend=purse), rows)
+    drawn = draw_month(result, 20, by_chance=False)
+    assert drawn.customers == pytest.approx(np.full(20, result.totals.customers))
+    assert drawn.spend == pytest.approx(np.full(20, result.totals.spend))
+    assert drawn.ranges["profit"].middle == pytest.approx(result.totals.profit)
+
+
+def test_one_input_at_a_time_moves_the_month_the_way_it_should():
+    result = run_plan(brief(monthly_spend=1e6), random_table(9, 60))
+    swings = swings_of(result)
+    assert set(swings) == set(SHARED)
+    low, high = swings["conversion"].customers
+    assert low == pytest.approx(result.totals.customers * 2 / 3)
+    assert high == pytest.approx(result.totals.customers * 1.5)
+    low, high = swings["searches"].customers
+    assert high / low == pytest.approx(np.exp(2 * 0.1 * 1.2815516))
+    dear, cheap = swings["prices"].customers
+    assert dear > cheap  # rising prices win fewer clicks at the same bids
+    assert swings["variants"].customers[0] == swings["variants"].customers[1]
+
+
+def test_several_offers_bring_each_their_own_worth():
+    small = offer(sale_value=34.0, name="small")
+    rows = replace(random_table(9, 40), offer=np.arange(40) % 2)
+    result = run_plan(brief(more_offers=(small,), monthly_spend=1e6), rows)
+    contribution = np.where(rows.offer == 0, 224.4, 22.44)
+    profit = (result.expected.customers * contribution).sum() - result.totals.spend
+    assert result.totals.profit == pytest.approx(profit)
+    assert result.standing.ceiling[1] == pytest.approx(
+        result.standing.ceiling[0] / 10 * result.demand.rate[1] / result.demand.rate[0]
+    )
+    drawn = draw_month(result, 2000)
+    assert drawn.ranges["profit"].low < result.totals.profit < drawn.ranges["profit"].high

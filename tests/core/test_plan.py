@@ -140,3 +140,51 @@ def test_every_assumption_lies_in_its_own_range_and_says_why():
 def test_an_assumption_out_of_its_range_is_refused(changes):
     with pytest.raises(BadValueError):
         Assumed(changes)
+
+
+def test_a_keyword_that_points_to_no_offer_is_refused():
+    with pytest.raises(BadValueError, match="offer"):
+        run_plan(brief(), replace(random_table(1, 3), offer=np.array([0, 1, 0])))
+
+
+def test_a_platform_that_may_raise_bids_leaves_less_room():
+    plain, raising = (
+        run_plan(brief(a), random_table(1, 3)) for a in ({}, {"platform_raise": 0.25})
+    )
+    assert raising.standing.ceiling == pytest.approx(plain.standing.ceiling / 1.25)
+
+
+@pytest.mark.parametrize("n", [1, 50])
+def test_equal_prices_and_a_purse_of_one_still_plan(n):
+    sheet = table([100.0] * n, [2.0] * n, [2.0] * n)
+    result = run_plan(brief(monthly_spend=1.0), sheet)
+    assert result.totals.spend <= 1.0 and np.isfinite(result.fit.bound)
+
+
+def test_a_spread_at_its_least_and_a_bid_far_below_the_market_are_no_trouble():
+    sheet = table([100.0, 100.0], [900.0, 1.0], [900.0, 1.0], locked_bid=np.array([0.05, NAN]))
+    result = run_plan(brief(monthly_spend=50.0), sheet)
+    assert result.expected.reach[0] == 0.0 and result.expected.cpc[0] <= 0.05
+    assert np.isfinite(result.totals.spend)
+
+
+@pytest.mark.parametrize(
+    ("column", "value", "expected"),
+    [
+        ("cpc_low", float("inf"), "0 or more"),
+        ("volume_high", -5.0, "0 or more"),
+        ("cpc_low", 900.0, "at most cpc_high"),
+        ("volume_low", 1e9, "at most volume_high"),
+        ("rate", 1.5, "0 to 1"),
+        ("intent", 17, "0 to 5"),
+    ],
+)
+def test_a_figure_out_of_its_range_is_refused_with_row_column_expected_and_got(
+    column, value, expected
+):
+    sheet = random_table(1, 3)
+    values = getattr(sheet, column).copy()
+    values[1] = value
+    with pytest.raises(BadValueError, match=f"row 2.*{column}: expected .*{expected}") as refused:
+        run_plan(brief(), replace(sheet, **{column: values}))
+    assert refused.value.got == value

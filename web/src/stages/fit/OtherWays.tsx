@@ -5,17 +5,14 @@ import * as S from "./Fit.styles";
 
 type Props = { view: FitView };
 
+const plain: Record<string, string> = { low: "low price for all", middle: "middle for all" };
+
 /** What the fitted bids gain over other ways to bid, for the same keywords and money. */
 export function OtherWays({ view }: Props) {
   const { frame } = usePlan();
   const { goal } = view;
   const name = (way: FitView["other_ways"][number]) =>
-    ({
-      low: "low price for all",
-      middle: "middle for all",
-      flat: `flat ${money(way.flat_bid)}`,
-      fitted: "fitted",
-    })[way.name];
+    way.name === "flat" ? `flat ${money(way.flat_bid)}` : plain[way.name];
   const said = (value: number) =>
     goal === "profit" || goal === "revenue" ? money(value) : count(value);
   return (
