@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from importlib.resources import files
-from typing import Any
+from typing import Any, cast
 
 from sqlalchemy.orm import Session
 
@@ -11,13 +11,16 @@ from milkwort.core.brief import MATCHES
 from milkwort.core.errors import BadValueError
 from milkwort.core.keyword_table import CALLS, INTENTS
 from milkwort.core.lexicon import shipped_lexicon
+from milkwort.core.match_types import Match
+from milkwort.core.negatives import Level, Negative
 from milkwort.core.words import normalise
 from milkwort.formats.brief_toml import read_brief
 from milkwort.formats.keyword_rows import KeywordRow, columns_by_heading, read_keyword_rows
-from milkwort.formats.plan_json import KeywordDocument, PlanDocument
+from milkwort.formats.plan_json import KeywordDocument, NegativeDocument, PlanDocument
 from milkwort.formats.text_table import read_text_table
 from milkwort.store.journal import Change
 from milkwort.store.keywords import KeywordEntry, ReadingEntry, Sheet, add_keywords
+from milkwort.store.negatives import add_negatives
 from milkwort.store.plans import BRIEF_FIELDS, PlanRecord, add_plan, plan_values
 
 __all__ = ["SAMPLE_NAME", "add_document", "add_sample", "document_of", "entry_of_row"]
@@ -38,6 +41,7 @@ def entry_of_row(row: KeywordRow, origin: str) -> KeywordEntry:
         reason="from the file" if row.call != "none" else "",
         group=row.group,
         rate=row.rate,
+        offer=row.offer,
         unpaid_rank=row.unpaid_rank,
         paid_rank=row.paid_rank,
         reading=ReadingEntry(
@@ -77,6 +81,10 @@ def document_of(record: PlanRecord, sheet: Sheet) -> PlanDocument:
         unsaid=list(record.unsaid),
         assumptions=record.assumptions,
         keywords=[_keyword_document(entry) for entry in sheet.entries],
+        negatives=[
+            NegativeDocument(text=n.text, match=n.match, level=n.level)
+            for n in record.brief.negatives
+        ],
     )
 
 
@@ -102,7 +110,13 @@ def add_document(session: Session, document: PlanDocument) -> int:
     plan_id = add_plan(
         session, document.name, document.brief, document.assumptions, tuple(document.unsaid)
     )
-    add_keywords(Change(session, plan_id, "load"), entries)
+    change = Change(session, plan_id, "load")
+    add_keywords(change, entries)
+    add_negatives(
+        change,
+        [Negative(n.text, cast(Match, n.match), cast(Level, n.level)) for n in document.negatives],
+        "file",
+    )
     return plan_id
 
 

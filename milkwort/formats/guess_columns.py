@@ -37,11 +37,29 @@ _HEADINGS: dict[str, str] = {
     "unpaid_rank": r"(unpaid |organic )?(rank|position)",
     "paid_rank": r"paid (rank|position)",
 }
+_MONTH_NAMES = (
+    "jan janu januar january janv janvier ene enero gennaio gen",
+    "feb febr februar february fev fév fevr févr fevrier février febrero febbraio",
+    "mar mars march mär märz mrz maerz marzo",
+    "apr april avr avril abr abril aprile",
+    "may mai mayo maggio mag",
+    "jun june juni juin junio giugno giu",
+    "jul july juli juil juillet julio luglio lug",
+    "aug august aou aoû août aout ago agosto",
+    "sep sept september septembre septiembre settembre set",
+    "oct okt october oktober octobre octubre ottobre ott",
+    "nov november novembre noviembre",
+    "dec dez dic december dezember déc decembre décembre diciembre dicembre",
+)
+_MONTHS = {word: n for n, words in enumerate(_MONTH_NAMES, start=1) for word in words.split()}
+_DATED = re.compile(r"(?:\d{4} (\d{1,2})|(\d{1,2}) \d{4})(?: \d{1,2})?")
 _ONE_PRICE = re.compile(
     r"((avg|average|mean|suggested) )?(cpc|click price|price|cost per click|bid)( (gbp|eur|usd))?"
 )
 _PATTERNS = {name: re.compile(pattern) for name, pattern in _HEADINGS.items()}
 _SAMPLE = 200
+_MOST_TITLES = 15
+"""Headings are looked for so far down."""
 _LEAST_VOLUME = 5.0
 """A nameless column whose figures all lie under this holds shares or prices, not volumes."""
 
@@ -81,7 +99,8 @@ def guess_columns(table: TextTable) -> ColumnGuess:
     number, top = _first_filled(table)
     named = _by_heading(top)
     width = max(len(row) for row in table.rows[:_SAMPLE])
-    is_heading = bool(named) and not any(_numeric(cell, table) for cell in top)
+    others = [cell for at, cell in enumerate(top) if at not in named.values()]
+    is_heading = bool(named) and not any(_numeric(cell, table) for cell in others)
     columns = named if is_heading else {}
     body = table.rows[number if is_heading else number - 1 :][:_SAMPLE]
     if "keyword" not in columns:
@@ -98,8 +117,18 @@ def guess_columns(table: TextTable) -> ColumnGuess:
 
 
 def _first_filled(table: TextTable) -> tuple[int, tuple[str, ...]]:
-    for number, row in enumerate(table.rows, start=1):
-        if any(c.strip() for c in row):
+    """Return the row of the headings, or the first row of data: titles above are passed over."""
+    filled = [
+        (number, row, sum(1 for c in row if c.strip()))
+        for number, row in enumerate(table.rows[:_SAMPLE], start=1)
+    ]
+    filled = [f for f in filled if f[2]]
+    for number, row, _ in filled[:_MOST_TITLES]:
+        if "keyword" in _by_heading(row) and not any(_numeric(c, table) for c in row):
+            return number, row
+    usual = max((count for _, _, count in filled), default=1)
+    for number, row, count in filled:
+        if count >= min(2, usual):
             return number, row
     return 1, ()
 
@@ -112,11 +141,24 @@ def _by_heading(top: Sequence[str]) -> dict[str, int]:
         name = bare if bare in FIELDS else next(
             (n for n, p in _PATTERNS.items() if n not in found and p.fullmatch(words)), None
         )  # fmt: skip
+        name = name or _month_field(words)
         if name is None and _ONE_PRICE.fullmatch(words):
             name = "cpc_low"
         if name is not None and name not in found:
             found[name] = at
     return found
+
+
+def _month_field(words: str) -> str | None:
+    """Return the month a heading names: *May*, *Mai 2026*, *searches: août*, *2026-05*."""
+    dated = _DATED.fullmatch(words)
+    if dated:
+        number = int(dated[1] or dated[2])
+        return f"m{number:02d}" if 1 <= number <= 12 else None
+    named = {_MONTHS[w] for w in words.split() if w in _MONTHS}
+    others = [w for w in words.split() if w not in _MONTHS and not w.isdigit()]
+    told = len(named) == 1 and all(w in ("searches", "search", "volume", "in") for w in others)
+    return f"m{named.pop():02d}" if told else None
 
 
 def _wordiest(body: Sequence[Sequence[str]], width: int, table: TextTable, taken: set[int]) -> int:

@@ -10,7 +10,14 @@ from pydantic import BaseModel, ConfigDict, Field, ValidationError
 from milkwort.core.errors import BadValueError, TooLargeError
 from milkwort.formats.text_table import MAX_BYTES
 
-__all__ = ["FORMAT", "KeywordDocument", "PlanDocument", "read_plan_json", "write_plan_json"]
+__all__ = [
+    "FORMAT",
+    "KeywordDocument",
+    "NegativeDocument",
+    "PlanDocument",
+    "read_plan_json",
+    "write_plan_json",
+]
 
 FORMAT = "milkwort-plan-1"
 
@@ -30,6 +37,7 @@ class KeywordDocument(BaseModel):
     locked_bid: float | None = None
     unpaid_rank: float | None = None
     paid_rank: float | None = None
+    offer: str = ""
     volume_low: float | None = None
     volume_high: float | None = None
     cpc_low: float | None = None
@@ -43,6 +51,16 @@ class KeywordDocument(BaseModel):
     origin_row: int | None = None
 
 
+class NegativeDocument(BaseModel):
+    """A negative keyword."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    text: str
+    match: str = "phrase"
+    level: str = "plan"
+
+
 class PlanDocument(BaseModel):
     """A plan: its brief by field, what it changed of the assumptions, and its keywords."""
 
@@ -54,6 +72,7 @@ class PlanDocument(BaseModel):
     unsaid: list[str] = Field(default_factory=list)
     assumptions: dict[str, float] = Field(default_factory=dict)
     keywords: list[KeywordDocument] = Field(default_factory=list)
+    negatives: list[NegativeDocument] = Field(default_factory=list)
 
 
 def write_plan_json(document: PlanDocument) -> bytes:

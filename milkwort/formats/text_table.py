@@ -31,12 +31,18 @@ class TextTable:
         What stands before decimals.
     encoding : str
         How the bytes were read.
+    sheets : tuple of str
+        Names of a workbook's sheets; empty for any other file.
+    sheet : str
+        The one that was read.
     """
 
     rows: tuple[tuple[str, ...], ...]
     separator: str
     decimal: Decimal
     encoding: str
+    sheets: tuple[str, ...] = ()
+    sheet: str = ""
 
 
 def read_text_table(data: bytes | str, name: str = "file") -> TextTable:
@@ -45,8 +51,8 @@ def read_text_table(data: bytes | str, name: str = "file") -> TextTable:
     Parameters
     ----------
     data : bytes or str
-        UTF-8, with or without a byte-order mark; commas, semicolons or tabs; quoted cells
-        may hold line breaks.
+        UTF-8, UTF-16 or Windows-1252, with or without a byte-order mark; commas, semicolons
+        or tabs; quoted cells may hold line breaks.
     name : str
         What to call it in a message.
 
@@ -88,14 +94,47 @@ def read_text_table(data: bytes | str, name: str = "file") -> TextTable:
 def _decoded(data: bytes | str, name: str) -> tuple[str, str]:
     if isinstance(data, str):
         return data.removeprefix("\ufeff"), "text"
-    if b"\0" in data[:4096]:
+    wide = _wide_encoding(data)
+    if wide is None and b"\0" in data[:4096]:
         raise BadValueError(name, "a text file (CSV)", "a binary file")
+    if wide is None:
+        try:
+            return data.decode("utf-8-sig"), "UTF-8"
+        except UnicodeDecodeError:
+            return _windows(data, name), "Windows-1252"
     try:
-        return data.decode("utf-8-sig"), "UTF-8"
+        return data.decode(wide).removeprefix("\ufeff"), "UTF-16"
+    except UnicodeDecodeError as error:
+        where = f"{name}, byte {error.start + 1:,}"
+        raise BadValueError(where, "UTF-16 text", f"byte 0x{data[error.start]:02x}") from error
+
+
+def _wide_encoding(data: bytes) -> str | None:
+    """Return UTF-16 in its byte order, where the bytes look like it; None elsewhere.
+
+    Without a mark: in Western text every other byte is 0.
+    """
+    if data[:2] == b"\xff\xfe":
+        return "utf-16-le"
+    if data[:2] == b"\xfe\xff":
+        return "utf-16-be"
+    head = data[:4096]
+    if len(head) >= 4 and len(head) % 2 == 0:
+        for at, encoding in ((1, "utf-16-le"), (0, "utf-16-be")):
+            if head[at::2].count(0) > 0.8 * len(head) / 2 and not head[1 - at :: 2].count(0):
+                return encoding
+    return None
+
+
+def _windows(data: bytes, name: str) -> str:
+    try:
+        return data.decode("cp1252")
     except UnicodeDecodeError as error:
         line = data.count(b"\n", 0, error.start) + 1
         raise BadValueError(
-            f"{name}, line {line}", "UTF-8 text", f"byte 0x{data[error.start]:02x}"
+            f"{name}, line {line}",
+            "text in UTF-8, UTF-16 or Windows-1252",
+            f"byte 0x{data[error.start]:02x}",
         ) from error
 
 

@@ -84,6 +84,7 @@ class KeywordEntry:
     locked_bid: float | None = None
     unpaid_rank: float | None = None
     paid_rank: float | None = None
+    offer: str = ""
 
 
 @dataclass(frozen=True)
@@ -107,7 +108,7 @@ class Sheet:
     entries: tuple[KeywordEntry, ...]
     table: KeywordTable
     groups: tuple[str, ...]
-    read_by: tuple[str, float]
+    read_by: tuple[Any, ...]
 
     def rows_of(self, ids: Iterable[int]) -> list[int]:
         """Return the places of some keywords.
@@ -130,7 +131,7 @@ def load_sheet(session: Session, plan_id: int, brief: Brief) -> Sheet:
     rows = session.execute(
         select(
             k.id, k.text, k.normalised, k.match, k.intent, k.rate, k.locked_bid, k.unpaid_rank,
-            k.paid_rank, r.volume_low, r.volume_high, r.cpc_low, r.cpc_high, r.competition,
+            k.paid_rank, k.offer, r.volume_low, r.volume_high, r.cpc_low, r.cpc_high, r.competition,
             r.months, r.basis, r.area, r.period, r.origin, r.origin_row, c.call, c.reason,
             g.name.label("group"),
         )
@@ -185,7 +186,7 @@ def add_keywords(change: Change, entries: Sequence[KeywordEntry]) -> list[int]:
                 "plan_id": plan_id, "text": e.text, "normalised": e.normalised,
                 "match": e.match, "intent": e.intent, "rate": e.rate,
                 "ad_group_id": group_ids[e.group or GENERAL_GROUP], "locked_bid": e.locked_bid,
-                "unpaid_rank": e.unpaid_rank, "paid_rank": e.paid_rank,
+                "unpaid_rank": e.unpaid_rank, "paid_rank": e.paid_rank, "offer": e.offer,
             }
             for e in entries
         ],
@@ -277,8 +278,8 @@ def _of_keywords(
     return [i for i, keyword_id in change.session.execute(mine) if keyword_id in wanted]
 
 
-def _read_by(brief: Brief) -> tuple[str, float]:
-    return (brief.volume_basis, brief.assumed["month_days"])
+def _read_by(brief: Brief) -> tuple[Any, ...]:
+    return (brief.volume_basis, brief.assumed["month_days"], *(o.name for o in brief.offers))
 
 
 def _group_ids(change: Change, names: set[str]) -> dict[str, int]:
@@ -335,6 +336,7 @@ def _entry(row: Any) -> KeywordEntry:
         locked_bid=row.locked_bid,
         unpaid_rank=row.unpaid_rank,
         paid_rank=row.paid_rank,
+        offer=row.offer or "",
         reading=ReadingEntry(
             row.volume_low, row.volume_high, row.cpc_low, row.cpc_high, row.competition,
             tuple(row.months) if row.months else None, row.basis or "", row.area or "",
@@ -346,6 +348,7 @@ def _entry(row: Any) -> KeywordEntry:
 def _table(entries: Sequence[KeywordEntry], groups: Sequence[str], brief: Brief) -> KeywordTable:
     number = {name: i for i, name in enumerate(groups)} | {"": -1}
     readings = [e.reading for e in entries]
+    place = {offer.name: at for at, offer in enumerate(brief.offers)}
 
     def ints(values: Iterable[int]) -> Any:
         return np.fromiter(values, dtype=np.int64, count=len(entries))
@@ -370,7 +373,7 @@ def _table(entries: Sequence[KeywordEntry], groups: Sequence[str], brief: Brief)
         group=ints(number[e.group] for e in entries),
         locked_bid=floats(e.locked_bid for e in entries),
         campaign=np.full(len(entries), -1, dtype=np.int64),
-        offer=np.zeros(len(entries), dtype=np.int64),
+        offer=ints(place.get(e.offer, 0) for e in entries),
         months=np.array([r.months or _NO_MONTHS for r in readings], dtype=float).reshape(-1, 12),
         last_cpc=np.full(len(entries), np.nan),
         joints=joints_of(e.text for e in entries),

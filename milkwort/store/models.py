@@ -16,9 +16,11 @@ __all__ = [
     "HandOver",
     "Journal",
     "Keyword",
+    "Negative",
     "Offer",
     "Plan",
     "Reading",
+    "Recipe",
 ]
 
 
@@ -33,7 +35,10 @@ class Base(DeclarativeBase):
             "pk": "pk_%(table_name)s",
         }
     )
-    type_annotation_map: ClassVar[dict[Any, Any]] = {list[Any]: JSON(none_as_null=True)}
+    type_annotation_map: ClassVar[dict[Any, Any]] = {
+        list[Any]: JSON(none_as_null=True),
+        dict[str, Any]: JSON(none_as_null=True),
+    }
 
     id: Mapped[int] = mapped_column(primary_key=True)
 
@@ -57,6 +62,20 @@ class Plan(Base):
     may_pay_to_learn: Mapped[bool]
     policy: Mapped[str]
     flat_bid: Mapped[float | None]
+    policy_share: Mapped[float | None]
+    """A percentile, or what a method adds, as a share."""
+    season: Mapped[list[Any] | None]
+    """The plan's own month index, January first; none for flat."""
+    gross_spend: Mapped[float | None]
+    """The monthly sum before tax and fee; none where `monthly_spend` was entered itself."""
+    tax_share: Mapped[float]
+    fee: Mapped[float]
+    profile: Mapped[dict[str, Any] | None]
+    """The ad platform's rules; none for the usual ones."""
+    other_places: Mapped[list[Any]]
+    """Places that are not the plan's own, for the swap."""
+    max_keywords: Mapped[int | None]
+    min_clicks: Mapped[float]
     unsaid: Mapped[list[Any]]
     """Fields of the brief that nobody has entered yet."""
     revision: Mapped[int]
@@ -128,6 +147,8 @@ class Keyword(Base):
     locked_bid: Mapped[float | None]
     unpaid_rank: Mapped[float | None]
     paid_rank: Mapped[float | None]
+    offer: Mapped[str] = mapped_column(server_default="")
+    """Name of the offer it points to; empty for the first."""
 
 
 class Reading(Base):
@@ -165,6 +186,29 @@ class Call(Base):
     reason: Mapped[str]
     by: Mapped[str]
     at: Mapped[str]
+
+
+class Negative(Base):
+    """A negative keyword: searches that the plan is not to be shown for."""
+
+    __tablename__ = "negative"
+
+    plan_id: Mapped[int] = mapped_column(ForeignKey("plan.id"), index=True)
+    text: Mapped[str]
+    match: Mapped[str]
+    level: Mapped[str]
+    by: Mapped[str]
+    at: Mapped[str]
+
+
+class Recipe(Base):
+    """A crossing that was saved, to be run again when a word is added."""
+
+    __tablename__ = "recipe"
+
+    plan_id: Mapped[int] = mapped_column(ForeignKey("plan.id"), index=True)
+    name: Mapped[str]
+    parts: Mapped[list[Any]]
 
 
 class Journal(Base):

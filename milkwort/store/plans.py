@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any, cast
 
@@ -12,9 +12,13 @@ from sqlalchemy.orm import Session
 from milkwort.core.assumptions import Assumed
 from milkwort.core.brief import Brief, Goal, Match, Policy, PolicyName, Pricing
 from milkwort.core.errors import BadValueError, NotFoundError
+from milkwort.core.limits import Limits
+from milkwort.core.negatives import Negative
+from milkwort.core.platform import profile_of
 from milkwort.core.worth import CeilingRule, Conversion, Offer, RuleName
 from milkwort.store import models
 from milkwort.store.journal import Change, now
+from milkwort.store.negatives import load_negatives
 
 __all__ = [
     "BRIEF_FIELDS",
@@ -38,15 +42,20 @@ _OFFER_FIELDS = (
 _PLAN_FIELDS = (
     "currency", "monthly_spend", "goal", "start_month", "pricing", "places", "volume_basis",
     "ceiling_rule", "ceiling_value", "max_cpc", "may_pay_to_learn", "policy", "flat_bid",
+    "policy_share", "season", "gross_spend", "tax_share", "fee", "profile", "other_places",
+    "max_keywords", "min_clicks",
 )  # fmt: skip
-BRIEF_FIELDS: tuple[str, ...] = ("offer_name", *_OFFER_FIELDS, *_PLAN_FIELDS)
+BRIEF_FIELDS: tuple[str, ...] = ("offer_name", *_OFFER_FIELDS, *_PLAN_FIELDS, "more_offers")
 """What of a brief may be changed, by name."""
 
 _START: dict[str, Any] = {
     "currency": "GBP", "monthly_spend": 300.0, "goal": "customers", "start_month": 1,
     "pricing": "pay_enough", "places": [], "volume_basis": "exact",
     "ceiling_rule": "break_even", "ceiling_value": None, "max_cpc": None,
-    "may_pay_to_learn": False, "policy": "fitted", "flat_bid": None, "offer_name": "",
+    "may_pay_to_learn": False, "policy": "fitted", "flat_bid": None, "policy_share": None,
+    "season": None, "gross_spend": None, "tax_share": 0.0, "fee": 0.0, "profile": None,
+    "other_places": [], "max_keywords": None, "min_clicks": 0.0, "more_offers": [],
+    "offer_name": "",
     "sale_value": 100.0, "gross_margin": 0.5, "sales_per_customer": 1.0, "rate_low": 0.01,
     "rate_likely": 0.02, "rate_high": 0.04, "close_low": None, "close_likely": None,
     "close_high": None,
@@ -112,12 +121,13 @@ def load_plan(session: Session, plan_id: int) -> PlanRecord:
     NotFoundError
         Where there is none, or it is deleted.
     """
-    plan, offer = _rows(session, plan_id)
+    plan, (offer, *more) = _rows(session, plan_id)
     if plan.deleted_at is not None:
         raise NotFoundError(f"Plan {plan_id} is deleted.", "plan")
     values = {name: getattr(plan, name) for name in _PLAN_FIELDS}
     values |= {name: getattr(offer, name) for name in _OFFER_FIELDS}
     values["offer_name"] = offer.name
+    values["more_offers"] = [_offer_values(one) for one in more]
     changed = session.scalars(select(models.Assumption).where(models.Assumption.plan_id == plan_id))
     assumptions = {a.name: a.value for a in changed}
     return PlanRecord(
@@ -127,11 +137,16 @@ def load_plan(session: Session, plan_id: int) -> PlanRecord:
         values=values,
         unsaid=tuple(plan.unsaid),
         assumptions=assumptions,
-        brief=brief_of(plan.name, values, assumptions),
+        brief=brief_of(plan.name, values, assumptions, load_negatives(session, plan_id)),
     )
 
 
-def brief_of(name: str, values: Mapping[str, Any], assumptions: Mapping[str, float]) -> Brief:
+def brief_of(
+    name: str,
+    values: Mapping[str, Any],
+    assumptions: Mapping[str, float],
+    negatives: tuple[Negative, ...] = (),
+) -> Brief:
     """Return the brief that stored values make, checked.
 
     Raises
@@ -139,24 +154,16 @@ def brief_of(name: str, values: Mapping[str, Any], assumptions: Mapping[str, flo
     BadValueError
         Where a value is out of its range.
     """
-    close = None
-    likely = values["close_likely"]
-    if likely is not None:
-        ends = (values["close_low"], values["close_high"])
-        low, high = (likely if end is None else end for end in ends)
-        close = Conversion(low, likely, high)
+    profile = profile_of(values["profile"])
+    offers = [_offer(values, values["offer_name"])]
+    offers += [_offer(one, one["name"]) for one in values["more_offers"]]
+    _check_names(offers)
     return Brief(
         name=name,
         currency=values["currency"],
-        monthly_spend=values["monthly_spend"],
-        offer=Offer(
-            sale_value=values["sale_value"],
-            gross_margin=values["gross_margin"],
-            sales_per_customer=values["sales_per_customer"],
-            conversion=Conversion(values["rate_low"], values["rate_likely"], values["rate_high"]),
-            close=close,
-            name=values["offer_name"],
-        ),
+        monthly_spend=purse_of(values),
+        offer=offers[0],
+        more_offers=tuple(offers[1:]),
         ceiling=CeilingRule(
             cast(RuleName, values["ceiling_rule"]),
             values["ceiling_value"],
@@ -167,9 +174,60 @@ def brief_of(name: str, values: Mapping[str, Any], assumptions: Mapping[str, flo
         pricing=cast(Pricing, values["pricing"]),
         places=tuple(values["places"]),
         volume_basis=cast(Match, values["volume_basis"]),
-        policy=Policy(cast(PolicyName, values["policy"]), values["flat_bid"]),
-        assumed=Assumed(assumptions),
+        policy=Policy(
+            cast(PolicyName, values["policy"]), values["flat_bid"], values["policy_share"]
+        ),
+        assumed=Assumed(profile.assumptions() | dict(assumptions)),
+        negatives=negatives,
+        negative_close_forms=profile.negative_close_forms,
+        limits=Limits(values["max_keywords"], values["min_clicks"]),
+        season=tuple(values["season"]) if values["season"] else None,
     )
+
+
+def purse_of(values: Mapping[str, Any]) -> float:
+    """Return what is left for clicks of the monthly sum: less its tax, less the fee.
+
+    Raises
+    ------
+    BadValueError
+        For a tax or a fee that leaves nothing to count with.
+    """
+    gross, tax, fee = values["gross_spend"], values["tax_share"], values["fee"]
+    if gross is None:
+        return float(values["monthly_spend"])
+    if not 0 <= tax < 10:
+        raise BadValueError("tax", "a share from 0 to under 10 (1,000 %)", tax)
+    if not (fee >= 0 and fee <= gross):
+        raise BadValueError("fee", f"a sum from 0 to the monthly sum of {gross:g}", fee)
+    return float(max(gross - fee, 0.0) / (1 + tax))
+
+
+def _check_names(offers: Sequence[Offer]) -> None:
+    names = [o.name.casefold() for o in offers]
+    if len(offers) > 1 and (len(set(names)) < len(names) or "" in names):
+        raise BadValueError("offer name", "a name of its own for each offer", ", ".join(names))
+
+
+def _offer(values: Mapping[str, Any], name: str) -> Offer:
+    close = None
+    likely = values["close_likely"]
+    if likely is not None:
+        ends = (values["close_low"], values["close_high"])
+        low, high = (likely if end is None else end for end in ends)
+        close = Conversion(low, likely, high)
+    return Offer(
+        sale_value=values["sale_value"],
+        gross_margin=values["gross_margin"],
+        sales_per_customer=values["sales_per_customer"],
+        conversion=Conversion(values["rate_low"], values["rate_likely"], values["rate_high"]),
+        close=close,
+        name=name,
+    )
+
+
+def _offer_values(row: models.Offer) -> dict[str, Any]:
+    return {"name": row.name, **{name: getattr(row, name) for name in _OFFER_FIELDS}}
 
 
 def plan_values(brief: Brief, start_month: int = 1) -> dict[str, Any]:
@@ -181,7 +239,10 @@ def plan_values(brief: Brief, start_month: int = 1) -> dict[str, Any]:
         "volume_basis": brief.volume_basis, "ceiling_rule": brief.ceiling.rule,
         "ceiling_value": brief.ceiling.value, "max_cpc": brief.ceiling.max_cpc,
         "may_pay_to_learn": brief.ceiling.may_pay_to_learn, "policy": brief.policy.name,
-        "flat_bid": brief.policy.flat_bid, "offer_name": offer.name,
+        "flat_bid": brief.policy.flat_bid, "policy_share": brief.policy.share,
+        "season": list(brief.season) if brief.season else None,
+        "max_keywords": brief.limits.max_keywords, "min_clicks": brief.limits.min_clicks,
+        "more_offers": [], "offer_name": offer.name,
         "sale_value": offer.sale_value, "gross_margin": offer.gross_margin,
         "sales_per_customer": offer.sales_per_customer, "rate_low": offer.conversion.low,
         "rate_likely": offer.conversion.likely, "rate_high": offer.conversion.high,
@@ -227,6 +288,10 @@ def add_plan(
     session.flush()
     offer = {f: full[f] for f in _OFFER_FIELDS}
     session.add(models.Offer(plan_id=plan.id, name=full["offer_name"], **offer))
+    session.flush()
+    for one in full["more_offers"]:
+        session.add(models.Offer(plan_id=plan.id, **one))
+        session.flush()
     for key, value in (assumptions or {}).items():
         session.add(models.Assumption(plan_id=plan.id, name=key, value=value))
     return plan.id
@@ -261,7 +326,7 @@ def change_brief(change: Change, fields: Mapping[str, Any]) -> None:
         raise BadValueError("brief", "fields of a brief", ", ".join(unknown))
     record = load_plan(change.session, change.plan_id)
     brief_of(record.name, record.values | dict(fields), record.assumptions)
-    _, offer = _rows(change.session, change.plan_id)
+    _, (offer, *more) = _rows(change.session, change.plan_id)
     of_plan: dict[str, Any] = {f: v for f, v in fields.items() if f in _PLAN_FIELDS}
     of_plan["unsaid"] = [f for f in record.unsaid if f not in fields]
     change.update(models.Plan, {change.plan_id: of_plan})
@@ -270,6 +335,11 @@ def change_brief(change: Change, fields: Mapping[str, Any]) -> None:
         of_offer["name"] = fields["offer_name"]
     if of_offer:
         change.update(models.Offer, {offer.id: of_offer})
+    if "more_offers" in fields:
+        change.delete(models.Offer, [one.id for one in more])
+        change.insert(
+            models.Offer, [{"plan_id": change.plan_id, **one} for one in fields["more_offers"]]
+        )
 
 
 def change_assumptions(change: Change, values: Mapping[str, float | None]) -> None:
@@ -302,15 +372,15 @@ def change_assumptions(change: Change, values: Mapping[str, float | None]) -> No
     )
 
 
-def _rows(session: Session, plan_id: int) -> tuple[models.Plan, models.Offer]:
+def _rows(session: Session, plan_id: int) -> tuple[models.Plan, list[models.Offer]]:
     plan = session.get(models.Plan, plan_id, populate_existing=True)
     if plan is None:
         raise NotFoundError(f"There is no plan {plan_id}.", "plan")
-    offer = session.scalars(
-        select(models.Offer).where(models.Offer.plan_id == plan_id),
+    offers = session.scalars(
+        select(models.Offer).where(models.Offer.plan_id == plan_id).order_by(models.Offer.id),
         execution_options={"populate_existing": True},
-    ).one()
-    return plan, offer
+    ).all()
+    return plan, list(offers)
 
 
 def _checked_name(name: str) -> str:
