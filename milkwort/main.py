@@ -12,7 +12,7 @@ import uvicorn
 from pydantic import ValidationError
 
 from milkwort.api.app import STATIC, make_app
-from milkwort.api.transfer import SAMPLE_NAME, add_sample
+from milkwort.api.transfer import SAMPLE_NAME, SECOND_NAME, add_sample
 from milkwort.api.workspace import Workspace
 from milkwort.core.errors import BadValueError, PlannerError
 from milkwort.settings import Settings
@@ -80,12 +80,13 @@ def _with_sample(workspace: Workspace, fresh: bool) -> None:
         present = list_plans(session)
         if fresh:
             for line in present:
-                if line.name == SAMPLE_NAME:
+                if line.name in (SAMPLE_NAME, SECOND_NAME):
                     change = Change(session, line.id, "delete the plan")
                     remove_plan(change)
                     change.finish()
         if fresh or not present:
             add_sample(session)
+            add_sample(session, SECOND_NAME, "brackish")
 
 
 def _listener(settings: Settings) -> socket.socket:

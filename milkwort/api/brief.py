@@ -26,6 +26,10 @@ _LABELS = {
     "volume_basis": "what volumes count",
     "ceiling_rule": "the ceiling rule", "ceiling_value": "the ceiling rule",
     "max_cpc": "the highest price", "policy": "the bid policy", "flat_bid": "the flat bid",
+    "season": "the season", "gross_spend": "the monthly sum", "tax_share": "the tax",
+    "fee": "the fee", "profile": "the ad platform", "other_places": "other places",
+    "max_keywords": "the most keywords", "min_clicks": "the least clicks",
+    "more_offers": "the offers",
 }  # fmt: skip
 
 

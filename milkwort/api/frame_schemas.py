@@ -2,12 +2,46 @@
 
 from __future__ import annotations
 
-from pydantic import BaseModel
+from pydantic import BaseModel, ConfigDict, Field
 
 from milkwort.core.brief import Goal, Match, PolicyName, Pricing
 from milkwort.core.worth import RuleName
 
 __all__ = ["Frame", "Ranges"]
+
+
+class OfferValues(BaseModel):
+    """A further offer: money in the plan's currency, shares from 0 to 1."""
+
+    name: str = Field(min_length=1, max_length=200)
+    sale_value: float
+    gross_margin: float
+    sales_per_customer: float = 1.0
+    rate_low: float
+    rate_likely: float
+    rate_high: float
+    close_low: float | None = None
+    close_likely: float | None = None
+    close_high: float | None = None
+
+
+class ProfileValues(BaseModel):
+    """The rules of an ad platform."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    name: str = Field(max_length=80)
+    pricing: Pricing
+    matches: list[Match]
+    min_bid: float
+    bid_step: float
+    raises: float
+    keywords_per_group: int
+    ads_per_group: int
+    headline_characters: int
+    description_characters: int
+    refused_characters: str = Field(max_length=80)
+    negative_close_forms: bool
 
 
 class BriefValues(BaseModel):
@@ -36,6 +70,16 @@ class BriefValues(BaseModel):
     may_pay_to_learn: bool
     policy: PolicyName
     flat_bid: float | None
+    policy_share: float | None
+    season: list[float] | None
+    gross_spend: float | None
+    tax_share: float
+    fee: float
+    profile: ProfileValues | None
+    other_places: list[str]
+    max_keywords: int | None
+    min_clicks: float
+    more_offers: list[OfferValues]
 
 
 class Worth(BaseModel):

@@ -28,7 +28,9 @@ from milkwort.formats.plan_json import read_plan_json
 from milkwort.formats.text_table import MAX_BYTES
 from milkwort.store.journal import Change, redo, undo
 from milkwort.store.keywords import copy_keywords, load_sheet
+from milkwort.store.negatives import add_negatives
 from milkwort.store.plans import (
+    BRIEF_FIELDS,
     add_plan,
     copy_plan,
     list_plans,
@@ -36,9 +38,11 @@ from milkwort.store.plans import (
     remove_plan,
     rename_plan,
 )
+from milkwort.store.templates import TEMPLATES
 
 router = APIRouter(tags=["plans"])
 
+_SAMPLES = {"sample": "eastmere", "second_sample": "brackish"}
 _TITLES = {
     "spend": "Spend a month", "clicks": "Clicks a month", "customers": "Customers a month",
     "cost_per_customer": "Cost per customer", "profit": "Profit a month",
@@ -57,8 +61,11 @@ def plans(work: Work) -> list[PlanItem]:
 def new_plan(body: NewPlan, work: Work) -> PlanId:
     """Make a plan, blank or from the sample."""
     with work.database.begin() as session:
-        if body.start == "sample":
-            return PlanId(id=add_sample(session, body.name))
+        if body.start in _SAMPLES:
+            return PlanId(id=add_sample(session, body.name, _SAMPLES[body.start]))
+        if body.start in TEMPLATES:  # a template's figures are assumed until somebody enters them
+            values = TEMPLATES[body.start]
+            return PlanId(id=add_plan(session, body.name, values, unsaid=BRIEF_FIELDS))
         return PlanId(id=add_plan(session, body.name))
 
 
@@ -77,7 +84,9 @@ def copy(plan_id: int, body: PlanName, work: Work) -> PlanId:
         source = load_plan(session, plan_id)
         sheet = load_sheet(session, plan_id, source.brief)
         made = copy_plan(session, plan_id, body.name)
-        copy_keywords(Change(session, made, "copy"), sheet)
+        change = Change(session, made, "copy")
+        copy_keywords(change, sheet)
+        add_negatives(change, source.brief.negatives, "file")
         return PlanId(id=made)
 
 

@@ -6,7 +6,7 @@ from typing import Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from milkwort.api.frame_schemas import Frame
+from milkwort.api.frame_schemas import Frame, OfferValues, ProfileValues
 from milkwort.core.brief import Goal, Match, PolicyName, Pricing
 from milkwort.core.worth import RuleName
 
@@ -50,7 +50,7 @@ class NewPlan(Taken):
     """A plan to be made, blank or from the sample."""
 
     name: str = Field(min_length=1, max_length=120)
-    start: Literal["blank", "sample"] = "blank"
+    start: Literal["blank", "sample", "second_sample", "service", "shop", "subscription"] = "blank"
 
 
 class PlanName(Taken):
@@ -91,6 +91,16 @@ class BriefChange(Taken):
     may_pay_to_learn: bool = False
     policy: PolicyName = "fitted"
     flat_bid: float | None = None
+    policy_share: float | None = None
+    season: list[float] | None = Field(default=None, max_length=12)
+    gross_spend: float | None = None
+    tax_share: float = 0
+    fee: float = 0
+    profile: ProfileValues | None = None
+    other_places: list[str] = Field(default=[], max_length=500)
+    max_keywords: int | None = None
+    min_clicks: float = 0
+    more_offers: list[OfferValues] = Field(default=[], max_length=50)
 
 
 class AssumptionChange(Taken):
@@ -316,6 +326,141 @@ class ColumnChoice(Taken):
 
     columns: dict[str, int]
     first_row: int = Field(ge=1)
+    sheet: str = Field(default="", max_length=200)
+    period: Literal["month", "day"] = "month"
+    basis: Literal["", "exact", "phrase", "broad"] = ""
+    area: str = Field(default="", max_length=120)
+
+
+class TakeChoice(Taken):
+    """Whether near-duplicates and what a negative stops are taken in too."""
+
+    near: bool = False
+    caught: bool = False
+
+
+class CrossingPart(Taken):
+    """One list of words of a crossing."""
+
+    words: list[str] = Field(max_length=2000)
+    on: bool = True
+    optional: bool = False
+
+
+class CrossingQuestion(Taken):
+    """Lists to cross, in the order they stand in a keyword."""
+
+    parts: list[CrossingPart] = Field(min_length=1, max_length=6)
+    any_order: bool = False
+
+
+class CrossingAnswer(BaseModel):
+    """What a crossing would make."""
+
+    count: int
+    doubles: int
+    known: int
+    preview: list[str]
+
+
+class RecipeTaken(Taken):
+    """A crossing to be saved."""
+
+    name: str = Field(min_length=1, max_length=80)
+    parts: list[CrossingPart] = Field(min_length=1, max_length=6)
+
+
+class RecipeItem(BaseModel):
+    """A crossing that was saved."""
+
+    id: int
+    name: str
+    parts: list[CrossingPart]
+
+
+class AlmanacQuestion(Taken):
+    """Root words for the simulated source; `only_these` asks for their own figures alone."""
+
+    roots: list[str] = Field(min_length=1, max_length=500)
+    page: int = Field(default=0, ge=0, le=1000)
+    near_only: bool = False
+    only_these: bool = False
+
+
+class Completions(BaseModel):
+    """What people type after some words."""
+
+    texts: list[str]
+
+
+class PageQuestion(Taken):
+    """A page's HTML or text."""
+
+    content: str
+
+
+class PageWordItem(BaseModel):
+    """A run of words of a page."""
+
+    text: str
+    count: int
+    weight: float
+
+
+class PlaceItem(BaseModel):
+    """A place that is not the plan's, and how many keywords name it."""
+
+    name: str
+    keywords: int
+
+
+class PlaceSwap(Taken):
+    """Other places, and the own place to stand in their stead."""
+
+    others: list[str] = Field(min_length=1, max_length=500)
+    own: str = Field(default="", max_length=120)
+
+
+class NegativeItem(BaseModel):
+    """A negative keyword, by whom and when it was made."""
+
+    id: int
+    text: str
+    match: Match
+    level: str
+    by: str
+    at: str
+
+
+class NegativesTaken(Taken):
+    """Words never wanted."""
+
+    texts: list[str] = Field(min_length=1, max_length=5000)
+    match: Match = "phrase"
+
+
+class NegativeIds(Taken):
+    """Some negatives."""
+
+    ids: list[int] = Field(min_length=1, max_length=20_000)
+
+
+class StarterQuestion(Taken):
+    """How many keywords to start with."""
+
+    most: int = Field(default=30, ge=1, le=1000)
+
+
+class StarterAnswer(BaseModel):
+    """Keywords to start with, what brings most first; customers and money a month."""
+
+    ids: list[int]
+    texts: list[str]
+    customers: list[float]
+    spend: list[float]
+    total_customers: float
+    total_spend: float
+    bound: float
 
 
 class PastedText(Taken):
@@ -335,12 +480,13 @@ class RefusedRow(BaseModel):
 
 
 class TrayRows(BaseModel):
-    """Rows of the tray, by column; `status` is new, changed or there."""
+    """Rows of the tray, by column; `status` is new, near, caught, changed or there."""
 
     row: list[int]
     text: list[str]
     match: list[Match]
     status: list[str]
+    like: list[str]
     volume_low: Numbers
     volume_high: Numbers
     cpc_low: Numbers
@@ -365,6 +511,13 @@ class TrayView(BaseModel):
     counts: dict[str, int]
     rows: TrayRows
     refused: list[RefusedRow]
+    sheets: list[str]
+    sheet: str
+    period: Literal["month", "day"]
+    basis: Literal["", "exact", "phrase", "broad"]
+    area: str
+    more: bool = False
+    quota_left: int | None = None
 
 
 class HandOverRequest(Taken):

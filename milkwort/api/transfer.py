@@ -7,6 +7,7 @@ from typing import Any, cast
 
 from sqlalchemy.orm import Session
 
+from milkwort.api.trays import Units
 from milkwort.core.brief import MATCHES
 from milkwort.core.errors import BadValueError
 from milkwort.core.keyword_table import CALLS, INTENTS
@@ -23,14 +24,26 @@ from milkwort.store.keywords import KeywordEntry, ReadingEntry, Sheet, add_keywo
 from milkwort.store.negatives import add_negatives
 from milkwort.store.plans import BRIEF_FIELDS, PlanRecord, add_plan, plan_values
 
-__all__ = ["SAMPLE_NAME", "add_document", "add_sample", "document_of", "entry_of_row"]
+__all__ = [
+    "SAMPLE_NAME",
+    "SECOND_NAME",
+    "add_document",
+    "add_sample",
+    "document_of",
+    "entry_of_row",
+]
 
 SAMPLE_NAME = "Eastmere Sash & Casement"
+SECOND_NAME = "Brackish Jar"
+_START_MONTH = {"eastmere": 9, "brackish": 6}
 _SAMPLE_UNSAID = ("may_pay_to_learn", "max_cpc", "volume_basis", "pricing", "flat_bid", "policy")
 
 
-def entry_of_row(row: KeywordRow, origin: str) -> KeywordEntry:
-    """Return a row of a file as a keyword to be stored."""
+def entry_of_row(
+    row: KeywordRow, origin: str, units: Units | None = None, *, numbered: bool = True
+) -> KeywordEntry:
+    """Return a row as a keyword to be stored; `numbered` where its row number means something."""
+    units = units or Units()
     low, high = row.volume or (None, None)
     return KeywordEntry(
         text=row.text,
@@ -51,25 +64,35 @@ def entry_of_row(row: KeywordRow, origin: str) -> KeywordEntry:
             cpc_high=row.cpc_high,
             competition=row.competition,
             months=row.months,
-            basis=row.basis,
+            basis=row.basis or units.basis,
+            area=units.area,
+            period=units.period,
             origin=origin,
-            origin_row=row.row,
+            origin_row=row.row if numbered else None,
         ),
     )
 
 
-def add_sample(session: Session, name: str = SAMPLE_NAME) -> int:
-    """Make the sample plan and return its id."""
+def add_sample(session: Session, name: str = SAMPLE_NAME, stem: str = "eastmere") -> int:
+    """Make a sample plan and return its id.
+
+    Parameters
+    ----------
+    session : Session
+    name : str
+    stem : str
+        Which of the samples, by the name of its files.
+    """
     folder = files("milkwort.samples")
-    brief = read_brief(folder.joinpath("eastmere.toml").read_bytes(), "eastmere.toml").brief
-    table = read_text_table(folder.joinpath("eastmere.csv").read_bytes(), "eastmere.csv")
-    rows = read_keyword_rows(table, columns_by_heading(table))
-    plan_id = add_plan(
-        session, name, plan_values(brief, start_month=9), brief.assumed.changes, _SAMPLE_UNSAID
-    )
-    add_keywords(
-        Change(session, plan_id, "sample"), [entry_of_row(r, "eastmere.csv") for r in rows.taken]
-    )
+    brief = read_brief(folder.joinpath(f"{stem}.toml").read_bytes(), f"{stem}.toml").brief
+    table = read_text_table(folder.joinpath(f"{stem}.csv").read_bytes(), f"{stem}.csv")
+    offers = [offer.name for offer in brief.offers]
+    rows = read_keyword_rows(table, columns_by_heading(table), offers=("", *offers))
+    values = plan_values(brief, start_month=_START_MONTH[stem])
+    plan_id = add_plan(session, name, values, brief.assumed.changes, _SAMPLE_UNSAID)
+    change = Change(session, plan_id, "sample")
+    add_keywords(change, [entry_of_row(r, f"{stem}.csv") for r in rows.taken])
+    add_negatives(change, brief.negatives, "file")
     return plan_id
 
 

@@ -11,30 +11,68 @@ from milkwort.formats.guess_columns import ColumnGuess
 from milkwort.formats.keyword_rows import KeywordRows
 from milkwort.formats.text_table import TextTable
 
-__all__ = ["Tray", "Trays"]
+__all__ = ["Tray", "TrayFile", "Trays", "Units"]
 
 
 @dataclass(frozen=True)
 class Tray:
-    """One file on its way in.
+    """What one source brings, on its way in.
 
     Attributes
     ----------
     plan_id : int
     name : str
-        What the file is called.
-    table : TextTable
-    guess : ColumnGuess
-        The columns as now assigned.
+        What the file or the source is called.
     rows : KeywordRows
         What came of it.
+    file : TrayFile or None
+        Where it is from; None for a source that is no file.
     """
 
     plan_id: int
     name: str
+    rows: KeywordRows
+    file: TrayFile | None = None
+
+
+@dataclass(frozen=True)
+class TrayFile:
+    """A file as it was read.
+
+    Attributes
+    ----------
+    data : bytes or str
+        To be read again from another sheet.
+    table : TextTable
+    guess : ColumnGuess
+        The columns as now assigned.
+    units : Units
+        What its figures count.
+    """
+
+    data: bytes | str
     table: TextTable
     guess: ColumnGuess
-    rows: KeywordRows
+    units: Units
+
+
+@dataclass(frozen=True)
+class Units:
+    """What a file's volumes count, where its rows don't say.
+
+    Attributes
+    ----------
+    period : str
+        ``month`` or ``day``.
+    basis : str
+        A match type; empty for the plan's own.
+    area : str
+        As the planner calls it.
+    """
+
+    period: str = "month"
+    basis: str = ""
+    area: str = ""
 
 
 class Trays:

@@ -9,7 +9,7 @@ from __future__ import annotations
 
 import threading
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 from sqlalchemy.orm import Session
@@ -17,11 +17,13 @@ from sqlalchemy.orm import Session
 from milkwort.api.columns import figure_columns, moved, text_columns
 from milkwort.api.events import Events
 from milkwort.api.frame import brief_block, purse_block, ranges_block, trail_block
-from milkwort.api.trays import Trays
+from milkwort.api.trays import Trays, Units
 from milkwort.core.draws import draw_month
 from milkwort.core.errors import NotFoundError
 from milkwort.core.plan import PlanResult, run_plan
+from milkwort.formats.guess_columns import ColumnGuess
 from milkwort.settings import Settings
+from milkwort.standins.almanac import Almanac
 from milkwort.store.database import Database
 from milkwort.store.hand_overs import count_hand_overs
 from milkwort.store.journal import Change, labels
@@ -31,6 +33,7 @@ from milkwort.store.plans import PlanRecord, load_plan
 __all__ = ["Loaded", "Workspace"]
 
 _PLANS_IN_MEMORY = 8
+_SHAPES_REMEMBERED = 100
 
 
 @dataclass(frozen=True)
@@ -57,6 +60,8 @@ class Workspace:
         self.database = Database(settings.database)
         self.events = Events()
         self.trays = Trays(settings.trays)
+        self.almanac = Almanac()
+        self._columns: dict[tuple[str, ...], tuple[ColumnGuess, Units]] = {}
         self._lock = threading.RLock()
         self._plans: dict[int, Loaded] = {}
         self._drawing = threading.Lock()
@@ -147,6 +152,20 @@ class Workspace:
                 raise NotFoundError("The plan changed before its ranges were drawn.", "ranges")
             self._ranges[plan_id] = ranges_block(drawn, revision)
             return self._ranges[plan_id]
+
+    def remember_columns(self, guess: ColumnGuess, units: Units) -> None:
+        """Keep how the planner assigned a file's columns, for files with the same headings."""
+        if any(guess.headings):
+            self._columns[guess.headings] = (guess, units)
+            while len(self._columns) > _SHAPES_REMEMBERED:
+                self._columns.pop(next(iter(self._columns)))
+
+    def columns_like(self, guess: ColumnGuess) -> tuple[ColumnGuess, Units] | None:
+        """Return how a file with the same headings was last read, if there was one."""
+        known = self._columns.get(guess.headings) if any(guess.headings) else None
+        if known is None:
+            return None
+        return replace(known[0], first_row=guess.first_row), known[1]
 
     def forget(self, plan_id: int) -> None:
         """Drop a plan from memory; it is read again when next asked for."""

@@ -142,6 +142,10 @@ class Lexicon:
             own[start : start + len(run)] = [True] * len(run)
         return [WordKind(*row) for row in zip(words, kinds, own, strict=True)]
 
+    def place_runs(self, normalised: str) -> int:
+        """Return how many places, or words for *near*, a text names."""
+        return sum(1 for _ in self._spans(normalised.split(), self.where))
+
     def warning_words(self, normalised: str) -> tuple[str, ...]:
         """Return the warning words or runs of a text, in its order.
 

@@ -29,6 +29,7 @@ __all__ = [
     "lock_bids",
     "remove_keywords",
     "set_calls",
+    "set_ranks",
     "with_brief",
     "with_calls",
     "with_locked_bids",
@@ -242,6 +243,11 @@ def lock_bids(change: Change, bids: dict[int, float | None]) -> None:
         if bid is not None and not (np.isfinite(bid) and bid >= 0):
             raise BadValueError("bid", "a price of 0 or more", bid)
     change.update(models.Keyword, {i: {"locked_bid": b} for i, b in bids.items()})
+
+
+def set_ranks(change: Change, ranks: dict[int, float | None]) -> None:
+    """Set the unpaid ranks of keywords."""
+    change.update(models.Keyword, {i: {"unpaid_rank": r} for i, r in ranks.items()})
 
 
 def remove_keywords(change: Change, ids: Sequence[int]) -> None:

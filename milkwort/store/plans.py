@@ -232,7 +232,7 @@ def _offer_values(row: models.Offer) -> dict[str, Any]:
 
 def plan_values(brief: Brief, start_month: int = 1) -> dict[str, Any]:
     """Return a brief as stored values, the opposite of `brief_of`."""
-    offer, close = brief.offer, brief.offer.close
+    offer = brief.offer
     return {
         "currency": brief.currency, "monthly_spend": brief.monthly_spend, "goal": brief.goal,
         "start_month": start_month, "pricing": brief.pricing, "places": list(brief.places),
@@ -242,8 +242,16 @@ def plan_values(brief: Brief, start_month: int = 1) -> dict[str, Any]:
         "flat_bid": brief.policy.flat_bid, "policy_share": brief.policy.share,
         "season": list(brief.season) if brief.season else None,
         "max_keywords": brief.limits.max_keywords, "min_clicks": brief.limits.min_clicks,
-        "more_offers": [], "offer_name": offer.name,
-        "sale_value": offer.sale_value, "gross_margin": offer.gross_margin,
+        "more_offers": [_offer_record(one) for one in brief.more_offers],
+        "offer_name": offer.name,
+        **{f: v for f, v in _offer_record(offer).items() if f != "name"},
+    }  # fmt: skip
+
+
+def _offer_record(offer: Offer) -> dict[str, Any]:
+    close = offer.close
+    return {
+        "name": offer.name, "sale_value": offer.sale_value, "gross_margin": offer.gross_margin,
         "sales_per_customer": offer.sales_per_customer, "rate_low": offer.conversion.low,
         "rate_likely": offer.conversion.likely, "rate_high": offer.conversion.high,
         "close_low": close.low if close else None,

@@ -220,6 +220,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/gather/almanac": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Ask Almanac
+         * @description Put what the simulated keyword source says into the tray.
+         */
+        post: operations["ask_almanac_api_plans__plan_id__gather_almanac_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/gather/completions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Completions
+         * @description Say what people type after some words; simulated.
+         */
+        get: operations["completions_api_plans__plan_id__gather_completions_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/gather/crossing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview Crossing
+         * @description Count what a crossing would make, and show the first of it.
+         */
+        post: operations["preview_crossing_api_plans__plan_id__gather_crossing_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/gather/crossing/tray": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Crossing
+         * @description Put what a crossing makes into the tray.
+         */
+        post: operations["take_crossing_api_plans__plan_id__gather_crossing_tray_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/gather/file": {
         parameters: {
             query?: never;
@@ -234,6 +314,106 @@ export interface paths {
          * @description Read a file into the tray.
          */
         post: operations["read_file_api_plans__plan_id__gather_file_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/gather/page": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Weigh Page
+         * @description Rank the words of a page by where they stand on it.
+         */
+        post: operations["weigh_page_api_plans__plan_id__gather_page_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/gather/places": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Places
+         * @description List places that keywords name beside the plan's own.
+         */
+        get: operations["places_api_plans__plan_id__gather_places_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/gather/places/block": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Block Places
+         * @description Drop the keywords of other places and make each place a negative.
+         */
+        post: operations["block_places_api_plans__plan_id__gather_places_block_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/gather/places/swap": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Swap Places
+         * @description Put keywords of other places into the tray with one's own place instead.
+         */
+        post: operations["swap_places_api_plans__plan_id__gather_places_swap_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/gather/starter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Starter
+         * @description Pick a few keywords to start with, by what they bring together.
+         */
+        post: operations["starter_api_plans__plan_id__gather_starter_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -290,9 +470,29 @@ export interface paths {
         get?: never;
         /**
          * Assign
-         * @description Say which column holds what, and read the file again by that.
+         * @description Say which column holds what and what volumes count, and read the file again by that.
          */
         put: operations["assign_api_plans__plan_id__gather__key__columns_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/gather/{key}/refused.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Refused
+         * @description Return the refused rows as a CSV, to be mended and brought back.
+         */
+        get: operations["refused_api_plans__plan_id__gather__key__refused_csv_get"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -404,6 +604,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/negatives": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Negatives
+         * @description List the plan's negative keywords.
+         */
+        get: operations["negatives_api_plans__plan_id__negatives_get"];
+        put?: never;
+        /**
+         * New Negatives
+         * @description Add words that are never wanted.
+         */
+        post: operations["new_negatives_api_plans__plan_id__negatives_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/negatives/remove": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Drop Negatives
+         * @description Take negatives out of the plan.
+         */
+        post: operations["drop_negatives_api_plans__plan_id__negatives_remove_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/ranges": {
         parameters: {
             query?: never;
@@ -419,6 +663,50 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/recipes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Recipes
+         * @description List the crossings that were saved.
+         */
+        get: operations["recipes_api_plans__plan_id__recipes_get"];
+        put?: never;
+        /**
+         * Save Recipe
+         * @description Save a crossing, to be run again when a word is added.
+         */
+        post: operations["save_recipe_api_plans__plan_id__recipes_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/recipes/{recipe_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Drop Recipe
+         * @description Forget a saved crossing.
+         */
+        delete: operations["drop_recipe_api_plans__plan_id__recipes__recipe_id__delete"];
         options?: never;
         head?: never;
         patch?: never;
@@ -508,6 +796,29 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * AlmanacQuestion
+         * @description Root words for the simulated source; `only_these` asks for their own figures alone.
+         */
+        AlmanacQuestion: {
+            /**
+             * Near Only
+             * @default false
+             */
+            near_only?: boolean;
+            /**
+             * Only These
+             * @default false
+             */
+            only_these?: boolean;
+            /**
+             * Page
+             * @default 0
+             */
+            page?: number;
+            /** Roots */
+            roots: string[];
+        };
         /**
          * AssumptionChange
          * @description Assumptions by name; null puts the default back.
@@ -642,6 +953,11 @@ export interface components {
              * @default
              */
             currency?: string;
+            /**
+             * Fee
+             * @default 0
+             */
+            fee?: number;
             /** Flat Bid */
             flat_bid?: number | null;
             /**
@@ -655,23 +971,42 @@ export interface components {
              * @default 0
              */
             gross_margin?: number;
+            /** Gross Spend */
+            gross_spend?: number | null;
             /** Max Cpc */
             max_cpc?: number | null;
+            /** Max Keywords */
+            max_keywords?: number | null;
             /**
              * May Pay To Learn
              * @default false
              */
             may_pay_to_learn?: boolean;
             /**
+             * Min Clicks
+             * @default 0
+             */
+            min_clicks?: number;
+            /**
              * Monthly Spend
              * @default 0
              */
             monthly_spend?: number;
             /**
+             * More Offers
+             * @default []
+             */
+            more_offers?: components["schemas"]["OfferValues"][];
+            /**
              * Offer Name
              * @default
              */
             offer_name?: string;
+            /**
+             * Other Places
+             * @default []
+             */
+            other_places?: string[];
             /**
              * Places
              * @default []
@@ -683,12 +1018,15 @@ export interface components {
              * @enum {string}
              */
             policy?: "fitted" | "low" | "middle" | "high" | "percentile" | "high_plus" | "flat" | "flat_or_middle" | "last_seen";
+            /** Policy Share */
+            policy_share?: number | null;
             /**
              * Pricing
              * @default pay_enough
              * @enum {string}
              */
             pricing?: "pay_enough" | "pay_bid";
+            profile?: components["schemas"]["ProfileValues"] | null;
             /**
              * Rate High
              * @default 0
@@ -714,11 +1052,18 @@ export interface components {
              * @default 0
              */
             sales_per_customer?: number;
+            /** Season */
+            season?: number[] | null;
             /**
              * Start Month
              * @default 1
              */
             start_month?: number;
+            /**
+             * Tax Share
+             * @default 0
+             */
+            tax_share?: number;
             /**
              * Volume Basis
              * @default exact
@@ -746,6 +1091,8 @@ export interface components {
             close_low: number | null;
             /** Currency */
             currency: string;
+            /** Fee */
+            fee: number;
             /** Flat Bid */
             flat_bid: number | null;
             /**
@@ -755,14 +1102,24 @@ export interface components {
             goal: "customers" | "profit" | "clicks" | "revenue";
             /** Gross Margin */
             gross_margin: number;
+            /** Gross Spend */
+            gross_spend: number | null;
             /** Max Cpc */
             max_cpc: number | null;
+            /** Max Keywords */
+            max_keywords: number | null;
             /** May Pay To Learn */
             may_pay_to_learn: boolean;
+            /** Min Clicks */
+            min_clicks: number;
             /** Monthly Spend */
             monthly_spend: number;
+            /** More Offers */
+            more_offers: components["schemas"]["OfferValues"][];
             /** Offer Name */
             offer_name: string;
+            /** Other Places */
+            other_places: string[];
             /** Places */
             places: string[];
             /**
@@ -770,11 +1127,14 @@ export interface components {
              * @enum {string}
              */
             policy: "fitted" | "low" | "middle" | "high" | "percentile" | "high_plus" | "flat" | "flat_or_middle" | "last_seen";
+            /** Policy Share */
+            policy_share: number | null;
             /**
              * Pricing
              * @enum {string}
              */
             pricing: "pay_enough" | "pay_bid";
+            profile: components["schemas"]["ProfileValues"] | null;
             /** Rate High */
             rate_high: number;
             /** Rate Likely */
@@ -785,8 +1145,12 @@ export interface components {
             sale_value: number;
             /** Sales Per Customer */
             sales_per_customer: number;
+            /** Season */
+            season: number[] | null;
             /** Start Month */
             start_month: number;
+            /** Tax Share */
+            tax_share: number;
             /**
              * Volume Basis
              * @enum {string}
@@ -843,12 +1207,87 @@ export interface components {
          * @description Which column holds what, from 0, and the first row of data, from 1.
          */
         ColumnChoice: {
+            /**
+             * Area
+             * @default
+             */
+            area?: string;
+            /**
+             * Basis
+             * @default
+             * @enum {string}
+             */
+            basis?: "" | "exact" | "phrase" | "broad";
             /** Columns */
             columns: {
                 [key: string]: number;
             };
             /** First Row */
             first_row: number;
+            /**
+             * Period
+             * @default month
+             * @enum {string}
+             */
+            period?: "month" | "day";
+            /**
+             * Sheet
+             * @default
+             */
+            sheet?: string;
+        };
+        /**
+         * Completions
+         * @description What people type after some words.
+         */
+        Completions: {
+            /** Texts */
+            texts: string[];
+        };
+        /**
+         * CrossingAnswer
+         * @description What a crossing would make.
+         */
+        CrossingAnswer: {
+            /** Count */
+            count: number;
+            /** Doubles */
+            doubles: number;
+            /** Known */
+            known: number;
+            /** Preview */
+            preview: string[];
+        };
+        /**
+         * CrossingPart
+         * @description One list of words of a crossing.
+         */
+        CrossingPart: {
+            /**
+             * On
+             * @default true
+             */
+            on?: boolean;
+            /**
+             * Optional
+             * @default false
+             */
+            optional?: boolean;
+            /** Words */
+            words: string[];
+        };
+        /**
+         * CrossingQuestion
+         * @description Lists to cross, in the order they stand in a keyword.
+         */
+        CrossingQuestion: {
+            /**
+             * Any Order
+             * @default false
+             */
+            any_order?: boolean;
+            /** Parts */
+            parts: components["schemas"]["CrossingPart"][];
         };
         /**
          * ErrorAnswer
@@ -1098,6 +1537,49 @@ export interface components {
             standing?: string[] | null;
         };
         /**
+         * NegativeIds
+         * @description Some negatives.
+         */
+        NegativeIds: {
+            /** Ids */
+            ids: number[];
+        };
+        /**
+         * NegativeItem
+         * @description A negative keyword, by whom and when it was made.
+         */
+        NegativeItem: {
+            /** At */
+            at: string;
+            /** By */
+            by: string;
+            /** Id */
+            id: number;
+            /** Level */
+            level: string;
+            /**
+             * Match
+             * @enum {string}
+             */
+            match: "exact" | "phrase" | "broad";
+            /** Text */
+            text: string;
+        };
+        /**
+         * NegativesTaken
+         * @description Words never wanted.
+         */
+        NegativesTaken: {
+            /**
+             * Match
+             * @default phrase
+             * @enum {string}
+             */
+            match?: "exact" | "phrase" | "broad";
+            /** Texts */
+            texts: string[];
+        };
+        /**
          * NewPlan
          * @description A plan to be made, blank or from the sample.
          */
@@ -1109,7 +1591,36 @@ export interface components {
              * @default blank
              * @enum {string}
              */
-            start?: "blank" | "sample";
+            start?: "blank" | "sample" | "second_sample" | "service" | "shop" | "subscription";
+        };
+        /**
+         * OfferValues
+         * @description A further offer: money in the plan's currency, shares from 0 to 1.
+         */
+        OfferValues: {
+            /** Close High */
+            close_high?: number | null;
+            /** Close Likely */
+            close_likely?: number | null;
+            /** Close Low */
+            close_low?: number | null;
+            /** Gross Margin */
+            gross_margin: number;
+            /** Name */
+            name: string;
+            /** Rate High */
+            rate_high: number;
+            /** Rate Likely */
+            rate_likely: number;
+            /** Rate Low */
+            rate_low: number;
+            /** Sale Value */
+            sale_value: number;
+            /**
+             * Sales Per Customer
+             * @default 1
+             */
+            sales_per_customer?: number;
         };
         /**
          * OtherWayItem
@@ -1135,6 +1646,26 @@ export interface components {
             value: number;
         };
         /**
+         * PageQuestion
+         * @description A page's HTML or text.
+         */
+        PageQuestion: {
+            /** Content */
+            content: string;
+        };
+        /**
+         * PageWordItem
+         * @description A run of words of a page.
+         */
+        PageWordItem: {
+            /** Count */
+            count: number;
+            /** Text */
+            text: string;
+            /** Weight */
+            weight: number;
+        };
+        /**
          * PastedText
          * @description Rows pasted in.
          */
@@ -1146,6 +1677,29 @@ export interface components {
             name?: string;
             /** Text */
             text: string;
+        };
+        /**
+         * PlaceItem
+         * @description A place that is not the plan's, and how many keywords name it.
+         */
+        PlaceItem: {
+            /** Keywords */
+            keywords: number;
+            /** Name */
+            name: string;
+        };
+        /**
+         * PlaceSwap
+         * @description Other places, and the own place to stand in their stead.
+         */
+        PlaceSwap: {
+            /** Others */
+            others: string[];
+            /**
+             * Own
+             * @default
+             */
+            own?: string;
         };
         /**
          * PlanAnswer
@@ -1188,6 +1742,39 @@ export interface components {
         PlanName: {
             /** Name */
             name: string;
+        };
+        /**
+         * ProfileValues
+         * @description The rules of an ad platform.
+         */
+        ProfileValues: {
+            /** Ads Per Group */
+            ads_per_group: number;
+            /** Bid Step */
+            bid_step: number;
+            /** Description Characters */
+            description_characters: number;
+            /** Headline Characters */
+            headline_characters: number;
+            /** Keywords Per Group */
+            keywords_per_group: number;
+            /** Matches */
+            matches: ("exact" | "phrase" | "broad")[];
+            /** Min Bid */
+            min_bid: number;
+            /** Name */
+            name: string;
+            /** Negative Close Forms */
+            negative_close_forms: boolean;
+            /**
+             * Pricing
+             * @enum {string}
+             */
+            pricing: "pay_enough" | "pay_bid";
+            /** Raises */
+            raises: number;
+            /** Refused Characters */
+            refused_characters: string;
         };
         /**
          * Purse
@@ -1276,6 +1863,28 @@ export interface components {
             revision: number;
         };
         /**
+         * RecipeItem
+         * @description A crossing that was saved.
+         */
+        RecipeItem: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Parts */
+            parts: components["schemas"]["CrossingPart"][];
+        };
+        /**
+         * RecipeTaken
+         * @description A crossing to be saved.
+         */
+        RecipeTaken: {
+            /** Name */
+            name: string;
+            /** Parts */
+            parts: components["schemas"]["CrossingPart"][];
+        };
+        /**
          * RefusedRow
          * @description One row left out, and why.
          */
@@ -1308,6 +1917,53 @@ export interface components {
             /** Groups */
             groups: string[];
             texts: components["schemas"]["Texts"];
+        };
+        /**
+         * StarterAnswer
+         * @description Keywords to start with, what brings most first; customers and money a month.
+         */
+        StarterAnswer: {
+            /** Bound */
+            bound: number;
+            /** Customers */
+            customers: number[];
+            /** Ids */
+            ids: number[];
+            /** Spend */
+            spend: number[];
+            /** Texts */
+            texts: string[];
+            /** Total Customers */
+            total_customers: number;
+            /** Total Spend */
+            total_spend: number;
+        };
+        /**
+         * StarterQuestion
+         * @description How many keywords to start with.
+         */
+        StarterQuestion: {
+            /**
+             * Most
+             * @default 30
+             */
+            most?: number;
+        };
+        /**
+         * TakeChoice
+         * @description Whether near-duplicates and what a negative stops are taken in too.
+         */
+        TakeChoice: {
+            /**
+             * Caught
+             * @default false
+             */
+            caught?: boolean;
+            /**
+             * Near
+             * @default false
+             */
+            near?: boolean;
         };
         /**
          * Texts
@@ -1363,7 +2019,7 @@ export interface components {
         };
         /**
          * TrayRows
-         * @description Rows of the tray, by column; `status` is new, changed or there.
+         * @description Rows of the tray, by column; `status` is new, near, caught, changed or there.
          */
         TrayRows: {
             /** Call */
@@ -1374,6 +2030,8 @@ export interface components {
             cpc_low: (number | null)[];
             /** Group */
             group: string[];
+            /** Like */
+            like: string[];
             /** Match */
             match: ("exact" | "phrase" | "broad")[];
             /** Row */
@@ -1392,6 +2050,13 @@ export interface components {
          * @description A file on its way in.
          */
         TrayView: {
+            /** Area */
+            area: string;
+            /**
+             * Basis
+             * @enum {string}
+             */
+            basis: "" | "exact" | "phrase" | "broad";
             /** Columns */
             columns: {
                 [key: string]: number;
@@ -1412,8 +2077,20 @@ export interface components {
             headings: string[];
             /** Key */
             key: string;
+            /**
+             * More
+             * @default false
+             */
+            more?: boolean;
             /** Name */
             name: string;
+            /**
+             * Period
+             * @enum {string}
+             */
+            period: "month" | "day";
+            /** Quota Left */
+            quota_left?: number | null;
             /** Refused */
             refused: components["schemas"]["RefusedRow"][];
             rows: components["schemas"]["TrayRows"];
@@ -1421,6 +2098,10 @@ export interface components {
             sample: string[][];
             /** Separator */
             separator: string;
+            /** Sheet */
+            sheet: string;
+            /** Sheets */
+            sheets: string[];
         };
         /**
          * UploadLine
@@ -2495,6 +3176,288 @@ export interface operations {
             };
         };
     };
+    ask_almanac_api_plans__plan_id__gather_almanac_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AlmanacQuestion"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrayView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    completions_api_plans__plan_id__gather_completions_get: {
+        parameters: {
+            query: {
+                stem: string;
+            };
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Completions"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    preview_crossing_api_plans__plan_id__gather_crossing_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CrossingQuestion"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CrossingAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    take_crossing_api_plans__plan_id__gather_crossing_tray_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CrossingQuestion"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrayView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
     read_file_api_plans__plan_id__gather_file_post: {
         parameters: {
             query?: never;
@@ -2517,6 +3480,359 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TrayView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    weigh_page_api_plans__plan_id__gather_page_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PageQuestion"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageWordItem"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    places_api_plans__plan_id__gather_places_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlaceItem"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    block_places_api_plans__plan_id__gather_places_block_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlaceSwap"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    swap_places_api_plans__plan_id__gather_places_swap_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlaceSwap"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrayView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    starter_api_plans__plan_id__gather_starter_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StarterQuestion"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StarterAnswer"];
                 };
             };
             /** @description Bad Request */
@@ -2775,6 +4091,74 @@ export interface operations {
             };
         };
     };
+    refused_api_plans__plan_id__gather__key__refused_csv_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
     take_api_plans__plan_id__gather__key__take_post: {
         parameters: {
             query?: never;
@@ -2787,7 +4171,11 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["TakeChoice"] | null;
+            };
+        };
         responses: {
             /** @description Successful Response */
             200: {
@@ -3194,6 +4582,219 @@ export interface operations {
             };
         };
     };
+    negatives_api_plans__plan_id__negatives_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NegativeItem"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    new_negatives_api_plans__plan_id__negatives_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NegativesTaken"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    drop_negatives_api_plans__plan_id__negatives_remove_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NegativeIds"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
     ranges_api_plans__plan_id__ranges_get: {
         parameters: {
             query?: never;
@@ -3212,6 +4813,216 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Ranges"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    recipes_api_plans__plan_id__recipes_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecipeItem"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    save_recipe_api_plans__plan_id__recipes_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RecipeTaken"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    drop_recipe_api_plans__plan_id__recipes__recipe_id__delete: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+                recipe_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
                 };
             };
             /** @description Bad Request */

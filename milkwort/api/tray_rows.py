@@ -1,0 +1,160 @@
+"""A tray's rows against the plan: new, near, caught, changed, there, refused."""
+
+from __future__ import annotations
+
+import unicodedata
+from dataclasses import dataclass, field
+from typing import Any
+
+import numpy as np
+
+from milkwort.api.transfer import entry_of_row
+from milkwort.api.trays import Tray
+from milkwort.api.workspace import Loaded, Workspace
+from milkwort.core.matching import index_of
+from milkwort.core.negatives import stopped_by
+from milkwort.core.words import joints_of, singular
+from milkwort.formats.keyword_rows import FIELDS, KeywordRow
+
+__all__ = ["SortedRows", "sort_rows", "tray_view"]
+
+_SAMPLE_ROWS = 6
+_SEPARATORS = {",": "comma", ";": "semicolon", "\t": "tab"}
+
+
+@dataclass
+class SortedRows:
+    """Rows of a tray by what would become of them.
+
+    Attributes
+    ----------
+    new, near, caught : list of KeywordRow
+        Not in the sheet; so but alike another keyword; so but stopped by a negative.
+    changed : list of (int, KeywordRow)
+        Keyword's id, and its new figures.
+    ranked : list of (int, KeywordRow)
+        Keyword's id, and its new unpaid rank.
+    status, like : list of str
+        In the tray's order; `like` names the keyword that a near one is alike.
+    """
+
+    new: list[KeywordRow] = field(default_factory=list)
+    near: list[KeywordRow] = field(default_factory=list)
+    caught: list[KeywordRow] = field(default_factory=list)
+    changed: list[tuple[int, KeywordRow]] = field(default_factory=list)
+    ranked: list[tuple[int, KeywordRow]] = field(default_factory=list)
+    status: list[str] = field(default_factory=list)
+    like: list[str] = field(default_factory=list)
+
+
+def sort_rows(loaded: Loaded, tray: Tray) -> SortedRows:
+    """Sort a tray's rows by what the plan has."""
+    entries = loaded.sheet.entries
+    known = {
+        (e.normalised, e.match): (i, e) for i, e in zip(loaded.sheet.ids, entries, strict=True)
+    }
+    alike = {_likeness(e.normalised, e.match): e.text for e in entries}
+    stopped = _stopped(loaded, [r.normalised for r in tray.rows.taken])
+    found = SortedRows()
+    units = tray.file.units if tray.file else None
+    for row, is_stopped in zip(tray.rows.taken, stopped, strict=True):
+        there = known.get(row.identity)
+        like = ""
+        if there is not None:
+            reading = entry_of_row(row, tray.name, units).reading
+            says_more = reading.volume_low is not None or reading.cpc_low or reading.cpc_high
+            ranked = row.unpaid_rank is not None and row.unpaid_rank != there[1].unpaid_rank
+            if ranked:
+                found.ranked.append((there[0], row))
+            if says_more and reading.figures != there[1].reading.figures:
+                found.changed.append((there[0], row))
+            status = "changed" if ranked or found.changed[-1:] == [(there[0], row)] else "there"
+        elif is_stopped:
+            found.caught.append(row)
+            status = "caught"
+        else:
+            key = _likeness(row.normalised, row.match)
+            like = alike.get(key, "")
+            alike.setdefault(key, row.text)
+            (found.near if like else found.new).append(row)
+            status = "near" if like else "new"
+        found.status.append(status)
+        found.like.append(like)
+    return found
+
+
+def tray_view(work: Workspace, tray: Tray, key: str | None) -> dict[str, Any]:
+    """Hold a tray and return what the screen shows of it."""
+    key = work.trays.put(tray, key)
+    rows = sort_rows(work.plan(tray.plan_id), tray)
+    taken = tray.rows.taken
+    counts = {name: rows.status.count(name) for name in ("new", "near", "caught", "changed",
+                                                         "there")}  # fmt: skip
+    return {
+        "key": key,
+        "name": tray.name,
+        **_file_view(tray),
+        "fields": list(FIELDS),
+        "counts": counts | {"refused": len(tray.rows.refused)},
+        "rows": {
+            "row": [r.row for r in taken],
+            "text": [r.text for r in taken],
+            "match": [r.match for r in taken],
+            "status": rows.status,
+            "like": rows.like,
+            "volume_low": [r.volume[0] if r.volume else None for r in taken],
+            "volume_high": [r.volume[1] if r.volume else None for r in taken],
+            "cpc_low": [r.cpc_low for r in taken],
+            "cpc_high": [r.cpc_high for r in taken],
+            "call": [r.call for r in taken],
+            "group": [r.group for r in taken],
+        },
+        "refused": [r.as_dict() for r in tray.rows.refused],
+    }
+
+
+def _file_view(tray: Tray) -> dict[str, Any]:
+    if tray.file is None:
+        return {
+            "separator": "", "decimal": "", "encoding": "", "headings": [], "first_row": 1,
+            "columns": {}, "sample": [], "sheets": [], "sheet": "", "period": "month",
+            "basis": "", "area": "",
+        }  # fmt: skip
+    table, guess, units = tray.file.table, tray.file.guess, tray.file.units
+    first = guess.first_row - 1
+    return {
+        "separator": _SEPARATORS.get(table.separator, ""),
+        "decimal": "point" if table.decimal == "." else "comma",
+        "encoding": table.encoding,
+        "headings": list(guess.headings),
+        "first_row": guess.first_row,
+        "columns": guess.columns,
+        "sample": [list(row) for row in table.rows[first : first + _SAMPLE_ROWS]],
+        "sheets": list(table.sheets),
+        "sheet": table.sheet,
+        "period": units.period,
+        "basis": units.basis,
+        "area": units.area,
+    }
+
+
+def _stopped(loaded: Loaded, texts: list[str]) -> list[bool]:
+    """Say which texts a negative of the whole plan stops."""
+    brief = loaded.record.brief
+    negatives = tuple(n for n in brief.negatives if n.level == "plan")
+    if not negatives or not texts:
+        return [False] * len(texts)
+    joints = joints_of(n.text for n in negatives)
+    index = index_of(tuple(texts), joints, brief.negative_close_forms)
+    found = stopped_by(negatives, index, joints, brief.negative_close_forms)
+    stopped = np.zeros(len(texts), dtype=bool)
+    stopped[found.text] = True
+    return [bool(s) for s in stopped]
+
+
+def _likeness(normalised: str, match: str) -> tuple[str, ...]:
+    """Return what near-duplicates share: their words in the singular, in any order, no accents."""
+    bare = "".join(
+        c for c in unicodedata.normalize("NFD", normalised) if unicodedata.category(c) != "Mn"
+    )
+    return (match, *sorted(singular(word) for word in bare.split()))
