@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+import orjson
 from fastapi import APIRouter, Response
 
+from milkwort.api.frame_schemas import ProfileValues
 from milkwort.api.schemas import (
     AssumptionChange,
     AssumptionItem,
@@ -13,6 +15,9 @@ from milkwort.api.schemas import (
 )  # fmt: skip
 from milkwort.api.shared import Window, Work, sent
 from milkwort.core.assumptions import TABLE
+from milkwort.core.demand import season_of_months
+from milkwort.core.errors import NothingUsableError
+from milkwort.core.platform import PROFILES, Profile, profile_of
 from milkwort.store.plans import change_assumptions, change_brief
 
 router = APIRouter(tags=["brief"])
@@ -77,3 +82,35 @@ def change_some(plan_id: int, body: AssumptionChange, work: Work, window: Window
             sheet_after=lambda sheet: sheet,
         )
     )
+
+
+@router.get("/profiles")
+def profiles(work: Work) -> list[ProfileValues]:
+    """List the platform profiles that ship."""
+    return [ProfileValues(**profile.as_dict()) for profile in (Profile(), *PROFILES)]
+
+
+@router.get("/plans/{plan_id}/profile.json")
+def profile_file(plan_id: int, work: Work) -> Response:
+    """Return the plan's platform profile as a file of its own."""
+    profile = profile_of(work.plan(plan_id).record.values["profile"])
+    return Response(
+        orjson.dumps(profile.as_dict(), option=orjson.OPT_INDENT_2),
+        media_type="application/json",
+        headers={"Content-Disposition": 'attachment; filename="platform-profile.json"'},
+    )
+
+
+@router.post("/plans/{plan_id}/brief/season", responses=shape_of(ChangeAnswer))
+def season_of_keywords(plan_id: int, work: Work, window: Window = "") -> Response:
+    """Take the season from the months that the keywords' own readings hold."""
+    season = season_of_months(work.plan(plan_id).sheet.table)
+    if season is None:
+        raise NothingUsableError("season: no keyword has twelve months of figures", "season")
+    fields = {"season": [round(float(m), 3) for m in season]}
+    return sent(
+        work.change(
+            plan_id, "take the season from the keywords", lambda c: change_brief(c, fields),
+            window=window, sheet_after=lambda sheet: sheet,
+        )
+    )  # fmt: skip

@@ -104,6 +104,7 @@ def brief_block(record: PlanRecord) -> dict[str, Any]:
             "ceiling_low": worth.ceiling_low,
             "ceiling_high": worth.ceiling_high,
         },
+        "purse": brief.monthly_spend,
         "backward": _backward(brief),
         "strange": _strange(brief),
     }

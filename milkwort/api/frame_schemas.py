@@ -117,6 +117,7 @@ class BriefBlock(BaseModel):
     unsaid: list[str]
     assumptions: dict[str, float]
     worth: Worth
+    purse: float
     backward: list[Backward]
     strange: list[str]
 

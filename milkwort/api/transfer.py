@@ -14,6 +14,7 @@ from milkwort.core.keyword_table import CALLS, INTENTS
 from milkwort.core.lexicon import shipped_lexicon
 from milkwort.core.match_types import Match
 from milkwort.core.negatives import Level, Negative
+from milkwort.core.platform import PROFILES
 from milkwort.core.words import normalise
 from milkwort.formats.brief_toml import read_brief
 from milkwort.formats.keyword_rows import KeywordRow, columns_by_heading, read_keyword_rows
@@ -89,6 +90,8 @@ def add_sample(session: Session, name: str = SAMPLE_NAME, stem: str = "eastmere"
     offers = [offer.name for offer in brief.offers]
     rows = read_keyword_rows(table, columns_by_heading(table), offers=("", *offers))
     values = plan_values(brief, start_month=_START_MONTH[stem])
+    if brief.pricing == "pay_bid":
+        values["profile"] = next(p for p in PROFILES if p.pricing == "pay_bid").as_dict()
     plan_id = add_plan(session, name, values, brief.assumed.changes, _SAMPLE_UNSAID)
     change = Change(session, plan_id, "sample")
     add_keywords(change, [entry_of_row(r, f"{stem}.csv") for r in rows.taken])

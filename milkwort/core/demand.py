@@ -9,7 +9,7 @@ from numpy.typing import NDArray
 
 from milkwort.core.assumptions import Assumed
 from milkwort.core.brief import Brief
-from milkwort.core.keyword_table import INTENTS, Floats, Ints, KeywordTable
+from milkwort.core.keyword_table import CALLS, INTENTS, Floats, Ints, KeywordTable
 from milkwort.core.negatives import negatives_in_force
 from milkwort.core.serving import Serving, serve, serve_if_kept
 from milkwort.core.words import name_places, word_counts
@@ -22,6 +22,7 @@ __all__ = [
     "likely_volume",
     "month_index",
     "per_month",
+    "season_of_months",
 ]
 
 
@@ -113,6 +114,21 @@ def month_index(months: Floats) -> Floats:
     """
     mean = float(months.mean())
     return months / mean if mean > 0 else np.ones_like(months)
+
+
+def season_of_months(table: KeywordTable) -> Floats | None:
+    """Return the month index of the keywords together, those not dropped.
+
+    Returns
+    -------
+    Floats, shape (12,), or None
+        Mean 1; None where no keyword has twelve figures.
+    """
+    wanted = np.isin(table.call, [CALLS.index(c) for c in ("none", "keep", "hold")])
+    months = table.months[np.isfinite(table.months).all(axis=1) & wanted]
+    if not len(months) or months.sum() <= 0:
+        return None
+    return month_index(months.sum(axis=0))
 
 
 def coverage(match: Ints, words: Ints, assumed: Assumed) -> Floats:

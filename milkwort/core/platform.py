@@ -92,9 +92,9 @@ def profile_of(values: Mapping[str, Any] | None) -> Profile:
     if unknown:
         raise BadValueError("profile", "fields of a platform profile", ", ".join(unknown))
     given = dict(values)
-    if "matches" in given:
-        given["matches"] = tuple(given["matches"])
     try:
+        if "matches" in given:
+            given["matches"] = tuple(given["matches"])
         return Profile(**given)
     except TypeError as error:
         raise BadValueError("profile", "values of the right kind", str(error)) from error

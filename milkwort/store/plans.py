@@ -62,6 +62,11 @@ _START: dict[str, Any] = {
 }  # fmt: skip
 
 
+_UNSAID_OF_OFFER: dict[str, Any] = {
+    "sales_per_customer": 1.0, "close_low": None, "close_likely": None, "close_high": None,
+}  # fmt: skip
+
+
 @dataclass(frozen=True)
 class PlanLine:
     """A plan as it stands in the list."""
@@ -281,6 +286,7 @@ def add_plan(
         Fields nobody has entered; all of them where no values are given.
     """
     full = _START | dict(values or {})
+    full["more_offers"] = [_UNSAID_OF_OFFER | dict(one) for one in full["more_offers"]]
     brief_of(_checked_name(name), full, assumptions or {})
     if unsaid is None:
         unsaid = tuple(f for f in BRIEF_FIELDS if f not in (values or {}))
@@ -332,6 +338,9 @@ def change_brief(change: Change, fields: Mapping[str, Any]) -> None:
     unknown = sorted(set(fields) - set(BRIEF_FIELDS))
     if unknown:
         raise BadValueError("brief", "fields of a brief", ", ".join(unknown))
+    fields = dict(fields)
+    if "more_offers" in fields:
+        fields["more_offers"] = [_UNSAID_OF_OFFER | dict(one) for one in fields["more_offers"]]
     record = load_plan(change.session, change.plan_id)
     brief_of(record.name, record.values | dict(fields), record.assumptions)
     _, (offer, *more) = _rows(change.session, change.plan_id)

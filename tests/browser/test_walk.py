@@ -69,7 +69,7 @@ def test_a_file_of_ones_own_lands_in_the_tray_and_is_taken_in(sample: Page, tmp_
     file = tmp_path / "gates.csv"
     file.write_text(OWN_FILE, encoding="utf-8", newline="")
     with sample.expect_file_chooser() as chooser:
-        sample.get_by_role("button", name="Choose a CSV").click()
+        sample.get_by_role("button", name="Choose a file").click()
     chooser.value.set_files(file)
     tabs = sample.get_by_role("radiogroup", name="Rows of the file")
     expect(tabs).to_contain_text("4 new")
@@ -256,13 +256,13 @@ def test_the_upload_sheet_is_taken_away_and_read_back(sample: Page, tmp_path: Pa
 
 def test_a_blank_plan_explains_itself(sample: Page):
     sample.get_by_role("button", name="Plans:").click()
-    sample.get_by_role("button", name="New blank plan").click()
+    sample.get_by_role("button", name="a blank page").click()
     expect(sample.get_by_label("Sale value", exact=True)).to_have_attribute("data-assumed", "true")
     for name, words in (
         ("Sift", "No keywords yet"),
         ("Fit", "No keyword is kept yet"),
         ("Hand over", "nothing to upload"),
-        ("Gather", "The tray is empty"),
+        ("Gather", "What happens next"),
         ("Arrange", "Not built yet"),
         ("Learn", "Not built yet"),
     ):

@@ -5,6 +5,7 @@ import { client, taken, type Schemas } from "../data/client";
 import { useSaying } from "../data/saying";
 import { ink } from "../look/tokens";
 import { Button, MainButton, TextButton } from "../parts/Button";
+import { starts } from "./starts";
 
 /** Goes to the first plan; where there is none, says what this is and offers two ways in. */
 export function FirstRun() {
@@ -57,6 +58,18 @@ export function FirstRun() {
           Start a blank plan
         </Button>
       </div>
+      <p>
+        Or begin with figures that are usual for{" "}
+        {starts
+          .filter(({ start }) => ["service", "shop", "subscription"].includes(start))
+          .map(({ start, plan, name }, at) => (
+            <span key={start}>
+              {at > 0 && ", "}
+              <TextButton onPress={() => void make({ name: plan, start })}>{name}</TextButton>
+            </span>
+          ))}
+        .
+      </p>
       {gone && (
         <p>
           Deleted {gone.name}.{" "}

@@ -10,6 +10,7 @@ import { ink, serif } from "../look/tokens";
 import { Blank } from "../parts/Blank";
 import { TextButton } from "../parts/Button";
 import { money, plural } from "../parts/format";
+import { starts } from "./starts";
 
 type Item = Schemas["PlanItem"];
 
@@ -141,24 +142,17 @@ function PlanList({ close }: ListProps) {
         </p>
       )}
       <footer>
-        <TextButton
-          onPress={() =>
-            void openMade(client.POST("/api/plans", { body: { name: "New plan", start: "blank" } }))
-          }
-        >
-          New blank plan
-        </TextButton>
-        <TextButton
-          onPress={() =>
-            void openMade(
-              client.POST("/api/plans", {
-                body: { name: "Eastmere Sash & Casement", start: "sample" },
-              }),
-            )
-          }
-        >
-          New from the sample
-        </TextButton>
+        <span>New plan from</span>
+        {starts.map(({ start, plan, name }) => (
+          <TextButton
+            key={start}
+            onPress={() =>
+              void openMade(client.POST("/api/plans", { body: { name: plan, start } }))
+            }
+          >
+            {name}
+          </TextButton>
+        ))}
         <TextButton onPress={() => file.current?.click()}>Load a plan’s JSON …</TextButton>
         <input
           ref={file}
@@ -255,6 +249,11 @@ const List = styled.div`
     font-size: 12px;
   }
   footer {
+    flex-wrap: wrap;
+    button,
+    span {
+      white-space: nowrap;
+    }
     display: flex;
     gap: 14px;
     margin-top: 10px;

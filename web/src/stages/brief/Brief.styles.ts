@@ -16,23 +16,28 @@ export const Letter = styled.div`
   flex: 1;
   min-width: 0;
   overflow-y: auto;
-  padding: 20px 40px 16px 48px;
+  padding: 16px 40px 16px 48px;
   h1 {
-    margin-bottom: 12px;
+    margin-bottom: 8px;
   }
 `;
 
 export const Sentence = styled.div`
   font-family: ${serif};
   font-size: 18px;
-  line-height: 1.62;
-  margin-bottom: 8px;
+  line-height: 1.52;
+  margin-bottom: 5px;
   max-width: 46em;
 `;
 
 export const Aside = styled.span`
   font-family: "IBM Plex Sans", sans-serif;
   font-size: 12px;
+  color: ${ink.ink2};
+  a {
+    color: ${ink.petalDeep};
+    text-underline-offset: 3px;
+  }
 `;
 
 export const Strange = styled.div`
@@ -78,9 +83,9 @@ export const Table = styled.table`
   td,
   thead th + th {
     text-align: right;
-    min-width: 72px;
+    min-width: 66px;
     padding-right: 0;
-    padding-left: 14px;
+    padding-left: 10px;
   }
   td[data-missed] {
     color: ${ink.rose};
@@ -149,4 +154,80 @@ export const Say = styled.p`
   margin-top: 12px;
   color: ${ink.ink2};
   max-width: 46ch;
+`;
+
+/** The season beside the price read backwards. */
+export const Beside = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 18px 28px;
+  align-items: flex-start;
+`;
+
+export const SeasonBox = styled.div`
+  width: 196px;
+  > p {
+    font-size: 12px;
+    color: ${ink.ink2};
+    padding-bottom: 4px;
+  }
+  > div {
+    display: flex;
+    gap: 2px;
+    height: 92px;
+    align-items: stretch;
+    touch-action: none;
+  }
+`;
+
+export const Month = styled.div`
+  flex: 1;
+  position: relative;
+  cursor: ns-resize;
+  border-bottom: 1px solid ${ink.ink3};
+  border-radius: 2px;
+  margin-bottom: 16px;
+  i {
+    position: absolute;
+    left: 0;
+    right: 0;
+    bottom: 0;
+    background: ${ink.petalMid};
+  }
+  &[data-assumed] i {
+    background: none;
+    border: 1px dashed ${ink.straw};
+    border-bottom: 0;
+  }
+  span {
+    position: absolute;
+    bottom: -17px;
+    left: 0;
+    right: 0;
+    text-align: center;
+    font-size: 12px;
+    color: ${ink.ink2};
+  }
+`;
+
+export const Assumed = styled.div`
+  margin: 18px 0 8px;
+  table {
+    margin-top: 10px;
+    font-size: 12px;
+    max-width: 780px;
+    td:nth-child(2) {
+      white-space: nowrap;
+      text-align: left;
+    }
+    td:nth-child(3),
+    td:nth-child(4) {
+      text-align: left;
+      color: ${ink.ink2};
+    }
+    thead th + th {
+      text-align: left;
+      padding-left: 14px;
+    }
+  }
 `;

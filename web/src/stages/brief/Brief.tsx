@@ -5,7 +5,12 @@ import { Choice } from "../../parts/Choice";
 import { parsed } from "../../parts/format";
 import { Backward } from "./Backward";
 import * as S from "./Brief.styles";
+import { Assumptions } from "./Assumptions";
 import { Descent } from "./Descent";
+import { Money } from "./Money";
+import { AddOffer, MoreOffers } from "./MoreOffers";
+import { Platform } from "./Platform";
+import { Season } from "./Season";
 import {
   bases,
   currencies,
@@ -13,8 +18,8 @@ import {
   hundredths,
   months,
   plain,
-  pricings,
   rules,
+  shareOfArea,
   type Values,
 } from "./fields";
 
@@ -131,8 +136,10 @@ export function Brief() {
             <TextButton onPress={splitSteps}>
               {twoSteps ? "count in one step" : "count in two steps: enquiry, then sale"}
             </TextButton>
-          </S.Aside>
+          </S.Aside>{" "}
+          {values.more_offers.length === 0 && <AddOffer />}
         </S.Sentence>
+        <MoreOffers />
         <S.Sentence>
           We want to{" "}
           <Choice
@@ -158,8 +165,7 @@ export function Brief() {
           {figure("max_cpc", "Highest price of a click", { placeholder: "the ceiling" })} a click.
         </S.Sentence>
         <S.Sentence>
-          We spend {figure("monthly_spend", "Monthly spend")} {values.currency} a month on search
-          ads from{" "}
+          <Money /> from{" "}
           <Choice
             label="Start month"
             value={String(values.start_month)}
@@ -201,11 +207,12 @@ export function Brief() {
             value={hundredths(assumptions.area_share ?? 1)}
             assumed={!("area_share" in assumptions)}
             onCommit={(text) => {
-              const value = parsed(text);
-              return value !== null && changeAssumption("area_share", value / 100);
+              const value = shareOfArea(text);
+              return value !== null && changeAssumption("area_share", value);
             }}
           />{" "}
-          % of the area that volumes count, and volumes count{" "}
+          % of the area that volumes count <S.Aside>(or people here / people there)</S.Aside>, and
+          volumes count{" "}
           <Choice
             label="What volumes count"
             value={values.volume_basis}
@@ -214,17 +221,9 @@ export function Brief() {
             assumed={isUnsaid("volume_basis")}
             onChange={(volume_basis) => void changeBrief({ volume_basis })}
           />
-          . A click costs{" "}
-          <Choice
-            label="How clicks are priced"
-            value={values.pricing}
-            options={pricings}
-            inline
-            assumed={isUnsaid("pricing")}
-            onChange={(pricing) => void changeBrief({ pricing })}
-          />
           .
         </S.Sentence>
+        <Platform />
         {strange.length > 0 && (
           <S.Strange role="note">
             {strange.map((sentence) => (
@@ -235,7 +234,11 @@ export function Brief() {
         <S.Legend>
           <b>violet</b> was entered; <i>straw, dashed</i> is still assumed
         </S.Legend>
-        <Backward />
+        <S.Beside>
+          <Season />
+          <Backward />
+        </S.Beside>
+        <Assumptions />
       </S.Letter>
       <Descent />
     </S.Split>

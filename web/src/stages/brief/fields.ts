@@ -1,6 +1,6 @@
 import type { Schemas } from "../../data/client";
 import type { Option } from "../../parts/Choice";
-import { number } from "../../parts/format";
+import { number, parsed } from "../../parts/format";
 
 export type Values = Schemas["BriefValues"];
 type Rule = Values["ceiling_rule"];
@@ -89,4 +89,12 @@ export function plain(value: number | null): string {
     value,
     Number.isInteger(value) ? 0 : Math.abs(value * 10 - Math.round(value * 10)) < 1e-9 ? 1 : 2,
   );
+}
+
+/** A share of the area: 60 (per cent), or people here / people there. */
+export function shareOfArea(text: string): number | null {
+  const [here, there, ...rest] = text.split("/").map((part) => parsed(part));
+  if (rest.length > 0 || here === null || here === undefined) return null;
+  if (there === undefined) return here / 100;
+  return there ? here / there : null;
 }

@@ -1,6 +1,6 @@
 import { ToggleButtonGroup } from "react-aria-components";
 import styled from "styled-components";
-import { ink } from "../../look/tokens";
+import { ink, serif } from "../../look/tokens";
 
 export const Split = styled.div`
   flex: 1;
@@ -9,25 +9,230 @@ export const Split = styled.div`
 `;
 
 export const Sources = styled.div`
-  width: 300px;
+  width: 212px;
   flex: none;
   overflow-y: auto;
-  padding: 11px 20px 20px;
+  padding: 11px 0 20px;
   border-right: 1px solid ${ink.rule};
-  display: flex;
-  flex-direction: column;
-  align-items: flex-start;
-  gap: 8px;
   h1 {
     font-size: 24px;
+    padding: 0 20px 10px;
   }
+  [role="option"] {
+    display: block;
+    padding: 7px 16px 8px 17px;
+    border-left: 3px solid transparent;
+    cursor: pointer;
+    outline-offset: -2px;
+    b {
+      font-weight: 500;
+      display: block;
+    }
+    small {
+      font-size: 12px;
+      color: ${ink.ink2};
+    }
+    &[data-hovered] {
+      background: ${ink.paper2};
+    }
+    &[data-selected] {
+      background: ${ink.petalWash};
+      border-left-color: ${ink.petal};
+      b {
+        font-weight: 600;
+      }
+    }
+  }
+`;
+
+/** One source's own page. */
+export const Source = styled.div`
+  flex: 1;
+  min-width: 0;
+  overflow-y: auto;
+  padding: 15px 28px 24px;
   h2 {
     font-size: 16px;
-    margin-top: 12px;
+    margin-bottom: 6px;
   }
-  > div {
-    width: 100%;
+  > p {
+    max-width: 72ch;
   }
+`;
+
+export const TwoWays = styled.div`
+  display: grid;
+  grid-template-columns: minmax(260px, 1fr) minmax(300px, 1.4fr);
+  gap: 36px;
+  max-width: 980px;
+  > div:last-child {
+    display: flex;
+    flex-direction: column;
+    align-items: flex-start;
+    gap: 8px;
+  }
+  textarea {
+    height: 300px;
+  }
+`;
+
+export const About = styled.div`
+  margin-top: 28px;
+  color: ${ink.ink2};
+  h3 {
+    font-size: 13.5px;
+    color: ${ink.ink};
+    margin-bottom: 4px;
+  }
+`;
+
+export const Sentence = styled.div`
+  font-family: ${serif};
+  font-size: 18px;
+  line-height: 1.7;
+  margin: 8px 0 10px;
+  max-width: 46em;
+`;
+
+export const CrossPart = styled.span`
+  display: inline-flex;
+  flex-direction: column;
+  vertical-align: top;
+  margin-right: 10px;
+  max-width: 100%;
+  i {
+    font-style: normal;
+    color: ${ink.ink2};
+  }
+  small {
+    display: flex;
+    gap: 12px;
+    padding: 2px 0 6px 10px;
+    font:
+      12px "IBM Plex Sans",
+      sans-serif;
+    color: ${ink.ink2};
+  }
+  label {
+    display: inline-flex;
+    align-items: center;
+    gap: 5px;
+    cursor: pointer;
+    border-radius: 2px;
+  }
+  &[data-off] input {
+    text-decoration: line-through;
+    opacity: 0.7;
+  }
+`;
+
+export const Box = styled.span`
+  display: inline-flex;
+  width: 14px;
+  height: 14px;
+  border: 1px solid ${ink.ink3};
+  border-radius: 2px;
+  align-items: center;
+  justify-content: center;
+  font-size: 11px;
+  color: ${ink.petalDeep};
+  label[data-focus-visible] & {
+    outline: 2px solid ${ink.petal};
+    outline-offset: 1px;
+  }
+`;
+
+export const Line = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 8px 14px;
+  margin: 10px 0;
+  input {
+    font: inherit;
+    padding: 4px 8px;
+    border: 1px solid ${ink.ink3};
+    border-radius: 2px;
+    background: ${ink.paper};
+    color: ${ink.ink};
+  }
+  label {
+    display: inline-flex;
+    align-items: center;
+    gap: 5px;
+    cursor: pointer;
+  }
+`;
+
+export const Preview = styled.ul`
+  columns: 3 220px;
+  column-gap: 28px;
+  margin: 6px 0 12px;
+  padding: 8px 0;
+  border-top: 1px solid ${ink.rule};
+  border-bottom: 1px solid ${ink.rule};
+  list-style: none;
+  min-height: 60px;
+  li {
+    break-inside: avoid;
+    padding: 2px 0;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    white-space: nowrap;
+  }
+`;
+
+export const Words = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 14px;
+  margin: 12px 0;
+  button {
+    background: none;
+    border: 0;
+    border-bottom: 1.5px solid ${ink.rule};
+    padding: 2px 3px;
+    cursor: pointer;
+    color: ${ink.ink2};
+    &[data-selected] {
+      color: ${ink.petalDeep};
+      font-weight: 600;
+      border-bottom-color: ${ink.petal};
+      &::before {
+        content: "✓ ";
+      }
+    }
+  }
+  small {
+    font-size: 12px;
+    color: ${ink.ink2};
+    font-weight: 400;
+  }
+`;
+
+export const Short = styled.table`
+  border-collapse: collapse;
+  margin: 10px 0;
+  th,
+  td {
+    text-align: left;
+    font-weight: 400;
+    padding: 4px 26px 4px 0;
+    border-bottom: 1px solid ${ink.rule};
+  }
+  th {
+    font-size: 12px;
+    color: ${ink.ink2};
+  }
+`;
+
+export const Units = styled.div`
+  padding: 0 20px 8px;
+  color: ${ink.ink2};
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 4px 6px;
 `;
 
 export const Drop = styled.div`

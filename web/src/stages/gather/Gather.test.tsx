@@ -21,12 +21,20 @@ const tray = (changes: Partial<Tray> = {}): Tray => ({
     ["gate post", "10", "x"],
     ["gate latch", "20", "y"],
   ],
-  counts: { new: 1, changed: 1, there: 0, refused: 1 },
+  counts: { new: 1, near: 0, caught: 0, changed: 1, there: 0, refused: 1 },
+  sheets: [],
+  sheet: "",
+  period: "month",
+  basis: "",
+  area: "",
+  more: false,
+  quota_left: null,
   rows: {
     row: [2, 3],
     text: ["gate post", "gate latch"],
     match: ["exact", "exact"],
     status: ["new", "changed"],
+    like: ["", ""],
     volume_low: [10, 20],
     volume_high: [100, 20],
     cpc_low: [null, 0.5],
@@ -51,9 +59,9 @@ async function pasted(answers: Parameters<typeof showOnPlan>[1], text = "gate po
   return asked;
 }
 
-it("an empty tray explains itself, and nothing pasted can't be read", async () => {
+it("Gather explains what will happen, and nothing pasted can't be read", async () => {
   await showOnPlan(<Gather />);
-  expect(screen.getByText("The tray is empty")).toBeTruthy();
+  expect(screen.getByText("What happens next")).toBeTruthy();
   expect(screen.getByText("Read what is pasted").hasAttribute("disabled")).toBe(true);
 });
 
@@ -65,7 +73,14 @@ it("what is read is sorted by what would become of it", async () => {
     within(parts)
       .getAllByRole("radio")
       .map((part) => part.textContent),
-  ).toEqual(["1 new", "1 new figures", "0 already there", "1 refused"]);
+  ).toEqual([
+    "1 new",
+    "0 alike another",
+    "0 never wanted",
+    "1 new figures",
+    "0 already there",
+    "1 refused",
+  ]);
   expect(screen.getByText("UTF-8, semicolon between cells, decimal comma")).toBeTruthy();
   expect(screen.getByText("Take in 2")).toBeTruthy();
 });
@@ -85,7 +100,36 @@ it("a column is given another meaning by its heading", async () => {
   await userEvent.click(await screen.findByRole("button", { name: /Column 2, Searches/ }));
   await userEvent.click(screen.getByRole("option", { name: "low price" }));
   await waitFor(() => expect(asked).toHaveLength(2));
-  expect(asked[1]!.body).toEqual({ columns: { keyword: 0, cpc_low: 1 }, first_row: 2 });
+  expect(asked[1]!.body).toMatchObject({
+    columns: { keyword: 0, cpc_low: 1 },
+    first_row: 2,
+    period: "month",
+  });
+});
+
+it("volumes counted a day are said to be so, and the file is read again by that", async () => {
+  const asked = await pasted({
+    "PUT /gather/k1/columns": () => ({ body: tray({ period: "day" }) }),
+  });
+  await userEvent.click(await screen.findByRole("button", { name: /Volumes are for/ }));
+  await userEvent.click(screen.getByRole("option", { name: /a day/ }));
+  await waitFor(() => expect(asked).toHaveLength(2));
+  expect(asked[1]!.body).toMatchObject({ columns: { keyword: 0, volume: 1 }, period: "day" });
+});
+
+it("near-duplicates are left out until they are asked for", async () => {
+  const counts = { new: 1, near: 1, caught: 0, changed: 0, there: 0, refused: 0 };
+  const rows = { ...tray().rows, status: ["new", "near"], like: ["", "gate post"] };
+  const asked = await pasted({
+    "POST /gather/text": () => ({ body: tray({ counts, rows }) }),
+    "POST /gather/k1/take": () => ({ body: changeOf({ did: "take in 2 keywords" }) }),
+  });
+  expect(await screen.findByText("Take in 1")).toBeTruthy();
+  await userEvent.click(screen.getByRole("radio", { name: "1 alike another" }));
+  await userEvent.click(screen.getByText("take them in too"));
+  await userEvent.click(screen.getByText("Take in 2"));
+  await waitFor(() => expect(asked).toHaveLength(2));
+  expect(asked[1]!.body).toEqual({ near: true, caught: false });
 });
 
 it("what is taken in leaves the tray", async () => {
@@ -93,7 +137,7 @@ it("what is taken in leaves the tray", async () => {
     "POST /gather/k1/take": () => ({ body: changeOf({ did: "take in 1 keywords" }) }),
   });
   await userEvent.click(await screen.findByText("Take in 2"));
-  await waitFor(() => expect(screen.getByText("The tray is empty")).toBeTruthy());
+  await waitFor(() => expect(screen.getByText("What happens next")).toBeTruthy());
   expect(asked.map((a) => a.path)).toEqual(["/gather/text", "/gather/k1/take"]);
 });
 
@@ -102,7 +146,7 @@ it("what is left is gone, also where the server no longer holds it", async () =>
     "DELETE /gather/k1": () => ({ status: 404, body: refusal("no longer in the tray") }),
   });
   await userEvent.click(await screen.findByText("Leave"));
-  await waitFor(() => expect(screen.getByText("The tray is empty")).toBeTruthy());
+  await waitFor(() => expect(screen.getByText("What happens next")).toBeTruthy());
   expect(screen.getByTestId("said").textContent).toContain("no longer in the tray");
 });
 

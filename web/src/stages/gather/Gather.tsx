@@ -1,108 +1,75 @@
 import { useState } from "react";
-import { DropZone, FileTrigger, type DropItem } from "react-aria-components";
-import { client, formOf, taken, type Schemas } from "../../data/client";
-import { usePlan } from "../../data/plan";
-import { useSaying } from "../../data/saying";
-import { Button } from "../../parts/Button";
-import { Small } from "../../parts/Screen";
+import { ListBox, ListBoxItem, type Key } from "react-aria-components";
+import type { Schemas } from "../../data/client";
 import * as S from "./Gather.styles";
 import { TrayView } from "./TrayView";
+import { AlmanacSource } from "./sources/AlmanacSource";
+import { CrossingSource } from "./sources/CrossingSource";
+import { FileSource } from "./sources/FileSource";
+import { NeverWanted } from "./sources/NeverWanted";
+import { PageSource } from "./sources/PageSource";
+import { PlacesSource } from "./sources/PlacesSource";
+import { StarterSource } from "./sources/StarterSource";
 
 export type Tray = Schemas["TrayView"];
+export type Brought = (tray: Tray, more?: () => Promise<Tray>) => void;
+
+const sources = [
+  { id: "file", name: "A file or a list", about: "CSV, XLSX, JSON, pasted rows" },
+  { id: "crossing", name: "Crossing", about: "services × products × places" },
+  { id: "almanac", name: "Almanac", about: "a keyword source, simulated" },
+  { id: "page", name: "A page", about: "its words by weight" },
+  { id: "places", name: "Other places", about: "swap in your own town" },
+  { id: "never", name: "Never wanted", about: "words to block on arrival" },
+  { id: "starter", name: "To start with", about: "the few that bring most" },
+] as const;
 
 /** Keywords on their way in: sources at the left, what they bring in the tray. */
 export function Gather() {
-  const { id } = usePlan();
-  const { complain } = useSaying();
-  const [tray, setTray] = useState<Tray | null>(null);
-  const [text, setText] = useState("");
-  const [busy, setBusy] = useState("");
-  const path = { params: { path: { plan_id: id } } };
-
-  const read = async (what: string, request: () => Promise<Tray>) => {
-    setBusy(what);
-    try {
-      setTray(await request());
-    } catch (error) {
-      complain(error);
-    } finally {
-      setBusy("");
-    }
-  };
-  const readFile = (file: File) =>
-    read(file.name, () =>
-      taken(
-        client.POST("/api/plans/{plan_id}/gather/file", {
-          ...path,
-          body: formOf(file) as never,
-          bodySerializer: (body) => body as never,
-        }),
-      ),
-    );
-  const readText = () =>
-    read("what was pasted", () =>
-      taken(
-        client.POST("/api/plans/{plan_id}/gather/text", {
-          ...path,
-          body: { text, name: "pasted" },
-        }),
-      ),
-    );
-  const dropped = async (items: DropItem[]) => {
-    const file = items.find((item) => item.kind === "file");
-    if (file) await readFile(await file.getFile());
-    const words = items.find((item) => item.kind === "text" && item.types.has("text/plain"));
-    if (!file && words?.kind === "text") setText(await words.getText("text/plain"));
-  };
-
+  const [source, setSource] = useState<Key>("file");
+  const [pasted, setPasted] = useState("");
+  const [tray, setTray] = useState<{ tray: Tray; more?: () => Promise<Tray> } | null>(null);
+  const bring: Brought = (brought, more) => setTray({ tray: brought, more });
   return (
     <S.Split>
       <S.Sources>
         <h1>Gather</h1>
-        <h2>A file</h2>
-        <DropZone onDrop={(event) => void dropped(event.items)} aria-label="Drop a file here">
-          <S.Drop>
-            <FileTrigger
-              acceptedFileTypes={[".csv", ".tsv", ".txt", "text/csv", "text/plain"]}
-              onSelect={(files) => {
-                const file = files?.[0];
-                if (file) void readFile(file);
-              }}
-            >
-              <Button>Choose a CSV …</Button>
-            </FileTrigger>
-            <Small>or drop it here: commas, semicolons or tabs, up to 20 MB</Small>
-          </S.Drop>
-        </DropZone>
-        <h2>A pasted list</h2>
-        <S.Paste
-          aria-label="Pasted rows"
-          placeholder={"sash window repair\t500 to 5,000\t0.80\t2.40"}
-          value={text}
-          spellCheck={false}
-          onChange={(event) => setText(event.currentTarget.value)}
-        />
-        <Button isDisabled={text.trim() === "" || busy !== ""} onPress={() => void readText()}>
-          Read what is pasted
-        </Button>
-        <Small>
-          One keyword a line, alone or with columns for volume and prices. Ranges are read as they
-          are written: 10 to 100, &lt; 10, 1.2K.
-        </Small>
+        <ListBox
+          aria-label="Sources"
+          selectionMode="single"
+          disallowEmptySelection
+          selectedKeys={[source]}
+          onSelectionChange={(keys) => {
+            setSource([...keys][0] ?? "file");
+            setTray(null);
+          }}
+        >
+          {sources.map((one) => (
+            <ListBoxItem key={one.id} id={one.id} textValue={one.name}>
+              <b>{one.name}</b>
+              <small>{one.about}</small>
+            </ListBoxItem>
+          ))}
+        </ListBox>
       </S.Sources>
-      {busy ? (
-        <S.Empty role="status">Reading {busy} …</S.Empty>
-      ) : tray ? (
-        <TrayView key={tray.key} tray={tray} onTray={setTray} onDone={() => setText("")} />
+      {tray ? (
+        <TrayView
+          key={tray.tray.key}
+          tray={tray.tray}
+          more={tray.more}
+          onTray={(next) => setTray(next && { ...tray, tray: next })}
+          onMore={bring}
+        />
       ) : (
-        <S.Empty>
-          <h2>The tray is empty</h2>
-          <p>
-            What a file brings lands here first: what is new, what the sheet already has, what has
-            new figures, and what was refused with the reason. Nothing enters the sheet until you
-            take it in.
-          </p>
-        </S.Empty>
+        <S.Source>
+          {source === "file" && <FileSource text={pasted} onText={setPasted} onTray={bring} />}
+          {source === "crossing" && <CrossingSource onTray={bring} />}
+          {source === "almanac" && <AlmanacSource onTray={bring} />}
+          {source === "page" && <PageSource onTray={bring} />}
+          {source === "places" && <PlacesSource onTray={bring} />}
+          {source === "never" && <NeverWanted />}
+          {source === "starter" && <StarterSource />}
+        </S.Source>
       )}
     </S.Split>
   );

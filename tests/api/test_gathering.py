@@ -1,0 +1,242 @@
+"""The sources of Gather and the further fields of the brief, as the client asks them."""
+
+import io
+
+import openpyxl
+import pytest
+
+from milkwort.api.schemas import ChangeAnswer, StarterAnswer, TrayView
+from tests.api.conftest import ids_of
+
+
+def tray_of(answer):
+    assert answer.status_code == 200, answer.text
+    return TrayView.model_validate(answer.json())
+
+
+def take(client, plan, tray, **choice):
+    answer = client.post(f"{plan}/gather/{tray.key}/take", json=choice or None)
+    assert answer.status_code == 200, answer.text
+    return ChangeAnswer.model_validate(answer.json())
+
+
+def paste(client, plan, text):
+    return tray_of(client.post(f"{plan}/gather/text", json={"text": text}))
+
+
+def test_a_crossing_is_previewed_put_into_the_tray_and_saved(client, plan):
+    parts = [{"words": ["sash", "box sash"]}, {"words": ["lift", "stop"]}]
+    seen = client.post(f"{plan}/gather/crossing", json={"parts": parts}).json()
+    assert seen["count"] == 4 and "box sash lift" in seen["preview"]
+    tray = tray_of(client.post(f"{plan}/gather/crossing/tray", json={"parts": parts}))
+    take(client, plan, tray)
+    origin = client.get(plan).json()["sheet"]["texts"]
+    assert origin["origin"][origin["text"].index("box sash lift")] == "crossing"
+    again = client.post(f"{plan}/gather/crossing", json={"parts": parts}).json()
+    assert (again["count"], again["known"]) == (0, 4)
+    client.post(f"{plan}/recipes", json={"name": "Parts", "parts": parts})
+    (recipe,) = client.get(f"{plan}/recipes").json()
+    assert recipe["name"] == "Parts" and recipe["parts"][0]["words"] == ["sash", "box sash"]
+    client.post(f"{plan}/undo")
+    assert client.get(f"{plan}/recipes").json() == []
+    client.post(f"{plan}/redo")
+    assert client.delete(f"{plan}/recipes/{recipe['id']}").status_code == 200
+    assert client.delete(f"{plan}/recipes/{recipe['id']}").status_code == 404
+
+
+def test_the_almanac_brings_figures_page_by_page_and_says_its_quota(client, plan):
+    body = {"roots": ["sash window"], "page": 0}
+    tray = tray_of(client.post(f"{plan}/gather/almanac", json=body))
+    assert tray.quota_left is not None and tray.rows.cpc_low[0] is not None
+    near = tray_of(client.post(f"{plan}/gather/almanac", json=body | {"near_only": True}))
+    assert all("sash window" in text for text in near.rows.text)
+    assert near.quota_left == tray.quota_left - 1
+    typed = client.get(f"{plan}/gather/completions", params={"stem": "sash"}).json()
+    assert len(typed["texts"]) == 10
+
+
+def test_a_pages_words_are_weighed_and_looked_up(client, plan):
+    html = "<title>Oak doors</title><h1>Oak doors and frames</h1><p>hinges</p>"
+    words = client.post(f"{plan}/gather/page", json={"content": html}).json()
+    assert words[0]["text"] == "oak doors"
+    body = {"roots": [w["text"] for w in words], "only_these": True}
+    tray = tray_of(client.post(f"{plan}/gather/almanac", json=body))
+    assert set(tray.rows.text) == {w["text"] for w in words}
+    assert client.post(f"{plan}/gather/page", json={"content": " "}).status_code == 422
+
+
+def test_other_places_are_found_swapped_and_blocked(client, plan):
+    client.patch(f"{plan}/brief", json={"places": ["Eastmere"]})
+    take(
+        client,
+        plan,
+        paste(
+            client,
+            plan,
+            "sill repair eastmere\nbox sash eastmere\n"
+            "sill repair hollowbrook\nbox sash hollowbrook\nvane hollowbrook\n",
+        ),
+    )
+    (place,) = client.get(f"{plan}/gather/places").json()
+    assert place == {"name": "hollowbrook", "keywords": 3}
+    body = {"others": ["hollowbrook"], "own": "Eastmere"}
+    tray = tray_of(client.post(f"{plan}/gather/places/swap", json=body))
+    assert tray.rows.text == ["vane eastmere"]
+    answer = client.post(f"{plan}/gather/places/block", json=body).json()
+    assert answer["frame"]["trail"]["keywords"] == 11
+    texts = client.get(plan).json()["sheet"]["texts"]
+    call = dict(zip(texts["text"], texts["call"], strict=True))
+    assert call["vane hollowbrook"] == "drop" and call["sill repair eastmere"] == "none"
+    (negative,) = client.get(f"{plan}/negatives").json()
+    assert (negative["text"], negative["match"]) == ("hollowbrook", "phrase")
+
+
+def test_words_never_wanted_stop_searches_and_catch_keywords_on_arrival(client, plan):
+    before = client.get(plan).json()["frame"]["purse"]
+    answer = client.post(f"{plan}/negatives", json={"texts": ["cord", " cord "]}).json()
+    assert answer["frame"]["purse"]["running"] == before["running"] - 1
+    notes = client.get(plan).json()["sheet"]
+    row = notes["texts"]["text"].index("sash cord replacement")
+    assert "stopped" in notes["figures"]["notes"][row]
+    tray = paste(client, plan, "sash cord price\nsash stop\n")
+    assert (tray.counts["caught"], tray.counts["new"]) == (1, 1)
+    take(client, plan, tray, caught=True)
+    texts = client.get(plan).json()["sheet"]["texts"]
+    row = texts["text"].index("sash cord price")
+    assert (texts["call"][row], texts["reason"][row]) == ("drop", "a word never wanted")
+    held = client.get(f"{plan}/negatives").json()
+    answer = client.post(f"{plan}/negatives/remove", json={"ids": [n["id"] for n in held]}).json()
+    assert answer["frame"]["purse"]["running"] == before["running"]
+    assert client.post(f"{plan}/negatives", json={"texts": [" "]}).status_code == 422
+
+
+def test_near_duplicates_wait_until_they_are_asked_for(client, plan):
+    tray = paste(client, plan, "replacement sash cord\ncafé sash\ncafe sash\n")
+    assert tray.rows.status == ["near", "new", "near"]
+    assert tray.rows.like == ["sash cord replacement", "", "café sash"]
+    take(client, plan, tray)
+    assert "replacement sash cord" not in ids_of(client, plan)
+    again = paste(client, plan, "replacement sash cord\n")
+    take(client, plan, again, near=True)
+    assert "replacement sash cord" in ids_of(client, plan)
+
+
+def test_units_are_said_remembered_and_brought_to_months(client, plan):
+    tray = paste(client, plan, "keyword\tsearches\nsash stop\t12\n")
+    body = {"columns": tray.columns, "first_row": tray.first_row, "period": "day",
+            "basis": "phrase", "area": "Marlshire"}  # fmt: skip
+    tray = tray_of(client.put(f"{plan}/gather/{tray.key}/columns", json=body))
+    assert (tray.period, tray.basis, tray.area) == ("day", "phrase", "Marlshire")
+    answer = take(client, plan, tray)
+    texts = answer.sheet.texts
+    row = texts.text.index("sash stop")
+    searches = answer.sheet.figures.searches[row]
+    assert searches == pytest.approx(12 * 365 / 12 / (1 + 0.6 * 1.4), rel=1e-5)
+    again = paste(client, plan, "keyword\tsearches\nsash lift\t5\n")
+    assert (again.period, again.basis) == ("day", "phrase")
+
+
+def test_a_workbook_is_read_sheet_by_sheet(client, plan):
+    book = openpyxl.Workbook()
+    book.active.append(["keyword", "searches"])
+    book.active.append(["sash stop", 40])
+    book.create_sheet("June").append(["sash lift"])
+    out = io.BytesIO()
+    book.save(out)
+    answer = client.post(f"{plan}/gather/file", files={"file": ("k.xlsx", out.getvalue())})
+    tray = tray_of(answer)
+    assert (tray.sheets, tray.sheet, tray.rows.text) == (["Sheet", "June"], "Sheet", ["sash stop"])
+    body = {"columns": tray.columns, "first_row": 1, "sheet": "June"}
+    assert tray_of(client.put(f"{plan}/gather/{tray.key}/columns", json=body)).rows.text == [
+        "sash lift"
+    ]
+
+
+def test_unpaid_ranks_join_by_text_and_undo_takes_them_out(client, plan):
+    tray = paste(client, plan, "keyword\trank\nsash cord replacement\t4\n")
+    assert tray.counts["changed"] == 1
+    take(client, plan, tray)
+    assert paste(client, plan, "keyword\trank\nsash cord replacement\t4\n").counts["there"] == 1
+    client.post(f"{plan}/undo")
+    assert paste(client, plan, "keyword\trank\nsash cord replacement\t4\n").counts["changed"] == 1
+
+
+def test_refused_rows_are_given_back_as_a_file(client, plan):
+    tray = paste(client, plan, "keyword\tsearches\nsash stop\tmany\nsash lift\t3\n")
+    answer = client.get(f"{plan}/gather/{tray.key}/refused.csv")
+    assert answer.status_code == 200 and "attachment" in answer.headers["content-disposition"]
+    assert "sash stop,many" in answer.content.decode("utf-8-sig")
+
+
+def test_the_starter_set_names_what_it_would_keep(client, plan):
+    answer = client.post(f"{plan}/gather/starter", json={"most": 2})
+    found = StarterAnswer.model_validate(answer.json())
+    assert len(found.ids) == 2 and found.total_spend <= 60 + 1e-9
+    assert found.total_customers == pytest.approx(sum(found.customers))
+    assert client.post(f"{plan}/gather/starter", json={"most": 0}).status_code == 422
+
+
+def test_what_is_inside_the_monthly_sum_leaves_the_purse(client, plan):
+    fields = {"gross_spend": 1000, "fee": 100, "tax_share": 0.2}
+    answer = client.patch(f"{plan}/brief", json=fields).json()
+    assert answer["frame"]["purse"]["purse"] == pytest.approx(750)
+    refused = client.patch(f"{plan}/brief", json={"fee": 2000})
+    assert refused.status_code == 422 and "fee" in refused.json()["error"]["message"]
+
+
+def test_several_offers_have_each_their_worth_and_keywords_point_to_them(client, plan):
+    other = {"name": "sills", "sale_value": 30, "gross_margin": 0.5, "rate_low": 0.01,
+             "rate_likely": 0.02, "rate_high": 0.03}  # fmt: skip
+    client.patch(f"{plan}/brief", json={"offer_name": "windows", "more_offers": [other]})
+    tray = paste(client, plan, "keyword\toffer\tcpc_low\tcpc_high\tvolume\n"
+                 "sill repair\tsills\t0.1\t0.3\t90\nsill moon\tmoons\t1\t2\t3\n")  # fmt: skip
+    assert tray.refused[0].column == "offer"
+    take(client, plan, tray)
+    sheet = client.get(plan).json()["sheet"]
+    row = sheet["texts"]["text"].index("sill repair")
+    assert sheet["figures"]["ceiling"][row] == pytest.approx(30 * 0.5 * 0.02)
+    twice = client.patch(f"{plan}/brief", json={"more_offers": [other, other]})
+    assert twice.status_code == 422 and "offer name" in twice.json()["error"]["message"]
+
+
+def test_a_platform_profile_decides_the_least_bid_and_is_kept_as_a_file(client, plan):
+    shipped = client.get("/api/profiles").json()
+    assert len(shipped) == 3 and shipped[2]["pricing"] == "pay_bid"
+    own = shipped[1] | {"name": "Our own", "min_bid": 0.5, "raises": 0.25}
+    client.patch(f"{plan}/brief", json={"profile": own})
+    assert client.get(f"{plan}/profile.json").json() == own
+    rows = {a["name"]: a["value"] for a in client.get(f"{plan}/assumptions").json()}
+    assert (rows["min_bid"], rows["platform_raise"]) == (0.5, 0.25)
+    bad = client.patch(f"{plan}/brief", json={"profile": own | {"raises": 3}})
+    assert bad.status_code == 422 and "raises" in bad.json()["error"]["message"]
+
+
+def test_the_season_is_entered_or_taken_from_the_keywords(client, plan):
+    assert client.post(f"{plan}/brief/season").status_code == 422
+    months = "\t".join(f"m{n:02d}" for n in range(1, 13))
+    figures = "\t".join("10" if n != 9 else "20" for n in range(1, 13))
+    take(client, plan, paste(client, plan, f"keyword\t{months}\nsash stop\t{figures}\n"))
+    answer = client.post(f"{plan}/brief/season").json()
+    season = answer["frame"]["brief"]["values"]["season"]
+    assert season[8] == pytest.approx(20 / (130 / 12), abs=1e-3) and len(season) == 12
+    assert client.patch(f"{plan}/brief", json={"season": [1.0, 2.0]}).status_code == 422
+
+
+@pytest.mark.parametrize("start", ["service", "shop", "subscription"])
+def test_a_templates_figures_are_all_assumed(client, start):
+    made = client.post("/api/plans", json={"name": "New", "start": start}).json()
+    brief = client.get(f"/api/plans/{made['id']}").json()["frame"]["brief"]
+    assert "sale_value" in brief["unsaid"] and brief["worth"]["ceiling"] > 0.05
+
+
+def test_the_second_sample_pays_the_bid_in_euros_with_two_offers(client):
+    body = {"name": "Brackish Jar", "start": "second_sample"}
+    plan = f"/api/plans/{client.post('/api/plans', json=body).json()['id']}"
+    frame = client.get(plan).json()["frame"]
+    values = frame["brief"]["values"]
+    assert (values["currency"], values["pricing"]) == ("EUR", "pay_bid")
+    assert [o["name"] for o in values["more_offers"]] == ["fermenting kits"]
+    assert frame["purse"]["running"] > 50 and frame["purse"]["spend"] <= 450
+    assert {n["text"] for n in client.get(f"{plan}/negatives").json()} == {"recipe", "free"}
+    copied = client.post(f"{plan}/copy", json={"name": "Copy"}).json()
+    assert len(client.get(f"/api/plans/{copied['id']}/negatives").json()) == 2

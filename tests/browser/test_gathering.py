@@ -1,0 +1,91 @@
+"""Further sources of Gather, and the brief in full, through the real interface."""
+
+import re
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from tests.browser.test_access import findings
+
+
+def source(page: Page, name: str) -> None:
+    page.get_by_role("link", name="Gather").click()
+    page.get_by_role("option", name=re.compile(name)).click()
+
+
+def test_a_crossing_is_counted_as_it_is_written_and_taken_in(sample: Page):
+    source(sample, "Crossing")
+    lists = sample.get_by_label("List 1, words between commas")
+    lists.fill("pulley, staff bead")
+    lists.press("Enter")
+    expect(sample.get_by_role("status").filter(has_text="new keywords")).to_contain_text(
+        "56 new keywords"
+    )
+    sample.get_by_role("button", name="Put 56 into the tray").click()
+    sample.get_by_role("button", name="Take in 56").click()
+    expect(sample.get_by_role("link", name="Gather")).to_contain_text("657 keywords")
+    sample.keyboard.press("Control+z")
+    expect(sample.get_by_role("link", name="Gather")).to_contain_text("601 keywords")
+
+
+def test_the_almanac_says_that_it_is_simulated_and_brings_figures(sample: Page):
+    source(sample, "Almanac")
+    expect(sample.get_by_text("It is simulated")).to_be_visible()
+    sample.get_by_label("Root words, between commas").fill("staff bead")
+    sample.get_by_role("button", name="Ask the almanac").click()
+    expect(sample.get_by_text(re.compile("simulated; .* look-ups left"))).to_be_visible()
+    expect(sample.get_by_role("grid", name="Rows: new")).to_contain_text("staff bead")
+
+
+def test_another_towns_keywords_come_back_with_ones_own(sample: Page):
+    source(sample, "Other places")
+    sample.get_by_role("button", name=re.compile("lythe bay")).click()
+    sample.get_by_role("button", name="Block 1 place").click()
+    expect(sample.get_by_role("status").filter(has_text="block")).to_contain_text("lythe bay")
+    source(sample, "Never wanted")
+    expect(sample.get_by_role("row").filter(has_text="lythe bay")).to_contain_text("phrase")
+
+
+def test_thirty_to_start_with_are_picked_and_kept(sample: Page):
+    source(sample, "To start with")
+    sample.get_by_role("button", name="Pick them").click()
+    sample.get_by_role("button", name="Keep these 30").click()
+    expect(sample.get_by_role("heading", name="Sift")).to_be_visible()
+
+
+def test_the_season_is_moved_by_keys_and_tax_leaves_the_purse(sample: Page):
+    month = sample.get_by_role("slider", name="September")
+    month.focus()
+    month.press("ArrowUp")
+    expect(month).to_have_attribute("aria-valuenow", "1.1")
+    sample.get_by_role("button", name="tax or a fee is in it").click()
+    tax = sample.get_by_label("Tax on it, per cent")
+    tax.fill("20")
+    tax.press("Enter")
+    expect(sample.get_by_role("region", name="Purse")).to_contain_text("of 500.00 GBP a month")
+
+
+def test_a_second_offer_and_a_platform_change_the_brief(sample: Page):
+    sample.get_by_role("button", name="we sell something else too").click()
+    expect(sample.get_by_label("Name of offer 2")).to_have_value("another offer 2")
+    sample.get_by_role("button", name=re.compile("Ad platform")).click()
+    sample.get_by_role("option", name="Harbour Market").click()
+    expect(sample.get_by_label("Least bid")).to_have_value("0.02")
+    expect(sample.get_by_role("button", name=re.compile("How clicks are priced"))).to_contain_text(
+        "exactly what was bid"
+    )
+
+
+@pytest.mark.parametrize(
+    "name", ["Crossing", "Almanac", "A page", "Other places", "Never wanted", "To start with"]
+)
+def test_axe_finds_nothing_in_any_source(sample: Page, name: str):
+    source(sample, name)
+    sample.wait_for_timeout(400)
+    assert findings(sample) == []
+
+
+def test_axe_finds_nothing_among_the_assumptions(sample: Page):
+    sample.get_by_role("button", name="every assumption of the model").click()
+    sample.get_by_text("A job-seeker does not buy.").wait_for()
+    assert findings(sample) == []

@@ -1,0 +1,96 @@
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { client, taken, type Schemas } from "../../../data/client";
+import { usePlan } from "../../../data/plan";
+import { MainButton, TextButton } from "../../../parts/Button";
+import { Choice } from "../../../parts/Choice";
+import { Small } from "../../../parts/Screen";
+import * as S from "../Gather.styles";
+import { useReading, wordsOf } from "../useReading";
+
+type Match = Schemas["NegativeItem"]["match"];
+
+const matches: { id: Match; name: string; about: string }[] = [
+  { id: "phrase", name: "wherever they stand together", about: "Phrase: an unbroken run." },
+  { id: "exact", name: "only as the whole search", about: "Exact." },
+  { id: "broad", name: "in any order", about: "Broad: all of its words." },
+];
+
+/** Words never wanted: negatives that catch keywords on arrival. */
+export function NeverWanted() {
+  const { frame, change } = usePlan();
+  const { path } = useReading();
+  const [text, setText] = useState("");
+  const [match, setMatch] = useState<Match>("phrase");
+  const held = useQuery({
+    queryKey: ["negatives", path.params.path.plan_id, frame.revision],
+    queryFn: () => taken(client.GET("/api/plans/{plan_id}/negatives", path)),
+  });
+  const add = async () => {
+    const body = { texts: wordsOf(text), match };
+    if (await change(() => taken(client.POST("/api/plans/{plan_id}/negatives", { ...path, body }))))
+      setText("");
+  };
+  const remove = (id: number) =>
+    change(() =>
+      taken(client.POST("/api/plans/{plan_id}/negatives/remove", { ...path, body: { ids: [id] } })),
+    );
+  return (
+    <>
+      <h2>Never wanted</h2>
+      <Small>
+        Negative keywords of the whole plan. They stop searches from being paid for, and catch
+        keywords in the tray before they reach the sheet.
+      </Small>
+      <S.Line>
+        <input
+          aria-label="Words never wanted, between commas"
+          placeholder="jobs, free, course"
+          value={text}
+          size={40}
+          onChange={(event) => setText(event.currentTarget.value)}
+          onKeyDown={(event) => {
+            event.stopPropagation();
+            if (event.key === "Enter" && text.trim()) void add();
+          }}
+        />
+        <Choice label="How they match" value={match} options={matches} onChange={setMatch} />
+        <MainButton isDisabled={!text.trim()} onPress={() => void add()}>
+          Never want these
+        </MainButton>
+      </S.Line>
+      {held.data && held.data.length > 0 && (
+        <S.Short>
+          <thead>
+            <tr>
+              <th scope="col">Negative</th>
+              <th scope="col">Match</th>
+              <th scope="col">By</th>
+              <th scope="col">Since</th>
+              <th scope="col" aria-label="Take out" />
+            </tr>
+          </thead>
+          <tbody>
+            {held.data.map((negative) => (
+              <tr key={negative.id}>
+                <td>{negative.text}</td>
+                <td>{negative.match}</td>
+                <td>{negative.by}</td>
+                <td>{negative.at.slice(0, 10)}</td>
+                <td>
+                  <TextButton
+                    aria-label={`Take out ${negative.text}`}
+                    onPress={() => void remove(negative.id)}
+                  >
+                    take out
+                  </TextButton>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </S.Short>
+      )}
+      {held.data?.length === 0 && <Small>No word is blocked yet.</Small>}
+    </>
+  );
+}
