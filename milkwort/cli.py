@@ -123,6 +123,7 @@ def _planned(
     brief_path: Path, keywords_path: Path, format: Format, workings: str | None
 ) -> tuple[bytes, list[str]]:
     from milkwort.core.plan import run_plan
+    from milkwort.core.structures import lexicon_of
     from milkwort.formats import plan_result
     from milkwort.formats.brief_toml import read_brief
     from milkwort.formats.keyword_rows import columns_by_heading, read_keyword_rows, table_of
@@ -137,7 +138,8 @@ def _planned(
         raise NothingUsableError(
             f"{keywords_path.name}: no usable row, {len(rows.refused)} refused{first}"
         )
-    table, _ = table_of(rows.taken, read.brief.volume_basis, offers)
+    lexicon = lexicon_of(read.brief)
+    table, _ = table_of(rows.taken, read.brief.volume_basis, offers, lexicon)
     result = run_plan(read.brief, table)
     texts = [r.text for r in rows.taken]
     remarks = [*map(str, rows.refused), *read.left_out]

@@ -20,6 +20,8 @@ from milkwort.api.transfer import entry_of_row
 from milkwort.api.tray_rows import sort_rows, tray_view
 from milkwort.api.trays import Tray, TrayFile, Units
 from milkwort.core.errors import BadValueError, NothingUsableError
+from milkwort.core.lexicon import Lexicon
+from milkwort.core.structures import lexicon_of
 from milkwort.formats.guess_columns import ColumnGuess, guess_columns
 from milkwort.formats.keyword_rows import FIELDS, KeywordRow, KeywordRows, read_keyword_rows
 from milkwort.formats.refused_rows import refused_csv
@@ -77,10 +79,11 @@ def take(
     if not new and not rows.changed and not rows.ranked:
         raise NothingUsableError("The tray holds nothing new to take in.", tray.name)
     stopped = {row.identity for row in rows.caught}
+    lexicon = lexicon_of(work.plan(plan_id).record.brief)
 
     def do(change: Change) -> None:
-        add_keywords(change, [_entry(tray, row, row.identity in stopped) for row in new])
-        add_readings(change, [(i, _entry(tray, row).reading) for i, row in rows.changed])
+        add_keywords(change, [_entry(tray, row, lexicon, row.identity in stopped) for row in new])
+        add_readings(change, [(i, _entry(tray, row, lexicon).reading) for i, row in rows.changed])
         set_ranks(change, {i: row.unpaid_rank for i, row in rows.ranked})
 
     label = f"take in {len(new):,} keywords from {tray.name}"
@@ -129,9 +132,10 @@ def _rows(work: Work, plan_id: int, table: TextTable, guess: ColumnGuess) -> Key
     )  # fmt: skip
 
 
-def _entry(tray: Tray, row: KeywordRow, stopped: bool = False) -> KeywordEntry:
+def _entry(tray: Tray, row: KeywordRow, lexicon: Lexicon, stopped: bool = False) -> KeywordEntry:
     units = tray.file.units if tray.file else None
-    entry = entry_of_row(row, tray.name, units, numbered=tray.file is not None)
+    numbered = tray.file is not None
+    entry = entry_of_row(row, tray.name, units, numbered=numbered, lexicon=lexicon)
     if stopped and entry.call == "none":
         return replace(entry, call="drop", reason="a word never wanted")
     return entry

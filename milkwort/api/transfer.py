@@ -11,10 +11,11 @@ from milkwort.api.trays import Units
 from milkwort.core.brief import MATCHES
 from milkwort.core.errors import BadValueError
 from milkwort.core.keyword_table import CALLS, INTENTS
-from milkwort.core.lexicon import shipped_lexicon
+from milkwort.core.lexicon import Lexicon, shipped_lexicon
 from milkwort.core.match_types import Match
 from milkwort.core.negatives import Level, Negative
 from milkwort.core.platform import PROFILES
+from milkwort.core.structures import lexicon_of
 from milkwort.core.words import normalise
 from milkwort.formats.brief_toml import read_brief
 from milkwort.formats.keyword_rows import KeywordRow, columns_by_heading, read_keyword_rows
@@ -41,16 +42,33 @@ _SAMPLE_UNSAID = ("may_pay_to_learn", "max_cpc", "volume_basis", "pricing", "fla
 
 
 def entry_of_row(
-    row: KeywordRow, origin: str, units: Units | None = None, *, numbered: bool = True
+    row: KeywordRow,
+    origin: str,
+    units: Units | None = None,
+    *,
+    numbered: bool = True,
+    lexicon: Lexicon | None = None,
 ) -> KeywordEntry:
-    """Return a row as a keyword to be stored; `numbered` where its row number means something."""
+    """Return a row as a keyword to be stored.
+
+    Parameters
+    ----------
+    row : KeywordRow
+    origin : str
+    units : Units, optional
+    numbered : bool
+        Whether its row number means something.
+    lexicon : Lexicon, optional
+        What reads an intent that the row doesn't say; the shipped one where left out.
+    """
     units = units or Units()
+    words = lexicon or shipped_lexicon()
     low, high = row.volume or (None, None)
     return KeywordEntry(
         text=row.text,
         normalised=row.normalised,
         match=row.match,
-        intent=row.intent or shipped_lexicon().intent(row.normalised).intent,
+        intent=row.intent or words.intent(row.normalised).intent,
         call=row.call,
         reason="from the file" if row.call != "none" else "",
         group=row.group,
@@ -94,7 +112,9 @@ def add_sample(session: Session, name: str = SAMPLE_NAME, stem: str = "eastmere"
         values["profile"] = next(p for p in PROFILES if p.pricing == "pay_bid").as_dict()
     plan_id = add_plan(session, name, values, brief.assumed.changes, _SAMPLE_UNSAID)
     change = Change(session, plan_id, "sample")
-    add_keywords(change, [entry_of_row(r, f"{stem}.csv") for r in rows.taken])
+    lexicon = lexicon_of(brief)
+    entries = [entry_of_row(r, f"{stem}.csv", lexicon=lexicon) for r in rows.taken]
+    add_keywords(change, entries)
     add_negatives(change, brief.negatives, "file")
     return plan_id
 

@@ -29,6 +29,7 @@ _CLOSE = 5e-4
 _PROVEN = 2e-6
 _NEAR_MOST = 0.02
 """The toll is found once the keywords that run under it differ by no more than this share."""
+_EXCHANGES = 12
 _WELL_CLOSE = 0.1
 """So much nearer than asked for, no other set of keywords is tried."""
 _FEW = 20
@@ -266,6 +267,8 @@ class _Search:
         chosen = np.full(len(self.chosen), -1, dtype=np.int64)
         chosen[hull.owner[mine[whole]]] = hull.option[mine[whole]]
         self._fill(chosen, rows)
+        if self.most is not None and self.most <= _FEW:
+            self._exchange(chosen)
         at = chosen[chosen >= 0]
         spent = np.bincount(self._part[at], self.choices.options.spend[at],
                             minlength=len(self.parts.least))  # fmt: skip
@@ -333,6 +336,30 @@ class _Search:
             same = owner == owner[best]
             d_spend[same] -= took
             d_goal[same] -= more
+
+    def _exchange(self, chosen: Ints) -> None:
+        """Put another keyword in the place of one, as long as that brings more."""
+        options = self.choices.options
+        if len(self.parts.most) > 1 or not len(options.owner):
+            return  # one keyword's money may then lie in another part than the other's
+        for _ in range(_EXCHANGES):
+            rows = np.flatnonzero(chosen >= 0)
+            spend, goal = options.spend[chosen[rows]], self.goal[chosen[rows]]
+            rest = self.parts.purse - float(spend.sum())
+            out = np.flatnonzero(chosen[options.owner] < 0)
+            best, place, with_ = _EDGE, -1, -1
+            for at in range(len(rows)):
+                fits = out[options.spend[out] <= rest + spend[at]]
+                if len(fits):
+                    top = int(fits[self.goal[fits].argmax()])
+                    gain = float(self.goal[top] - goal[at])
+                    if gain > best:
+                        best, place, with_ = gain, int(rows[at]), top
+            if place < 0:
+                return
+            chosen[place] = -1
+            chosen[options.owner[with_]] = with_
+            self._fill(chosen, chosen >= 0)
 
     def _room(self, in_part: Floats) -> Floats:
         """Return the money left for each part: its own, its side's and the purse's."""

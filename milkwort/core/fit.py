@@ -35,7 +35,7 @@ __all__ = [
     "would_bring",
 ]
 
-ATTENTION: tuple[int, ...] = (1, 2, 3, 5, 8, 12, 20, 30, 50, 80, 120, 200, 300, 500, 800, 1200)
+ATTENTION: tuple[int, ...] = (1, 2, 3, 5, 8, 12, 20, 30, 50, 80, 120, 200, 400, 800, 1600)
 """Numbers of keywords that the attention curve is worked out for."""
 
 CLOSE = 5e-4
