@@ -57,6 +57,17 @@ def _gather(page: Page, plan: str) -> None:
     page.get_by_text("expected a number or a range").first.wait_for()
 
 
+def _crossing(page: Page, plan: str) -> None:
+    page.goto(f"{plan}/gather")
+    page.get_by_role("option", name="Crossing").click()
+    page.get_by_role("button", name="Put 28 into the tray").wait_for()
+
+
+def _second(page: Page, plan: str) -> None:
+    page.goto(f"{plan.removesuffix('1')}2/brief")
+    page.get_by_role("heading", name="What a click is worth").wait_for()
+
+
 def _sift(page: Page, plan: str) -> None:
     page.goto(f"{plan}/sift")
     grid = page.get_by_role("grid", name="Keywords")
@@ -91,6 +102,8 @@ def _how_sure(page: Page, plan: str) -> None:
 _VIEWS = {
     "brief": _brief,
     "gather": _gather,
+    "gather-crossing": _crossing,
+    "brief-second-sample": _second,
     "sift": _sift,
     "sift-by-price": _line,
     "fit": _fit,
