@@ -63,6 +63,13 @@ def _crossing(page: Page, plan: str) -> None:
     page.get_by_role("button", name="Put 28 into the tray").wait_for()
 
 
+def _rivals(page: Page, plan: str) -> None:
+    page.goto(f"{plan}/gather")
+    page.get_by_role("option", name="Rivals").click()
+    page.get_by_role("button", name="Three invented rivals").click()
+    page.get_by_role("grid", name="Rivals' keywords").wait_for()
+
+
 def _second(page: Page, plan: str) -> None:
     page.goto(f"{plan.removesuffix('1')}2/brief")
     page.get_by_role("heading", name="What a click is worth").wait_for()
@@ -103,6 +110,7 @@ _VIEWS = {
     "brief": _brief,
     "gather": _gather,
     "gather-crossing": _crossing,
+    "gather-rivals": _rivals,
     "brief-second-sample": _second,
     "sift": _sift,
     "sift-by-price": _line,

@@ -14,7 +14,7 @@ from fastapi.staticfiles import StaticFiles
 from starlette.exceptions import HTTPException
 
 from milkwort import __version__
-from milkwort.api import brief, fit, gather, hand_over, plans, sift, sources
+from milkwort.api import brief, fit, gather, hand_over, plans, rivals, sift, sources
 from milkwort.api.guard import BodyTooLargeError, Guard
 from milkwort.api.schemas import ErrorAnswer
 from milkwort.api.workspace import Workspace
@@ -56,7 +56,7 @@ def make_app(settings: Settings | None = None) -> FastAPI:
         code: {"model": ErrorAnswer} for code in (400, 403, 404, 413, 422)
     }
     api = APIRouter(prefix="/api", responses=errors)
-    for stage in (plans, brief, sources, gather, sift, fit, hand_over):
+    for stage in (plans, brief, sources, rivals, gather, sift, fit, hand_over):
         api.include_router(stage.router)
     app.include_router(api)
     app.add_exception_handler(PlannerError, _planner_error)

@@ -445,6 +445,47 @@ class NegativeIds(Taken):
     ids: list[int] = Field(min_length=1, max_length=20_000)
 
 
+class RivalItem(BaseModel):
+    """One keyword that rivals pay for; money and clicks a month."""
+
+    text: str
+    rivals: list[str]
+    ours: bool
+    days: int | None
+    running: bool
+    monthly_cost: float | None
+    would_bring: float | None
+    ads: list[str]
+
+
+class RivalChange(BaseModel):
+    """What a rival began and gave up since the list before."""
+
+    rival: str
+    new: list[str]
+    given_up: list[str]
+
+
+class RivalsView(BaseModel):
+    """Rivals' keywords against the plan."""
+
+    name: str
+    at: str
+    rivals: list[str]
+    both: int
+    only_they: int
+    only_we: int
+    rows: list[RivalItem]
+    changes: list[RivalChange]
+    refused: list[RefusedRow]
+
+
+class KeywordTexts(Taken):
+    """Some keywords by text."""
+
+    texts: list[str] = Field(min_length=1, max_length=20_000)
+
+
 class StarterQuestion(Taken):
     """How many keywords to start with."""
 

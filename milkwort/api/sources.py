@@ -106,7 +106,7 @@ def ask_almanac(plan_id: int, body: AlmanacQuestion, work: Work) -> Response:
         else work.almanac.ideas(body.roots, body.page)
     )  # fmt: skip
     ideas = [idea for idea in page.ideas if idea.near or not body.near_only]
-    rows = [_row_of_idea(number, idea) for number, idea in enumerate(ideas, start=1)]
+    rows = [row_of_idea(number, idea) for number, idea in enumerate(ideas, start=1)]
     name = f"almanac: {', '.join(body.roots[:3])}"[:120]
     view = tray_view(work, Tray(plan_id, name, KeywordRows(tuple(rows))), None)
     return sent({**view, "more": page.more, "quota_left": page.quota_left})
@@ -245,7 +245,8 @@ def _texts_to_tray(work: Work, plan_id: int, name: str, texts: Sequence[str]) ->
     return tray_view(work, Tray(plan_id, name, KeywordRows(rows)), None)
 
 
-def _row_of_idea(number: int, idea: Idea) -> KeywordRow:
+def row_of_idea(number: int, idea: Idea) -> KeywordRow:
+    """Return a source's idea as a row of the tray."""
     return KeywordRow(
         row=number, text=idea.text, normalised=idea.text, volume=idea.volume,
         cpc_low=idea.cpc_low, cpc_high=idea.cpc_high, competition=idea.competition,

@@ -21,6 +21,7 @@ __all__ = [
     "Plan",
     "Reading",
     "Recipe",
+    "RivalList",
 ]
 
 
@@ -209,6 +210,17 @@ class Recipe(Base):
     plan_id: Mapped[int] = mapped_column(ForeignKey("plan.id"), index=True)
     name: Mapped[str]
     parts: Mapped[list[Any]]
+
+
+class RivalList(Base):
+    """A list of rivals' paid keywords, as it was brought in."""
+
+    __tablename__ = "rival_list"
+
+    plan_id: Mapped[int] = mapped_column(ForeignKey("plan.id"), index=True)
+    name: Mapped[str]
+    at: Mapped[str]
+    rows: Mapped[list[Any]]
 
 
 class Journal(Base):

@@ -240,3 +240,45 @@ def test_the_second_sample_pays_the_bid_in_euros_with_two_offers(client):
     assert {n["text"] for n in client.get(f"{plan}/negatives").json()} == {"recipe", "free"}
     copied = client.post(f"{plan}/copy", json={"name": "Copy"}).json()
     assert len(client.get(f"/api/plans/{copied['id']}/negatives").json()) == 2
+
+
+RIVALS = """rival,keyword,cpc,clicks,first seen,last seen,ad
+Brightsash,Sash Window Repair,2.0,30,2026-01-01,2026-03-31,Bright sashes
+Brightsash,shutter repair,1.0,10,2026-03-01,2026-03-31,Shutters
+Mullion,shutter repair,n/a,10,2026-03-01,2026-03-31,Shutters
+,shutter,1,1,,,
+Mullion,oak door,1.5,4,2026-03-09,2026-03-01,
+"""
+
+
+def test_rivals_are_held_against_the_plan_and_their_gaps_come_to_the_tray(client, plan):
+    assert client.get(f"{plan}/gather/rivals").json() is None
+    view = client.post(f"{plan}/gather/rivals", files={"file": ("r.csv", RIVALS.encode())}).json()
+    assert (view["both"], view["only_they"], view["only_we"]) == (1, 1, 1)
+    assert [r["row"] for r in view["refused"]] == [4, 5, 6]
+    gap, both = view["rows"]
+    assert gap["text"] == "shutter repair" and gap["would_bring"] >= 0 and gap["days"] == 31
+    assert both["ours"] and both["monthly_cost"] == 60 and both["ads"] == ["Bright sashes"]
+    body = {"texts": ["shutter repair"]}
+    tray = tray_of(client.post(f"{plan}/gather/rivals/tray", json=body))
+    assert tray.rows.text == ["shutter repair"] and tray.rows.cpc_low[0] > 0
+    june = "rival,keyword\nBrightsash,shutter repair\nBrightsash,bay window\n"
+    later = client.post(f"{plan}/gather/rivals", files={"file": ("j.csv", june.encode())}).json()
+    assert later["changes"] == [
+        {"rival": "Brightsash", "new": ["bay window"], "given_up": ["sash window repair"]}
+    ]
+    client.post(f"{plan}/undo")
+    assert client.get(f"{plan}/gather/rivals").json()["name"] == "r.csv"
+
+
+@pytest.mark.parametrize("text", ["keyword\nsash\n", "rival,cpc\nA,1\n", "rival,keyword\n,\nA,!\n"])
+def test_a_list_of_rivals_that_lacks_its_columns_or_rows_says_which(client, plan, text):
+    answer = client.post(f"{plan}/gather/rivals", files={"file": ("r.csv", text.encode())})
+    assert answer.status_code == 422 and "r.csv" in answer.json()["error"]["message"]
+
+
+def test_three_invented_rivals_ship(client, plan):
+    view = client.post(f"{plan}/gather/rivals/sample").json()
+    assert len(view["rivals"]) == 3 and view["only_they"] > 20 and view["refused"] == []
+    brings = [r["would_bring"] for r in view["rows"] if not r["ours"]]
+    assert brings == sorted(brings, reverse=True)

@@ -37,6 +37,18 @@ def test_the_almanac_says_that_it_is_simulated_and_brings_figures(sample: Page):
     expect(sample.get_by_role("grid", name="Rows: new")).to_contain_text("staff bead")
 
 
+def test_what_only_rivals_buy_goes_to_the_tray_with_one_key(sample: Page):
+    source(sample, "Rivals")
+    sample.get_by_role("button", name="Three invented rivals").click()
+    grid = sample.get_by_role("grid", name="Rivals' keywords")
+    grid.get_by_role("row").nth(1).click()
+    grid.press("Control+a")
+    grid.press("Enter")
+    expect(sample.get_by_role("grid", name="Rows: new")).to_be_visible()
+    source(sample, "Rivals")
+    assert findings(sample) == []
+
+
 def test_another_towns_keywords_come_back_with_ones_own(sample: Page):
     source(sample, "Other places")
     sample.get_by_role("button", name=re.compile("lythe bay")).click()

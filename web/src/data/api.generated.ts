@@ -420,6 +420,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/gather/rivals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * View
+         * @description Return the newest list against the plan.
+         */
+        get: operations["view_api_plans__plan_id__gather_rivals_get"];
+        put?: never;
+        /**
+         * Read List
+         * @description Read a list of rivals' paid keywords.
+         */
+        post: operations["read_list_api_plans__plan_id__gather_rivals_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/gather/rivals/sample": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Sample
+         * @description Read the made-up list of three invented rivals.
+         */
+        post: operations["read_sample_api_plans__plan_id__gather_rivals_sample_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/gather/rivals/tray": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * To Tray
+         * @description Put keywords that rivals buy into the tray, with the almanac's figures.
+         */
+        post: operations["to_tray_api_plans__plan_id__gather_rivals_tray_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/gather/starter": {
         parameters: {
             query?: never;
@@ -966,6 +1030,11 @@ export interface components {
         };
         /** Body_read_file_api_plans__plan_id__gather_file_post */
         Body_read_file_api_plans__plan_id__gather_file_post: {
+            /** File */
+            file: string;
+        };
+        /** Body_read_list_api_plans__plan_id__gather_rivals_post */
+        Body_read_list_api_plans__plan_id__gather_rivals_post: {
             /** File */
             file: string;
         };
@@ -1545,6 +1614,14 @@ export interface components {
             ids: number[];
         };
         /**
+         * KeywordTexts
+         * @description Some keywords by text.
+         */
+        KeywordTexts: {
+            /** Texts */
+            texts: string[];
+        };
+        /**
          * MoreMoney
          * @description What some more money would bring.
          */
@@ -1959,6 +2036,64 @@ export interface components {
             value: string;
             /** Why */
             why: string;
+        };
+        /**
+         * RivalChange
+         * @description What a rival began and gave up since the list before.
+         */
+        RivalChange: {
+            /** Given Up */
+            given_up: string[];
+            /** New */
+            new: string[];
+            /** Rival */
+            rival: string;
+        };
+        /**
+         * RivalItem
+         * @description One keyword that rivals pay for; money and clicks a month.
+         */
+        RivalItem: {
+            /** Ads */
+            ads: string[];
+            /** Days */
+            days: number | null;
+            /** Monthly Cost */
+            monthly_cost: number | null;
+            /** Ours */
+            ours: boolean;
+            /** Rivals */
+            rivals: string[];
+            /** Running */
+            running: boolean;
+            /** Text */
+            text: string;
+            /** Would Bring */
+            would_bring: number | null;
+        };
+        /**
+         * RivalsView
+         * @description Rivals' keywords against the plan.
+         */
+        RivalsView: {
+            /** At */
+            at: string;
+            /** Both */
+            both: number;
+            /** Changes */
+            changes: components["schemas"]["RivalChange"][];
+            /** Name */
+            name: string;
+            /** Only They */
+            only_they: number;
+            /** Only We */
+            only_we: number;
+            /** Refused */
+            refused: components["schemas"]["RefusedRow"][];
+            /** Rivals */
+            rivals: string[];
+            /** Rows */
+            rows: components["schemas"]["RivalItem"][];
         };
         /**
          * Segment
@@ -3883,6 +4018,286 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["PlaceSwap"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrayView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    view_api_plans__plan_id__gather_rivals_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RivalsView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    read_list_api_plans__plan_id__gather_rivals_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["Body_read_list_api_plans__plan_id__gather_rivals_post"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RivalsView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    read_sample_api_plans__plan_id__gather_rivals_sample_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RivalsView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    to_tray_api_plans__plan_id__gather_rivals_tray_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeywordTexts"];
             };
         };
         responses: {

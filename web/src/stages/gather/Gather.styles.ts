@@ -60,6 +60,20 @@ export const Source = styled.div`
   }
 `;
 
+/** A source whose list takes the rest of the height. */
+export const Fill = styled.div`
+  display: flex;
+  flex-direction: column;
+  height: 100%;
+  margin: 0 -28px -24px;
+  > h2,
+  > p,
+  > div:not([role]) {
+    padding-left: 28px;
+    padding-right: 28px;
+  }
+`;
+
 export const TwoWays = styled.div`
   display: grid;
   grid-template-columns: minmax(260px, 1fr) minmax(300px, 1.4fr);
@@ -229,6 +243,10 @@ export const Short = styled.table`
 export const Units = styled.div`
   padding: 0 20px 8px;
   color: ${ink.ink2};
+  a {
+    color: ${ink.petalDeep};
+    text-underline-offset: 3px;
+  }
   display: flex;
   flex-wrap: wrap;
   align-items: baseline;

@@ -9,6 +9,7 @@ import { FileSource } from "./sources/FileSource";
 import { NeverWanted } from "./sources/NeverWanted";
 import { PageSource } from "./sources/PageSource";
 import { PlacesSource } from "./sources/PlacesSource";
+import { RivalsSource } from "./sources/RivalsSource";
 import { StarterSource } from "./sources/StarterSource";
 
 export type Tray = Schemas["TrayView"];
@@ -19,6 +20,7 @@ const sources = [
   { id: "crossing", name: "Crossing", about: "services × products × places" },
   { id: "almanac", name: "Almanac", about: "a keyword source, simulated" },
   { id: "page", name: "A page", about: "its words by weight" },
+  { id: "rivals", name: "Rivals", about: "what others pay for" },
   { id: "places", name: "Other places", about: "swap in your own town" },
   { id: "never", name: "Never wanted", about: "words to block on arrival" },
   { id: "starter", name: "To start with", about: "the few that bring most" },
@@ -66,6 +68,7 @@ export function Gather() {
           {source === "crossing" && <CrossingSource onTray={bring} />}
           {source === "almanac" && <AlmanacSource onTray={bring} />}
           {source === "page" && <PageSource onTray={bring} />}
+          {source === "rivals" && <RivalsSource onTray={bring} />}
           {source === "places" && <PlacesSource onTray={bring} />}
           {source === "never" && <NeverWanted />}
           {source === "starter" && <StarterSource />}
