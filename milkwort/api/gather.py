@@ -17,7 +17,7 @@ from milkwort.api.schemas import (
 )  # fmt: skip
 from milkwort.api.shared import Window, Work, sent
 from milkwort.api.transfer import entry_of_row
-from milkwort.api.tray_rows import sort_rows, tray_view
+from milkwort.api.tray_rows import SortedRows, sort_rows, tray_view
 from milkwort.api.trays import Tray, TrayFile, Units
 from milkwort.core.errors import BadValueError, NothingUsableError
 from milkwort.core.lexicon import Lexicon
@@ -86,7 +86,7 @@ def take(
         add_readings(change, [(i, _entry(tray, row, lexicon).reading) for i, row in rows.changed])
         set_ranks(change, {i: row.unpaid_rank for i, row in rows.ranked})
 
-    label = f"take in {len(new):,} keywords from {tray.name}"
+    label = f"take in {_many(new, rows)} from {tray.name}"
     answer = work.change(plan_id, label, do, window=window)
     work.trays.drop(key)
     return sent(answer)
@@ -139,6 +139,13 @@ def _entry(tray: Tray, row: KeywordRow, lexicon: Lexicon, stopped: bool = False)
     if stopped and entry.call == "none":
         return replace(entry, call="drop", reason="a word never wanted")
     return entry
+
+
+def _many(new: list[KeywordRow], rows: SortedRows) -> str:
+    known = len({i for i, _ in (*rows.changed, *rows.ranked)})
+    if new or not known:
+        return f"{len(new):,} keywords" if len(new) != 1 else "1 keyword"
+    return f"new figures of {known:,} keywords" if known != 1 else "new figures of 1 keyword"
 
 
 def _file_of(tray: Tray) -> TrayFile:

@@ -263,6 +263,35 @@ class WorkingSection(BaseModel):
     lines: list[WorkingLine]
 
 
+class ReadingItem(BaseModel):
+    """One source's figures for a keyword: searches a period, money a click."""
+
+    id: int
+    in_use: bool
+    origin: str
+    origin_row: int | None
+    read_at: str
+    volume_low: float | None
+    volume_high: float | None
+    cpc_low: float | None
+    cpc_high: float | None
+    period: str
+    basis: str
+    area: str
+
+
+class ReadingChoice(Taken):
+    """Which reading to use."""
+
+    id: int
+
+
+class ReadingRule(Taken):
+    """Whose readings to prefer; empty for the newest."""
+
+    origin: str = Field(default="", max_length=300)
+
+
 class Workings(BaseModel):
     """The arithmetic behind a figure."""
 
@@ -271,6 +300,7 @@ class Workings(BaseModel):
     about: str
     notes: list[str]
     sections: list[WorkingSection]
+    readings: list[ReadingItem] = []
 
 
 class Block(BaseModel):

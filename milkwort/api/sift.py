@@ -2,14 +2,25 @@
 
 from __future__ import annotations
 
+from dataclasses import asdict
+
 from fastapi import APIRouter, Response
 
 from milkwort.api.plans import workings_answer
-from milkwort.api.schemas import CallChange, ChangeAnswer, KeywordIds, Workings, shape_of
+from milkwort.api.schemas import (
+    CallChange,
+    ChangeAnswer,
+    KeywordIds,
+    ReadingChoice,
+    ReadingRule,
+    Workings,
+    shape_of,
+)
 from milkwort.api.shared import Window, Work, sent
 from milkwort.core.notes import NOTES, notes_of
 from milkwort.core.workings import keyword_workings
 from milkwort.store.keywords import remove_keywords, set_calls, with_calls
+from milkwort.store.readings import prefer_origin, readings_of, use_reading
 
 router = APIRouter(tags=["sift"])
 
@@ -65,4 +76,28 @@ def workings(plan_id: int, keyword_id: int, work: Work) -> Response:
     )
     notes = [NOTES[code] for code in notes_of(loaded.result)[row]]
     sections = keyword_workings(loaded.result, row)
-    return sent(workings_answer(loaded.record.revision, entry.text, about, notes, sections))
+    with work.database.begin() as session:
+        readings = [asdict(r) for r in readings_of(session, plan_id, keyword_id)]
+    answer = workings_answer(loaded.record.revision, entry.text, about, notes, sections)
+    return sent({**answer, "readings": readings})
+
+
+@router.post("/plans/{plan_id}/keywords/{keyword_id}/reading", responses=shape_of(ChangeAnswer))
+def use(
+    plan_id: int, keyword_id: int, body: ReadingChoice, work: Work, window: Window = ""
+) -> Response:
+    """Take another reading of a keyword into use."""
+    work.plan(plan_id).sheet.rows_of([keyword_id])
+    return sent(
+        work.change(
+            plan_id, "use another reading", lambda c: use_reading(c, keyword_id, body.id),
+            window=window,
+        )
+    )  # fmt: skip
+
+
+@router.post("/plans/{plan_id}/readings/prefer", responses=shape_of(ChangeAnswer))
+def prefer(plan_id: int, body: ReadingRule, work: Work, window: Window = "") -> Response:
+    """Use one source's readings wherever it has any; an empty origin takes the newest."""
+    label = f"prefer the readings of {body.origin}" if body.origin else "use the newest readings"
+    return sent(work.change(plan_id, label, lambda c: prefer_origin(c, body.origin), window=window))

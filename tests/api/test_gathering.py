@@ -282,3 +282,20 @@ def test_three_invented_rivals_ship(client, plan):
     assert len(view["rivals"]) == 3 and view["only_they"] > 20 and view["refused"] == []
     brings = [r["would_bring"] for r in view["rows"] if not r["ours"]]
     assert brings == sorted(brings, reverse=True)
+
+
+def test_readings_of_several_sources_stand_side_by_side_and_one_is_in_use(client, plan):
+    take(client, plan, paste(client, plan, "keyword\tsearches\nsash cord replacement\t900\n"))
+    keyword = ids_of(client, plan)["sash cord replacement"]
+    newest, first = client.get(f"{plan}/keywords/{keyword}/workings").json()["readings"]
+    assert (newest["in_use"], newest["volume_high"], newest["origin"]) == (True, 900, "pasted")
+    assert (first["in_use"], first["volume_high"], first["origin"]) == (False, 420, "six.csv")
+    answer = client.post(f"{plan}/keywords/{keyword}/reading", json={"id": first["id"]}).json()
+    assert answer["rows"]["volume_high"] == [420] and "searches" in answer["columns"]
+    answer = client.post(f"{plan}/readings/prefer", json={"origin": "pasted"}).json()
+    assert answer["rows"]["volume_high"] == [900]
+    client.post(f"{plan}/undo")
+    answer = client.post(f"{plan}/readings/prefer", json={"origin": ""}).json()
+    assert answer["rows"]["volume_high"] == [900]
+    wrong = client.post(f"{plan}/keywords/{keyword}/reading", json={"id": 10_000})
+    assert wrong.status_code == 404

@@ -7,6 +7,7 @@ import { Blank } from "../parts/Blank";
 import { count, money, number, parsed, percent } from "../parts/format";
 import * as S from "./Workings.styles";
 import { HowSure } from "./HowSure";
+import { Readings } from "./Readings";
 import { useDesk, type Asked } from "./desk";
 
 type Answer = Schemas["Workings"];
@@ -37,6 +38,9 @@ export function Workings() {
       )}
       {asked && query.error && <S.Quiet>{query.error.message}</S.Quiet>}
       {asked && query.data && <Sums answer={query.data} />}
+      {asked?.kind === "keyword" && query.data && (
+        <Readings keyword={asked.id} readings={query.data.readings ?? []} />
+      )}
       {asked?.kind === "figure" && asked.name !== "next_unit" && <HowSure figure={asked.name} />}
     </S.Panel>
   );
@@ -129,5 +133,7 @@ function said(line: Line): string {
   if (line.unit === "share") return percent(line.value, Math.abs(line.value) < 0.1 ? 2 : 1);
   if (line.unit === "factor" || line.unit === "log units") return number(line.value, 2);
   if (line.unit === "months") return `${number(line.value, 1)} months`;
-  return count(line.value);
+  return Math.abs(line.value) < 0.1 && line.value !== 0
+    ? String(Number(line.value.toPrecision(3)))
+    : count(line.value);
 }

@@ -429,7 +429,7 @@ export interface paths {
         };
         /**
          * View
-         * @description Return the newest list against the plan.
+         * @description Return the newest list against the plan; null where none was brought in yet.
          */
         get: operations["view_api_plans__plan_id__gather_rivals_get"];
         put?: never;
@@ -668,6 +668,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/keywords/{keyword_id}/reading": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Use
+         * @description Take another reading of a keyword into use.
+         */
+        post: operations["use_api_plans__plan_id__keywords__keyword_id__reading_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/keywords/{keyword_id}/workings": {
         parameters: {
             query?: never;
@@ -766,6 +786,26 @@ export interface paths {
         get: operations["ranges_api_plans__plan_id__ranges_get"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/readings/prefer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Prefer
+         * @description Use one source's readings wherever it has any; an empty origin takes the newest.
+         */
+        post: operations["prefer_api_plans__plan_id__readings_prefer_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2002,6 +2042,55 @@ export interface components {
             revision: number;
         };
         /**
+         * ReadingChoice
+         * @description Which reading to use.
+         */
+        ReadingChoice: {
+            /** Id */
+            id: number;
+        };
+        /**
+         * ReadingItem
+         * @description One source's figures for a keyword: searches a period, money a click.
+         */
+        ReadingItem: {
+            /** Area */
+            area: string;
+            /** Basis */
+            basis: string;
+            /** Cpc High */
+            cpc_high: number | null;
+            /** Cpc Low */
+            cpc_low: number | null;
+            /** Id */
+            id: number;
+            /** In Use */
+            in_use: boolean;
+            /** Origin */
+            origin: string;
+            /** Origin Row */
+            origin_row: number | null;
+            /** Period */
+            period: string;
+            /** Read At */
+            read_at: string;
+            /** Volume High */
+            volume_high: number | null;
+            /** Volume Low */
+            volume_low: number | null;
+        };
+        /**
+         * ReadingRule
+         * @description Whose readings to prefer; empty for the newest.
+         */
+        ReadingRule: {
+            /**
+             * Origin
+             * @default
+             */
+            origin?: string;
+        };
+        /**
          * RecipeItem
          * @description A crossing that was saved.
          */
@@ -2357,6 +2446,11 @@ export interface components {
             about: string;
             /** Notes */
             notes: string[];
+            /**
+             * Readings
+             * @default []
+             */
+            readings?: components["schemas"]["ReadingItem"][];
             /** Revision */
             revision: number;
             /** Sections */
@@ -5060,6 +5154,80 @@ export interface operations {
             };
         };
     };
+    use_api_plans__plan_id__keywords__keyword_id__reading_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+                keyword_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadingChoice"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
     workings_api_plans__plan_id__keywords__keyword_id__workings_get: {
         parameters: {
             query?: never;
@@ -5426,6 +5594,79 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Ranges"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    prefer_api_plans__plan_id__readings_prefer_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadingRule"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
                 };
             };
             /** @description Bad Request */
