@@ -7,14 +7,8 @@ from typing import Annotated, Any
 
 from fastapi import APIRouter, File, Response, UploadFile
 
-from milkwort.api.schemas import (
-    ChangeAnswer,
-    ColumnChoice,
-    PastedText,
-    TakeChoice,
-    TrayView,
-    shape_of,
-)  # fmt: skip
+from milkwort.api.gather_schemas import TakeChoice
+from milkwort.api.schemas import ChangeAnswer, ColumnChoice, PastedText, TrayView, shape_of
 from milkwort.api.shared import Window, Work, sent
 from milkwort.api.transfer import entry_of_row
 from milkwort.api.tray_rows import SortedRows, sort_rows, tray_view

@@ -8,7 +8,8 @@ from typing import Annotated, Any
 import numpy as np
 from fastapi import APIRouter, File, Response, UploadFile
 
-from milkwort.api.schemas import KeywordTexts, RivalsView, TrayView, shape_of
+from milkwort.api.gather_schemas import KeywordTexts, RivalsView
+from milkwort.api.schemas import TrayView, shape_of
 from milkwort.api.shared import Window, Work, sent
 from milkwort.api.sources import row_of_idea
 from milkwort.api.tray_rows import tray_view

@@ -6,9 +6,8 @@ from collections.abc import Sequence
 
 from fastapi import APIRouter, Response
 
-from milkwort.api.schemas import (
+from milkwort.api.gather_schemas import (
     AlmanacQuestion,
-    ChangeAnswer,
     Completions,
     CrossingAnswer,
     CrossingQuestion,
@@ -23,9 +22,8 @@ from milkwort.api.schemas import (
     RecipeTaken,
     StarterAnswer,
     StarterQuestion,
-    TrayView,
-    shape_of,
 )
+from milkwort.api.schemas import ChangeAnswer, TrayView, shape_of
 from milkwort.api.shared import Window, Work, sent
 from milkwort.api.tray_rows import tray_view
 from milkwort.api.trays import Tray

@@ -21,10 +21,11 @@ from milkwort.formats.brief_toml import read_brief
 from milkwort.formats.keyword_rows import KeywordRow, columns_by_heading, read_keyword_rows
 from milkwort.formats.plan_json import KeywordDocument, NegativeDocument, PlanDocument
 from milkwort.formats.text_table import read_text_table
+from milkwort.store.briefs import plan_values
 from milkwort.store.journal import Change
 from milkwort.store.keywords import KeywordEntry, ReadingEntry, Sheet, add_keywords
 from milkwort.store.negatives import add_negatives
-from milkwort.store.plans import BRIEF_FIELDS, PlanRecord, add_plan, plan_values
+from milkwort.store.plans import BRIEF_FIELDS, PlanRecord, add_plan
 
 __all__ = [
     "SAMPLE_NAME",

@@ -8,11 +8,12 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
+from milkwort.core._relation import relation_of
 from milkwort.core.keyword_table import CALLS, Ints, KeywordTable
 from milkwort.core.matching import text_matches
 from milkwort.core.negatives import Negative, negatives_in_force
 from milkwort.core.plan import PlanResult, run_plan
-from milkwort.core.serving import relation_of, stopped_texts
+from milkwort.core.serving import stopped_texts
 from milkwort.core.words import canonical, joints_of, normalise
 
 __all__ = ["KINDS", "Conflict", "NegativeWorth", "conflicts_of", "negative_worth"]

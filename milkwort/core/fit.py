@@ -23,20 +23,7 @@ from milkwort.core._problem import Problem
 from milkwort.core._reduced import Reduced, solve_reduced
 from milkwort.core.keyword_table import Floats, Ints
 
-__all__ = [
-    "ATTENTION",
-    "CLOSE",
-    "Fit",
-    "Ladder",
-    "Problem",
-    "WouldBring",
-    "attention",
-    "fit",
-    "would_bring",
-]
-
-ATTENTION: tuple[int, ...] = (1, 2, 3, 5, 8, 12, 20, 30, 50, 80, 120, 200, 400, 800, 1600)
-"""Numbers of keywords that the attention curve is worked out for."""
+__all__ = ["CLOSE", "Fit", "Ladder", "Problem", "WouldBring", "fit", "would_bring"]
 
 CLOSE = 5e-4
 """Under limits, the share of the bound that is near enough."""
@@ -47,7 +34,6 @@ _STATED = 1.8e-3
 """A gap above this share of the bound must be closed, or shown to be the bound's."""
 _PROVEN = 1e-6
 _ENOUGH = 1e-7
-_ATTENTION_CLOSE = 2e-3
 _MOVES = 24
 
 
@@ -189,32 +175,6 @@ def would_bring(problem: Problem, rows: Ints, lam: Floats | float) -> WouldBring
     spend[runs] = options.spend[picked]
     value[runs] = problem.value(options.owner[picked], clicks[runs], spend[runs])
     return WouldBring(steps, clicks, spend, value)
-
-
-def attention(problem: Problem, kept: NDArray[np.bool_], fitted: Fit) -> list[tuple[int, float]]:
-    """Return the best goal with at most so many keywords looked after.
-
-    Parameters
-    ----------
-    problem : Problem
-    kept : ndarray of bool
-    fitted : Fit
-        The fit of the same problem.
-
-    Returns
-    -------
-    list of (int, float)
-        Keywords and goal a month, both rising; ends with what the fit itself runs.
-    """
-    running = int((fitted.steps > 0).sum())
-    curve: list[tuple[int, float]] = []
-    for most in ATTENTION:
-        if most >= running:
-            break
-        limits = replace(problem.limits, max_keywords=most)
-        some = fit(replace(problem, limits=limits), kept, fitted.choices, close=_ATTENTION_CLOSE)
-        curve.append((most, max(some.value, curve[-1][1] if curve else 0.0)))
-    return [*curve, (running, fitted.value)] if running else curve
 
 
 def _answer_free(

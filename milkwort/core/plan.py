@@ -11,10 +11,11 @@ import numpy as np
 
 from milkwort.core._door import check_table
 from milkwort.core._options import bid_lattice
+from milkwort.core.attention import attention
 from milkwort.core.bids import BidSteps, floor_to_step, method_bids
 from milkwort.core.brief import Brief, Policy
 from milkwort.core.demand import Demand, demand_if_kept, demand_of
-from milkwort.core.fit import Fit, Problem, attention, fit, would_bring
+from milkwort.core.fit import Fit, Problem, fit, would_bring
 from milkwort.core.forecast import Expected, Totals, expect, totals_of
 from milkwort.core.frontier import frontier
 from milkwort.core.keyword_table import Floats, Ints, KeywordTable

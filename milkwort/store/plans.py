@@ -2,21 +2,24 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Mapping
 from dataclasses import dataclass
-from typing import Any, cast
+from typing import Any
 
 from sqlalchemy import func, select
 from sqlalchemy.orm import Session
 
 from milkwort.core.assumptions import Assumed
-from milkwort.core.brief import Brief, Goal, Match, Policy, PolicyName, Pricing
+from milkwort.core.brief import Brief
 from milkwort.core.errors import BadValueError, NotFoundError
-from milkwort.core.limits import Limits
-from milkwort.core.negatives import Negative
-from milkwort.core.platform import profile_of
-from milkwort.core.worth import CeilingRule, Conversion, Offer, RuleName
 from milkwort.store import models
+from milkwort.store.briefs import (
+    OFFER_FIELDS,
+    PLAN_FIELDS,
+    UNSAID_OF_OFFER,
+    brief_of,
+    offer_values,
+)
 from milkwort.store.journal import Change, now
 from milkwort.store.negatives import load_negatives
 
@@ -30,22 +33,11 @@ __all__ = [
     "copy_plan",
     "list_plans",
     "load_plan",
-    "plan_values",
     "remove_plan",
     "rename_plan",
 ]
 
-_OFFER_FIELDS = (
-    "sale_value", "gross_margin", "sales_per_customer", "rate_low", "rate_likely", "rate_high",
-    "close_low", "close_likely", "close_high",
-)  # fmt: skip
-_PLAN_FIELDS = (
-    "currency", "monthly_spend", "goal", "start_month", "pricing", "places", "volume_basis",
-    "ceiling_rule", "ceiling_value", "max_cpc", "may_pay_to_learn", "policy", "flat_bid",
-    "policy_share", "season", "gross_spend", "tax_share", "fee", "profile", "other_places",
-    "max_keywords", "min_clicks",
-)  # fmt: skip
-BRIEF_FIELDS: tuple[str, ...] = ("offer_name", *_OFFER_FIELDS, *_PLAN_FIELDS, "more_offers")
+BRIEF_FIELDS: tuple[str, ...] = ("offer_name", *OFFER_FIELDS, *PLAN_FIELDS, "more_offers")
 """What of a brief may be changed, by name."""
 
 _START: dict[str, Any] = {
@@ -59,11 +51,6 @@ _START: dict[str, Any] = {
     "sale_value": 100.0, "gross_margin": 0.5, "sales_per_customer": 1.0, "rate_low": 0.01,
     "rate_likely": 0.02, "rate_high": 0.04, "close_low": None, "close_likely": None,
     "close_high": None,
-}  # fmt: skip
-
-
-_UNSAID_OF_OFFER: dict[str, Any] = {
-    "sales_per_customer": 1.0, "close_low": None, "close_likely": None, "close_high": None,
 }  # fmt: skip
 
 
@@ -129,10 +116,10 @@ def load_plan(session: Session, plan_id: int) -> PlanRecord:
     plan, (offer, *more) = _rows(session, plan_id)
     if plan.deleted_at is not None:
         raise NotFoundError(f"Plan {plan_id} is deleted.", "plan")
-    values = {name: getattr(plan, name) for name in _PLAN_FIELDS}
-    values |= {name: getattr(offer, name) for name in _OFFER_FIELDS}
+    values = {name: getattr(plan, name) for name in PLAN_FIELDS}
+    values |= {name: getattr(offer, name) for name in OFFER_FIELDS}
     values["offer_name"] = offer.name
-    values["more_offers"] = [_offer_values(one) for one in more]
+    values["more_offers"] = [offer_values(one) for one in more]
     changed = session.scalars(select(models.Assumption).where(models.Assumption.plan_id == plan_id))
     assumptions = {a.name: a.value for a in changed}
     return PlanRecord(
@@ -144,125 +131,6 @@ def load_plan(session: Session, plan_id: int) -> PlanRecord:
         assumptions=assumptions,
         brief=brief_of(plan.name, values, assumptions, load_negatives(session, plan_id)),
     )
-
-
-def brief_of(
-    name: str,
-    values: Mapping[str, Any],
-    assumptions: Mapping[str, float],
-    negatives: tuple[Negative, ...] = (),
-) -> Brief:
-    """Return the brief that stored values make, checked.
-
-    Raises
-    ------
-    BadValueError
-        Where a value is out of its range.
-    """
-    profile = profile_of(values["profile"])
-    offers = [_offer(values, values["offer_name"])]
-    offers += [_offer(one, one["name"]) for one in values["more_offers"]]
-    _check_names(offers)
-    return Brief(
-        name=name,
-        currency=values["currency"],
-        monthly_spend=purse_of(values),
-        offer=offers[0],
-        more_offers=tuple(offers[1:]),
-        ceiling=CeilingRule(
-            cast(RuleName, values["ceiling_rule"]),
-            values["ceiling_value"],
-            values["max_cpc"],
-            values["may_pay_to_learn"],
-        ),
-        goal=cast(Goal, values["goal"]),
-        pricing=cast(Pricing, values["pricing"]),
-        places=tuple(values["places"]),
-        volume_basis=cast(Match, values["volume_basis"]),
-        policy=Policy(
-            cast(PolicyName, values["policy"]), values["flat_bid"], values["policy_share"]
-        ),
-        assumed=Assumed(profile.assumptions() | dict(assumptions)),
-        negatives=negatives,
-        negative_close_forms=profile.negative_close_forms,
-        limits=Limits(values["max_keywords"], values["min_clicks"]),
-        season=tuple(values["season"]) if values["season"] else None,
-    )
-
-
-def purse_of(values: Mapping[str, Any]) -> float:
-    """Return what is left for clicks of the monthly sum: less its tax, less the fee.
-
-    Raises
-    ------
-    BadValueError
-        For a tax or a fee that leaves nothing to count with.
-    """
-    gross, tax, fee = values["gross_spend"], values["tax_share"], values["fee"]
-    if gross is None:
-        return float(values["monthly_spend"])
-    if not 0 <= tax < 10:
-        raise BadValueError("tax", "a share from 0 to under 10 (1,000 %)", tax)
-    if not (fee >= 0 and fee <= gross):
-        raise BadValueError("fee", f"a sum from 0 to the monthly sum of {gross:g}", fee)
-    return float(max(gross - fee, 0.0) / (1 + tax))
-
-
-def _check_names(offers: Sequence[Offer]) -> None:
-    names = [o.name.casefold() for o in offers]
-    if len(offers) > 1 and (len(set(names)) < len(names) or "" in names):
-        raise BadValueError("offer name", "a name of its own for each offer", ", ".join(names))
-
-
-def _offer(values: Mapping[str, Any], name: str) -> Offer:
-    close = None
-    likely = values["close_likely"]
-    if likely is not None:
-        ends = (values["close_low"], values["close_high"])
-        low, high = (likely if end is None else end for end in ends)
-        close = Conversion(low, likely, high)
-    return Offer(
-        sale_value=values["sale_value"],
-        gross_margin=values["gross_margin"],
-        sales_per_customer=values["sales_per_customer"],
-        conversion=Conversion(values["rate_low"], values["rate_likely"], values["rate_high"]),
-        close=close,
-        name=name,
-    )
-
-
-def _offer_values(row: models.Offer) -> dict[str, Any]:
-    return {"name": row.name, **{name: getattr(row, name) for name in _OFFER_FIELDS}}
-
-
-def plan_values(brief: Brief, start_month: int = 1) -> dict[str, Any]:
-    """Return a brief as stored values, the opposite of `brief_of`."""
-    offer = brief.offer
-    return {
-        "currency": brief.currency, "monthly_spend": brief.monthly_spend, "goal": brief.goal,
-        "start_month": start_month, "pricing": brief.pricing, "places": list(brief.places),
-        "volume_basis": brief.volume_basis, "ceiling_rule": brief.ceiling.rule,
-        "ceiling_value": brief.ceiling.value, "max_cpc": brief.ceiling.max_cpc,
-        "may_pay_to_learn": brief.ceiling.may_pay_to_learn, "policy": brief.policy.name,
-        "flat_bid": brief.policy.flat_bid, "policy_share": brief.policy.share,
-        "season": list(brief.season) if brief.season else None,
-        "max_keywords": brief.limits.max_keywords, "min_clicks": brief.limits.min_clicks,
-        "more_offers": [_offer_record(one) for one in brief.more_offers],
-        "offer_name": offer.name,
-        **{f: v for f, v in _offer_record(offer).items() if f != "name"},
-    }  # fmt: skip
-
-
-def _offer_record(offer: Offer) -> dict[str, Any]:
-    close = offer.close
-    return {
-        "name": offer.name, "sale_value": offer.sale_value, "gross_margin": offer.gross_margin,
-        "sales_per_customer": offer.sales_per_customer, "rate_low": offer.conversion.low,
-        "rate_likely": offer.conversion.likely, "rate_high": offer.conversion.high,
-        "close_low": close.low if close else None,
-        "close_likely": close.likely if close else None,
-        "close_high": close.high if close else None,
-    }  # fmt: skip
 
 
 def add_plan(
@@ -286,7 +154,7 @@ def add_plan(
         Fields nobody has entered; all of them where no values are given.
     """
     full = _START | dict(values or {})
-    full["more_offers"] = [_UNSAID_OF_OFFER | dict(one) for one in full["more_offers"]]
+    full["more_offers"] = [UNSAID_OF_OFFER | dict(one) for one in full["more_offers"]]
     brief_of(_checked_name(name), full, assumptions or {})
     if unsaid is None:
         unsaid = tuple(f for f in BRIEF_FIELDS if f not in (values or {}))
@@ -296,11 +164,11 @@ def add_plan(
         revision=1,
         created_at=now(),
         deleted_at=None,
-        **{f: full[f] for f in _PLAN_FIELDS},
+        **{f: full[f] for f in PLAN_FIELDS},
     )
     session.add(plan)
     session.flush()
-    offer = {f: full[f] for f in _OFFER_FIELDS}
+    offer = {f: full[f] for f in OFFER_FIELDS}
     session.add(models.Offer(plan_id=plan.id, name=full["offer_name"], **offer))
     session.flush()
     for one in full["more_offers"]:
@@ -340,14 +208,14 @@ def change_brief(change: Change, fields: Mapping[str, Any]) -> None:
         raise BadValueError("brief", "fields of a brief", ", ".join(unknown))
     fields = dict(fields)
     if "more_offers" in fields:
-        fields["more_offers"] = [_UNSAID_OF_OFFER | dict(one) for one in fields["more_offers"]]
+        fields["more_offers"] = [UNSAID_OF_OFFER | dict(one) for one in fields["more_offers"]]
     record = load_plan(change.session, change.plan_id)
     brief_of(record.name, record.values | dict(fields), record.assumptions)
     _, (offer, *more) = _rows(change.session, change.plan_id)
-    of_plan: dict[str, Any] = {f: v for f, v in fields.items() if f in _PLAN_FIELDS}
+    of_plan: dict[str, Any] = {f: v for f, v in fields.items() if f in PLAN_FIELDS}
     of_plan["unsaid"] = [f for f in record.unsaid if f not in fields]
     change.update(models.Plan, {change.plan_id: of_plan})
-    of_offer = {f: v for f, v in fields.items() if f in _OFFER_FIELDS}
+    of_offer = {f: v for f, v in fields.items() if f in OFFER_FIELDS}
     if "offer_name" in fields:
         of_offer["name"] = fields["offer_name"]
     if of_offer:

@@ -5,7 +5,8 @@ import io
 import openpyxl
 import pytest
 
-from milkwort.api.schemas import ChangeAnswer, StarterAnswer, TrayView
+from milkwort.api.gather_schemas import StarterAnswer
+from milkwort.api.schemas import ChangeAnswer, TrayView
 from tests.api.conftest import ids_of
 
 

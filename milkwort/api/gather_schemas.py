@@ -1,0 +1,204 @@
+"""What the further sources of Gather take and give."""
+
+from __future__ import annotations
+
+from pydantic import BaseModel, Field
+
+from milkwort.api.schemas import RefusedRow, Taken
+from milkwort.core.match_types import Match
+
+__all__ = [
+    "AlmanacQuestion",
+    "Completions",
+    "CrossingAnswer",
+    "CrossingPart",
+    "CrossingQuestion",
+    "KeywordTexts",
+    "NegativeIds",
+    "NegativeItem",
+    "NegativesTaken",
+    "PageQuestion",
+    "PageWordItem",
+    "PlaceItem",
+    "PlaceSwap",
+    "RecipeItem",
+    "RecipeTaken",
+    "RivalChange",
+    "RivalItem",
+    "RivalsView",
+    "StarterAnswer",
+    "StarterQuestion",
+    "TakeChoice",
+]
+
+
+class TakeChoice(Taken):
+    """Whether near-duplicates and what a negative stops are taken in too."""
+
+    near: bool = False
+    caught: bool = False
+
+
+class CrossingPart(Taken):
+    """One list of words of a crossing."""
+
+    words: list[str] = Field(max_length=2000)
+    on: bool = True
+    optional: bool = False
+
+
+class CrossingQuestion(Taken):
+    """Lists to cross, in the order they stand in a keyword."""
+
+    parts: list[CrossingPart] = Field(min_length=1, max_length=6)
+    any_order: bool = False
+
+
+class CrossingAnswer(BaseModel):
+    """What a crossing would make."""
+
+    count: int
+    doubles: int
+    known: int
+    preview: list[str]
+
+
+class RecipeTaken(Taken):
+    """A crossing to be saved."""
+
+    name: str = Field(min_length=1, max_length=80)
+    parts: list[CrossingPart] = Field(min_length=1, max_length=6)
+
+
+class RecipeItem(BaseModel):
+    """A crossing that was saved."""
+
+    id: int
+    name: str
+    parts: list[CrossingPart]
+
+
+class AlmanacQuestion(Taken):
+    """Root words for the simulated source; `only_these` asks for their own figures alone."""
+
+    roots: list[str] = Field(min_length=1, max_length=500)
+    page: int = Field(default=0, ge=0, le=1000)
+    near_only: bool = False
+    only_these: bool = False
+
+
+class Completions(BaseModel):
+    """What people type after some words."""
+
+    texts: list[str]
+
+
+class PageQuestion(Taken):
+    """A page's HTML or text."""
+
+    content: str
+
+
+class PageWordItem(BaseModel):
+    """A run of words of a page."""
+
+    text: str
+    count: int
+    weight: float
+
+
+class PlaceItem(BaseModel):
+    """A place that is not the plan's, and how many keywords name it."""
+
+    name: str
+    keywords: int
+
+
+class PlaceSwap(Taken):
+    """Other places, and the own place to stand in their stead."""
+
+    others: list[str] = Field(min_length=1, max_length=500)
+    own: str = Field(default="", max_length=120)
+
+
+class NegativeItem(BaseModel):
+    """A negative keyword, by whom and when it was made."""
+
+    id: int
+    text: str
+    match: Match
+    level: str
+    by: str
+    at: str
+
+
+class NegativesTaken(Taken):
+    """Words never wanted."""
+
+    texts: list[str] = Field(min_length=1, max_length=5000)
+    match: Match = "phrase"
+
+
+class NegativeIds(Taken):
+    """Some negatives."""
+
+    ids: list[int] = Field(min_length=1, max_length=20_000)
+
+
+class RivalItem(BaseModel):
+    """One keyword that rivals pay for; money and clicks a month."""
+
+    text: str
+    rivals: list[str]
+    ours: bool
+    days: int | None
+    running: bool
+    monthly_cost: float | None
+    would_bring: float | None
+    ads: list[str]
+
+
+class RivalChange(BaseModel):
+    """What a rival began and gave up since the list before."""
+
+    rival: str
+    new: list[str]
+    given_up: list[str]
+
+
+class RivalsView(BaseModel):
+    """Rivals' keywords against the plan."""
+
+    name: str
+    at: str
+    rivals: list[str]
+    both: int
+    only_they: int
+    only_we: int
+    rows: list[RivalItem]
+    changes: list[RivalChange]
+    refused: list[RefusedRow]
+
+
+class KeywordTexts(Taken):
+    """Some keywords by text."""
+
+    texts: list[str] = Field(min_length=1, max_length=20_000)
+
+
+class StarterQuestion(Taken):
+    """How many keywords to start with."""
+
+    most: int = Field(default=30, ge=1, le=1000)
+
+
+class StarterAnswer(BaseModel):
+    """Keywords to start with, what brings most first; customers and money a month."""
+
+    ids: list[int]
+    texts: list[str]
+    customers: list[float]
+    spend: list[float]
+    total_customers: float
+    total_spend: float
+    bound: float

@@ -1,0 +1,149 @@
+"""The best answer of a limited fit found so far, and the ways to a better one."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+import numpy as np
+from numpy.typing import NDArray
+
+from milkwort.core._choices import Choices
+from milkwort.core._parts import Parts, take
+from milkwort.core._problem import Problem
+from milkwort.core._reduced import Reduced, solve_reduced
+from milkwort.core._toll import Hulls, Relaxed
+from milkwort.core.keyword_table import Floats, Ints
+
+__all__ = ["FEW", "Search"]
+
+FEW = 20
+"""With so few keywords the purse may not bind: then the ones that bring most are best."""
+_MOVES = 40
+_EXCHANGES = 12
+_EDGE = 1e-9
+
+
+class Search:
+    """The best answer found so far."""
+
+    def __init__(
+        self, problem: Problem, choices: Choices, parts: Parts, goal: Floats, most: int | None
+    ) -> None:
+        self.problem, self.choices, self.parts = problem, choices, parts
+        self.goal, self.most = goal, most
+        self.chosen = np.full(len(problem.mu), -1, dtype=np.int64)
+        self.value = -np.inf if (parts.least > 0).any() else 0.0
+        self._part = parts.of_row[choices.options.owner]
+
+    def try_rows(self, hulls: Hulls, rows: NDArray[np.bool_]) -> None:
+        """Fit bids for some keywords and keep them if they bring more."""
+        hull, order = self.choices.hull, self.choices.order
+        mine = order[rows[hull.owner[order]]]
+        returns = self.choices.returns[rows[hull.owner[order]]]
+        parts = self._rounded_up(hulls.part[mine], hull.spend[mine])
+        taken = take(parts, hulls.part[mine], hull.spend[mine], returns)
+        whole = taken.spend >= hull.spend[mine] * (1 - _EDGE)
+        chosen = np.full(len(self.chosen), -1, dtype=np.int64)
+        chosen[hull.owner[mine[whole]]] = hull.option[mine[whole]]
+        self._fill(chosen, rows)
+        if self.most is not None and self.most <= FEW:
+            self._exchange(chosen)
+        at = chosen[chosen >= 0]
+        spent = np.bincount(self._part[at], self.choices.options.spend[at],
+                            minlength=len(self.parts.least))  # fmt: skip
+        value = float(self.goal[at].sum())
+        if value > self.value and (spent >= self.parts.least * (1 - _EDGE)).all():
+            self.chosen, self.value = chosen, value
+
+    def finish(self, relaxed: Relaxed, close: float) -> float:
+        """Close the gap with a small exact problem, and return the bound it proves."""
+        options = self.choices.options
+        money = relaxed.taken.part_return[self._part]
+        price = self.goal - money * options.spend - relaxed.toll
+        reduced = Reduced(
+            owner=options.owner,
+            spend=options.spend,
+            goal=self.goal,
+            net=price,
+            part=self._part,
+            parts=self.parts,
+            most=self.most,
+        )
+        known = self.value if np.isfinite(self.value) else None
+        solved = solve_reduced(reduced, relaxed.bound, known, close / 2)
+        if solved.chosen is not None:
+            self.chosen = np.full(len(self.chosen), -1, dtype=np.int64)
+            self.chosen[options.owner[solved.chosen]] = solved.chosen
+            self.value = float(self.goal[solved.chosen].sum())
+        if not np.isfinite(self.value):
+            self.value = float(self.goal[self.chosen[self.chosen >= 0]].sum())
+        return solved.bound
+
+    def _rounded_up(self, part: Ints, spend: Floats) -> Parts:
+        """Raise each least to the end of the step it falls in, so that whole steps meet it."""
+        least = self.parts.least.copy()
+        for number in np.flatnonzero(least > 0).tolist():
+            so_far = np.cumsum(spend[part == number])
+            at = int(np.searchsorted(so_far, least[number] * (1 - _EDGE)))
+            if at < len(so_far) and so_far[at] <= self.parts.most[number]:
+                least[number] = so_far[at]
+        return replace(self.parts, least=least)
+
+    def _fill(self, chosen: Ints, rows: NDArray[np.bool_]) -> None:
+        """Take the best single moves that the rest of the money allows; `chosen` is changed."""
+        options, parts = self.choices.options, self.parts
+        at = np.flatnonzero(chosen >= 0)
+        spent, brings = np.zeros(len(chosen)), np.zeros(len(chosen))
+        spent[at], brings[at] = options.spend[chosen[at]], self.goal[chosen[at]]
+        in_part = np.bincount(parts.of_row, spent, minlength=len(parts.most)).astype(np.float64)
+        room = self._room(in_part)
+        # room only shrinks, so nothing that doesn't fit now ever will
+        limit = np.where(rows, spent + room[parts.of_row], -1.0)
+        mine = np.flatnonzero(options.spend <= limit[options.owner])
+        mine = mine[self.goal[mine] > brings[options.owner[mine]]]
+        owner, part = options.owner[mine], self._part[mine]
+        d_spend, d_goal = options.spend[mine] - spent[owner], self.goal[mine] - brings[owner]
+        for _ in range(_MOVES):
+            gain = np.where(d_spend <= room[part] + _EDGE * (d_spend < 0), d_goal, -np.inf)
+            best = int(gain.argmax()) if len(gain) else -1
+            if best < 0 or gain[best] <= 0:
+                return
+            took, more = float(d_spend[best]), float(d_goal[best])
+            chosen[owner[best]] = mine[best]
+            in_part[part[best]] += took
+            room = self._room(in_part)
+            same = owner == owner[best]
+            d_spend[same] -= took
+            d_goal[same] -= more
+
+    def _exchange(self, chosen: Ints) -> None:
+        """Put another keyword in the place of one, as long as that brings more."""
+        options = self.choices.options
+        if len(self.parts.most) > 1 or not len(options.owner):
+            return  # one keyword's money may then lie in another part than the other's
+        for _ in range(_EXCHANGES):
+            rows = np.flatnonzero(chosen >= 0)
+            spend, goal = options.spend[chosen[rows]], self.goal[chosen[rows]]
+            rest = self.parts.purse - float(spend.sum())
+            out = np.flatnonzero(chosen[options.owner] < 0)
+            best, place, with_ = _EDGE, -1, -1
+            for at in range(len(rows)):
+                fits = out[options.spend[out] <= rest + spend[at]]
+                if len(fits):
+                    top = int(fits[self.goal[fits].argmax()])
+                    gain = float(self.goal[top] - goal[at])
+                    if gain > best:
+                        best, place, with_ = gain, int(rows[at]), top
+            if place < 0:
+                return
+            chosen[place] = -1
+            chosen[options.owner[with_]] = with_
+            self._fill(chosen, chosen >= 0)
+
+    def _room(self, in_part: Floats) -> Floats:
+        """Return the money left for each part: its own, its side's and the purse's."""
+        parts = self.parts
+        in_side = np.bincount(parts.side, in_part, minlength=len(parts.side_most))
+        side = (parts.side_most - in_side)[parts.side]
+        rest = parts.purse - float(in_part.sum())
+        return np.minimum(np.minimum(parts.most - in_part, side), rest).astype(np.float64)
