@@ -66,7 +66,7 @@ def rows() -> list[Row]:
 
 def _tray(page: Page, csv: Path) -> Row:
     with page.expect_file_chooser() as chooser:
-        page.get_by_role("button", name="Choose a CSV").click()
+        page.get_by_role("button", name="Choose a file").click()
     start = time.perf_counter()
     chooser.value.set_files(csv)
     page.get_by_role("grid").wait_for()

@@ -170,55 +170,82 @@ def _patched(
     seen: dict[str, Any],
 ) -> Choices:
     """Put the choices of the changed keywords in the place of their old ones."""
+    rows = np.flatnonzero(changed)
     new, new_hull = _made(problem, np.flatnonzero(changed & included))
-    stays = ~changed[old.options.owner]
-    at = np.searchsorted(old.options.owner[stays], new.owner)
-    options = Options(
-        *(
-            np.insert(column[stays], at, more)
-            for column, more in zip(vars(old.options).values(), vars(new).values(), strict=True)
-        )
-    )
-    # where old and new options stand now, so that the hulls can point to them
-    is_new = np.insert(np.zeros(int(stays.sum()), dtype=bool), at, True)
-    old_place = np.full(len(stays), -1, dtype=np.int64)
-    old_place[stays] = np.flatnonzero(~is_new)
-    hull, hull_place, hull_new = _patched_hull(
-        old.hull, new_hull, changed, old_place, np.flatnonzero(is_new)
+    places = _Splice(old.options.owner, new.owner, rows)
+    steps = _Splice(old.hull.owner, new_hull.owner, rows)
+    hull = Hull(
+        owner=steps.joined(old.hull.owner, new_hull.owner),
+        option=steps.joined(old.hull.option, new_hull.option, places),
+        before=steps.joined(old.hull.before, new_hull.before, places),
+        clicks=steps.joined(old.hull.clicks, new_hull.clicks),
+        spend=steps.joined(old.hull.spend, new_hull.spend),
     )
     returns = _returns(problem, new_hull)
     first = np.argsort(-returns, kind="stable")
-    still = hull_place[old.order] >= 0
-    order, kept_returns = hull_place[old.order[still]], old.returns[still]
+    order, stays = steps.moved(old.order)
+    kept_returns = old.returns[stays]
     to = np.searchsorted(-kept_returns, -returns[first], side="right")
+    columns = zip(vars(old.options).values(), vars(new).values(), strict=True)
     return Choices(
-        options,
+        Options(*(places.joined(column, more) for column, more in columns)),
         hull,
-        np.insert(order, to, hull_new[first]),
+        np.insert(order, to, steps.of_new[first]),
         np.insert(kept_returns, to, returns[first]),
         seen,
     )
 
 
-def _patched_hull(
-    old: Hull, new: Hull, changed: NDArray[np.bool_], old_place: Ints, new_place: Ints
-) -> tuple[Hull, Ints, Ints]:
-    stays = ~changed[old.owner]
-    at = np.searchsorted(old.owner[stays], new.owner)
+class _Splice:
+    """Arrays by keyword, rising, with the segments of a few keywords replaced.
 
-    def moved(number: Ints, place: Ints) -> Ints:
-        if len(place) == 0:
-            return number
-        return np.where(number >= 0, place[np.maximum(number, 0)], -1)
+    Parameters
+    ----------
+    old, new : Ints
+        The keyword of each place, in the old array and in the replacements.
+    rows : Ints
+        The keywords replaced, rising.
+    """
 
-    hull = Hull(
-        owner=np.insert(old.owner[stays], at, new.owner),
-        option=np.insert(moved(old.option[stays], old_place), at, moved(new.option, new_place)),
-        before=np.insert(moved(old.before[stays], old_place), at, moved(new.before, new_place)),
-        clicks=np.insert(old.clicks[stays], at, new.clicks),
-        spend=np.insert(old.spend[stays], at, new.spend),
-    )
-    is_new = np.insert(np.zeros(int(stays.sum()), dtype=bool), at, True)
-    place = np.full(len(stays), -1, dtype=np.int64)
-    place[stays] = np.flatnonzero(~is_new)
-    return hull, place, np.flatnonzero(is_new)
+    def __init__(self, old: Ints, new: Ints, rows: Ints) -> None:
+        self.old_start = np.searchsorted(old, rows)
+        self.old_end = np.searchsorted(old, rows, side="right")
+        self.new_start = np.searchsorted(new, rows)
+        self.new_end = np.searchsorted(new, rows, side="right")
+        gained = (self.new_end - self.new_start) - (self.old_end - self.old_start)
+        self.shift = np.concatenate(([0], np.cumsum(gained)))
+        """How far what stands between two replaced segments moves."""
+        size = self.new_end - self.new_start
+        move = self.old_start + self.shift[:-1] - self.new_start
+        self.of_new = np.arange(len(new)) + np.repeat(move, size)
+        """Where each replacement comes to stand."""
+
+    def joined(self, old: Any, new: Any, to: _Splice | None = None) -> Any:
+        """Return one column spliced; where it holds places of another array, these move too."""
+        ends = [0, *self.old_end.tolist()]
+        starts = [*self.old_start.tolist(), len(old)]
+        pieces = []
+        for at, (start, end) in enumerate(zip(ends, starts, strict=True)):
+            piece = old[start:end]
+            pieces.append(piece if to is None else _shifted(piece, int(to.shift[at])))
+            if at < len(self.new_start):
+                piece = new[self.new_start[at] : self.new_end[at]]
+                if to is not None and len(piece):
+                    piece = np.where(piece >= 0, to.of_new[np.maximum(piece, 0)], -1)
+                pieces.append(piece)
+        return np.concatenate(pieces)
+
+    def moved(self, places: Ints) -> tuple[Ints, NDArray[np.bool_]]:
+        """Return places where they now are, and which of them were not replaced."""
+        passed = np.searchsorted(self.old_end, places, side="right")
+        stays = np.searchsorted(self.old_start, places, side="right") == passed
+        return (places + self.shift[passed])[stays], stays
+
+
+def _shifted(places: Ints, by: int) -> Ints:
+    """Move places; −1 stays what it is."""
+    if by == 0:
+        return places
+    moved = places + by
+    moved[places < 0] = -1
+    return moved
