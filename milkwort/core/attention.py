@@ -11,7 +11,7 @@ from milkwort.core.fit import Fit, Problem, fit
 
 __all__ = ["ATTENTION", "attention"]
 
-ATTENTION: tuple[int, ...] = (1, 2, 3, 5, 8, 12, 20, 30, 50, 80, 120, 200, 400, 800, 1600)
+ATTENTION: tuple[int, ...] = (1, 2, 3, 5, 8, 12, 20, 30, 50, 80, 120, 300, 1000)
 """Numbers of keywords that the attention curve is worked out for."""
 _CLOSE = 2e-3
 """Under so many limits in a row, the share of the bound that is near enough."""

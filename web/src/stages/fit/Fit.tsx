@@ -104,7 +104,8 @@ export function Fit() {
           cost under your rule. Keep more keywords, or let a customer cost more.
         </S.Why>
       )}
-      {values.goal === "customers" || values.goal === "revenue" ? (
+      {values.more_offers.length === 0 &&
+      (values.goal === "customers" || values.goal === "revenue") ? (
         <S.Hint>
           With one offer, customers and revenue lead to the same choice; profit differs only where
           the last customer would cost more than your rule allows.
