@@ -76,7 +76,7 @@ export function PageSource({ onTray }: Props) {
         )}
       </S.Line>
       {words && (
-        <S.Words aria-label="Words of the page, by weight">
+        <S.Words role="group" aria-label="Words of the page, by weight">
           {words.map((word) => (
             <ToggleButton
               key={word.text}

@@ -48,7 +48,7 @@ export function PlacesSource({ onTray }: Props) {
         These stand where your own places stand in other keywords. A keyword with another
         town&rsquo;s name is often good with yours instead.
       </Small>
-      <S.Words aria-label="Other places">
+      <S.Words role="group" aria-label="Other places">
         {found.data?.map((place) => (
           <ToggleButton
             key={place.name}
