@@ -36,7 +36,24 @@ class Search:
         self._part = parts.of_row[choices.options.owner]
 
     def try_rows(self, hulls: Hulls, rows: NDArray[np.bool_]) -> None:
-        """Fit bids for some keywords and keep them if they bring more."""
+        """Fit bids for some keywords, exchange a few, and keep them if they bring more."""
+        chosen = self._fitted(hulls, rows)
+        self._keep(chosen)
+        if self.most is not None and self.most <= FEW:
+            self._exchange(chosen)
+            self._keep(chosen)
+            self._keep(self._fitted(hulls, chosen >= 0))
+
+    def _keep(self, chosen: Ints) -> None:
+        at = chosen[chosen >= 0]
+        spent = np.bincount(self._part[at], self.choices.options.spend[at],
+                            minlength=len(self.parts.least))  # fmt: skip
+        value = float(self.goal[at].sum())
+        if value > self.value and (spent >= self.parts.least * (1 - _EDGE)).all():
+            self.chosen, self.value = chosen.copy(), value
+
+    def _fitted(self, hulls: Hulls, rows: NDArray[np.bool_]) -> Ints:
+        """Return bids for some keywords, best steps first, the rest filled."""
         hull, order = self.choices.hull, self.choices.order
         mine = order[rows[hull.owner[order]]]
         returns = self.choices.returns[rows[hull.owner[order]]]
@@ -46,14 +63,7 @@ class Search:
         chosen = np.full(len(self.chosen), -1, dtype=np.int64)
         chosen[hull.owner[mine[whole]]] = hull.option[mine[whole]]
         self._fill(chosen, rows)
-        if self.most is not None and self.most <= FEW:
-            self._exchange(chosen)
-        at = chosen[chosen >= 0]
-        spent = np.bincount(self._part[at], self.choices.options.spend[at],
-                            minlength=len(self.parts.least))  # fmt: skip
-        value = float(self.goal[at].sum())
-        if value > self.value and (spent >= self.parts.least * (1 - _EDGE)).all():
-            self.chosen, self.value = chosen, value
+        return chosen
 
     def finish(self, relaxed: Relaxed, close: float) -> float:
         """Close the gap with a small exact problem, and return the bound it proves."""
