@@ -64,7 +64,8 @@ def choices_of(
     if before is None or changed is None or changed.sum() * _FEW > len(changed):
         options, hull = _made(problem, np.flatnonzero(included))
         returns = _returns(problem, hull)
-        order = _falling(returns)
+        order = _same_order(returns, before) if before is not None else None
+        order = _falling(returns) if order is None else order
         return Choices(options, hull, order, returns[order], seen)
     if not changed.any():
         return before
@@ -143,6 +144,14 @@ def _without_dear(problem: Problem, options: Options, hull: Hull) -> tuple[Optio
 
 def _returns(problem: Problem, hull: Hull) -> Floats:
     return np.asarray(problem.value(hull.owner, hull.clicks, hull.spend) / hull.spend)
+
+
+def _same_order(returns: Floats, before: Choices) -> Ints | None:
+    """Return the order of before, where it still falls: many assumptions scale all alike."""
+    if len(returns) != len(before.order):
+        return None
+    ranked = returns[before.order]
+    return before.order if bool((ranked[1:] < ranked[:-1]).all()) else None
 
 
 def _falling(returns: Floats) -> Ints:

@@ -173,3 +173,13 @@ def test_a_plan_worked_out_from_its_last_state_is_the_plan_worked_out_anew(seed,
     back = run_plan(plan, rows, quick)
     assert back.fit.steps.tolist() == before.fit.steps.tolist()
     assert back.fit.ladder.owner.tolist() == before.fit.ladder.owner.tolist()
+
+
+@pytest.mark.parametrize("changes", [{"click_rate_top": 0.05}, {"intent_compare": 0.5}])
+def test_an_assumption_changed_gives_the_plan_worked_out_anew(changes):
+    rows = random_table(3, 80)
+    before = run_plan(brief(monthly_spend=40.0), rows)
+    plan = brief(changes, monthly_spend=40.0)
+    quick, anew = run_plan(plan, rows, before), run_plan(plan, rows)
+    assert quick.fit.steps.tolist() == anew.fit.steps.tolist()
+    assert quick.fit.ladder.owner.tolist() == anew.fit.ladder.owner.tolist()
