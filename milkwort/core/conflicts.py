@@ -103,8 +103,10 @@ def negative_worth(result: PlanResult, negative: Negative) -> NegativeWorth:
     after = run_plan(brief, result.table, result)
     stopped = after.demand.stopped & ~result.demand.stopped
     lost = np.maximum(result.demand.spill - after.demand.spill, 0.0)
-    weight = np.where(result.demand.searches > 0, result.demand.searches, 1.0)
-    share = np.divide(lost, weight)
+    # what was spent on the spill: its clicks, f·W, of all clicks, Q
+    clicked = np.array(brief.assumed.triple("variant_clicks"))[result.table.match]
+    weight = np.where(result.demand.click_weight > 0, result.demand.click_weight, 1.0)
+    share = clicked * lost / weight
     freed = float((result.expected.spend * share).sum())
     return NegativeWorth(
         stops=tuple(np.flatnonzero(_matched(result, negative)).tolist()),

@@ -6,7 +6,6 @@ whole plan and the keyword's group did; a group's own factor is a Gamma distribu
 
 from __future__ import annotations
 
-import math
 from collections.abc import Callable
 from dataclasses import dataclass
 
@@ -15,54 +14,15 @@ from numpy.typing import NDArray
 from scipy.special import betainc, gammainc
 
 from milkwort.core.assumptions import Assumed
-from milkwort.core.errors import BadValueError
 from milkwort.core.keyword_table import Floats, Ints
+from milkwort.core.results import Results
 
-__all__ = [
-    "VERDICTS",
-    "Evidence",
-    "GroupEvidence",
-    "OwnRule",
-    "Results",
-    "RuleOutcome",
-    "apply_rule",
-    "false_cut_chance",
-    "group_evidence",
-    "judge",
-    "per_enquiry",
-    "settled",
-]
+__all__ = ["VERDICTS", "Evidence", "GroupEvidence", "group_evidence", "judge"]
 
 VERDICTS: tuple[str, ...] = ("stop", "wait", "raise", "no_prior")
 _STOP, _WAIT, _RAISE, _NO_PRIOR = range(4)
 _SEARCH_END = 1e7
 _MOST_RATE = 1 - 1e-9
-
-
-@dataclass(frozen=True)
-class Results:
-    """What happened to each keyword; arrays of shape (n_keywords,).
-
-    Attributes
-    ----------
-    clicks : Floats
-        Settled clicks: those old enough that their sale would be in.
-    customers : Floats
-        Or enquiries, where a two-step offer reports them.
-    spend : Floats
-        Money those clicks cost.
-    """
-
-    clicks: Floats
-    customers: Floats
-    spend: Floats
-
-    def __post_init__(self) -> None:
-        for name, column in vars(self).items():
-            bad = ~(np.isfinite(column) & (column >= 0))
-            if bad.any():
-                row = int(np.flatnonzero(bad)[0])
-                raise BadValueError(f"results row {row + 1}, {name}", "0 or more", column[row])
 
 
 @dataclass(frozen=True)
@@ -121,99 +81,6 @@ class GroupEvidence:
     factor: Floats
     missing: Floats
     verdict: Ints
-
-
-@dataclass(frozen=True)
-class OwnRule:
-    """A planner's rule of thumb: so many clicks and no sale, then cut.
-
-    Attributes
-    ----------
-    clicks : float
-        At least so many settled clicks.
-    spend : float
-        And at least so much money.
-    bid : float
-        What the bid is cut to, money a click.
-    """
-
-    clicks: float
-    spend: float = 0.0
-    bid: float = 0.05
-
-    def __post_init__(self) -> None:
-        for name, value in vars(self).items():
-            if not (math.isfinite(value) and value >= 0):
-                raise BadValueError(f"own rule, {name}", "a number of 0 or more", value)
-
-
-@dataclass(frozen=True)
-class RuleOutcome:
-    """Which keywords a rule cuts, and how often it would cut a good one.
-
-    Attributes
-    ----------
-    cuts : ndarray of bool, shape (n_keywords,)
-    false_cut : Floats, shape (n_keywords,)
-        Chance that a keyword that converts as assumed is cut all the same.
-    """
-
-    cuts: NDArray[np.bool_]
-    false_cut: Floats
-
-
-def settled(
-    day: Ints, clicks: Floats, customers: Floats, spend: Floats, keyword: Ints, n: int,
-    today: int, assumed: Assumed,
-) -> Results:  # fmt: skip
-    """Sum daily results by keyword, the last days' clicks left out.
-
-    A sale that is in already counts even if its click is young; only the missing sales of
-    young clicks are not held against a keyword.
-
-    Parameters
-    ----------
-    day : Ints, shape (n_rows,)
-        Number of the day.
-    clicks, customers, spend : Floats, shape (n_rows,)
-    keyword : Ints, shape (n_rows,)
-        Row of the keyword table.
-    n : int
-        Keywords in the table.
-    today : int
-    assumed : Assumed
-
-    Returns
-    -------
-    Results
-    """
-    old = day <= today - assumed["settle_days"]
-
-    def sums(values: Floats, which: NDArray[np.bool_]) -> Floats:
-        return np.bincount(keyword[which], values[which], minlength=n).astype(np.float64)
-
-    every = np.ones(len(day), dtype=bool)
-    sold = sums(customers, every)
-    # what sold was clicked, however lately, at the price of all its clicks
-    counted = np.maximum(sums(clicks, old), sold)
-    all_clicks = sums(clicks, every)
-    price = np.divide(sums(spend, every), all_clicks, out=np.zeros(n), where=all_clicks > 0)
-    return Results(counted, sold, np.maximum(sums(spend, old), price * counted))
-
-
-def per_enquiry(rate: Floats, allowed: Floats, close: Floats) -> tuple[Floats, Floats]:
-    """Return enquiries per click and the allowed cost of an enquiry.
-
-    Parameters
-    ----------
-    rate : Floats
-        Customers per click.
-    allowed : Floats
-        Allowed cost of a customer, money.
-    close : Floats
-        Customers per enquiry, above 0.
-    """
-    return np.minimum(rate / close, 1.0), allowed * close
 
 
 def judge(
@@ -323,28 +190,6 @@ def group_evidence(
         default=_WAIT,
     ).astype(np.int64)
     return GroupEvidence(clicks, customers, spend, shape / scale, missing, verdict)
-
-
-def apply_rule(rule: OwnRule, results: Results, rate: Floats) -> RuleOutcome:
-    """Say which keywords a planner's own rule cuts, with its honest price.
-
-    Parameters
-    ----------
-    rule : OwnRule
-    results : Results
-    rate : Floats
-        Customers per click assumed.
-    """
-    cuts = (results.clicks >= rule.clicks) & (results.customers == 0)
-    cuts &= results.spend >= rule.spend
-    return RuleOutcome(cuts, false_cut_chance(rate, rule.clicks))
-
-
-def false_cut_chance(rate: Floats, clicks: float) -> Floats:
-    """Return the chance that a keyword of some rate sells nothing in so many clicks."""
-    # (1 − rate)^n
-    with np.errstate(divide="ignore", invalid="ignore"):
-        return np.where(clicks > 0, np.exp(clicks * np.log1p(-np.asarray(rate))), 1.0)
 
 
 def _group_factor(n: Floats, x: Floats, rate: Floats, group: Ints, weight: float) -> Floats:

@@ -11,9 +11,10 @@ from milkwort.core.corrections import Month, click_rates, corrections_of
 from milkwort.core.demand import per_month
 from milkwort.core.draws import draw_month
 from milkwort.core.keyword_table import INTENTS
-from milkwort.core.learning import group_evidence, judge, settled
+from milkwort.core.learning import group_evidence, judge
 from milkwort.core.notes import notes_of
 from milkwort.core.plan import run_plan
+from milkwort.core.results import settled
 from milkwort.core.workings import keyword_workings
 from tests.samples import brief, table
 

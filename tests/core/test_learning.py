@@ -7,17 +7,9 @@ from scipy import stats
 from milkwort.core.assumptions import Assumed
 from milkwort.core.corrections import Month, click_rates, corrections_of, site_wide_cost
 from milkwort.core.errors import BadValueError
-from milkwort.core.learning import (
-    VERDICTS,
-    OwnRule,
-    Results,
-    apply_rule,
-    false_cut_chance,
-    group_evidence,
-    judge,
-    per_enquiry,
-    settled,
-)
+from milkwort.core.learning import VERDICTS, group_evidence, judge
+from milkwort.core.own_rules import OwnRule, apply_rule, false_cut_chance
+from milkwort.core.results import Results, per_enquiry, settled
 
 ASSUMED = Assumed()
 ALLOWED, CONTRIBUTION = 157.08, 224.4
