@@ -1,0 +1,39 @@
+import { fireEvent, screen, waitFor } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import { changeOf, showOnPlan } from "../../testing-plan";
+import { Money } from "./Money";
+import { AddOffer } from "./MoreOffers";
+import { Season } from "./Season";
+import { shareOfArea } from "./fields";
+
+const patched = { "PATCH /brief": () => ({ body: changeOf({ did: "change the brief" }) }) };
+
+it("a month is moved by the arrow keys, and only that month", async () => {
+  const asked = await showOnPlan(<Season />, patched);
+  fireEvent.keyDown(screen.getByRole("slider", { name: "August" }), { key: "ArrowUp" });
+  await waitFor(() => expect(asked).toHaveLength(1));
+  const { season } = asked[0]!.body as { season: number[] };
+  expect(season[7]).toBeCloseTo(1.1);
+  expect(season.filter((share) => share === 1)).toHaveLength(11);
+});
+
+it("a monthly sum with tax in it starts from what was spent", async () => {
+  const asked = await showOnPlan(<Money />, patched);
+  await userEvent.click(screen.getByText("tax or a fee is in it"));
+  await waitFor(() => expect(asked[0]?.body).toEqual({ gross_spend: 600 }));
+});
+
+it("another offer begins with the first one's figures and a name of its own", async () => {
+  const asked = await showOnPlan(<AddOffer />, patched);
+  await userEvent.click(screen.getByText("we sell something else too"));
+  await waitFor(() => expect(asked).toHaveLength(1));
+  expect(asked[0]!.body).toMatchObject({
+    more_offers: [{ name: "another offer 2", sale_value: 340, rate_likely: 0.03 }],
+  });
+});
+
+it("a share of the area is a percentage, or people here over people there", () => {
+  expect(shareOfArea("60")).toBeCloseTo(0.6);
+  expect(shareOfArea("30,000 / 750,000")).toBeCloseTo(0.04);
+  for (const odd of ["", "a / b", "1 / 0", "1 / 2 / 3"]) expect(shareOfArea(odd)).toBeNull();
+});
