@@ -14,11 +14,11 @@ from fastapi.staticfiles import StaticFiles
 from starlette.exceptions import HTTPException
 
 from milkwort import __version__
-from milkwort.api import brief, fit, gather, hand_over, plans, rivals, sift, sources
+from milkwort.api import brief, fit, gather, hand_over, past, plans, rivals, sift, sources
 from milkwort.api.guard import BodyTooLargeError, Guard
 from milkwort.api.schemas import ErrorAnswer
 from milkwort.api.workspace import Workspace
-from milkwort.core.errors import NotFoundError, PlannerError, TooLargeError
+from milkwort.core.errors import NotFoundError, PlannerError, StoppedError, TooLargeError
 from milkwort.formats.text_table import MAX_BYTES
 from milkwort.settings import Settings
 
@@ -56,7 +56,7 @@ def make_app(settings: Settings | None = None) -> FastAPI:
         code: {"model": ErrorAnswer} for code in (400, 403, 404, 413, 422)
     }
     api = APIRouter(prefix="/api", responses=errors)
-    for stage in (plans, brief, sources, rivals, gather, sift, fit, hand_over):
+    for stage in (plans, brief, sources, rivals, past, gather, sift, fit, hand_over):
         api.include_router(stage.router)
     app.include_router(api)
     app.add_exception_handler(PlannerError, _planner_error)
@@ -103,7 +103,7 @@ def _error(status: int, code: str, message: str, where: str = "") -> JSONRespons
 
 def _planner_error(_request: Request, error: Exception) -> JSONResponse:
     assert isinstance(error, PlannerError)
-    status = {NotFoundError: 404, TooLargeError: 413}.get(type(error), 422)
+    status = {NotFoundError: 404, TooLargeError: 413, StoppedError: 409}.get(type(error), 422)
     return _error(status, error.code, error.message, error.where)
 
 

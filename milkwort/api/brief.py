@@ -34,7 +34,7 @@ _LABELS = {
     "season": "the season", "gross_spend": "the monthly sum", "tax_share": "the tax",
     "fee": "the fee", "profile": "the ad platform", "other_places": "other places",
     "max_keywords": "the most keywords", "min_clicks": "the least clicks",
-    "more_offers": "the offers",
+    "more_offers": "the offers", "showing": "when ads are shown",
 }  # fmt: skip
 
 

@@ -11,7 +11,8 @@ from milkwort.core.market import price_at_reach
 from milkwort.core.notes import notes_of
 from milkwort.core.plan import PlanResult
 from milkwort.core.standing import STANDINGS, rates_at_line
-from milkwort.store.keywords import KeywordEntry, Sheet
+from milkwort.store.entries import KeywordEntry
+from milkwort.store.sheet import Sheet
 
 __all__ = ["figure_columns", "moved", "plain", "text_columns", "tidy"]
 

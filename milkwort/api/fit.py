@@ -7,7 +7,8 @@ from fastapi import APIRouter, Response
 from milkwort.api.fit_view import fit_view
 from milkwort.api.schemas import BidChange, ChangeAnswer, FitView, shape_of
 from milkwort.api.shared import Window, Work, sent
-from milkwort.store.keywords import lock_bids, with_locked_bids
+from milkwort.store.keywords import lock_bids
+from milkwort.store.sheet import with_locked_bids
 
 router = APIRouter(tags=["fit"])
 

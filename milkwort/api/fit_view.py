@@ -8,7 +8,7 @@ import numpy as np
 
 from milkwort.core.fit import Ladder
 from milkwort.core.plan import PlanResult, frontier_of, other_ways
-from milkwort.store.keywords import Sheet
+from milkwort.store.sheet import Sheet
 
 __all__ = ["fit_view"]
 

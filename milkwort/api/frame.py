@@ -13,8 +13,9 @@ from milkwort.core.draws import Draws
 from milkwort.core.keyword_table import CALLS
 from milkwort.core.notes import notices_of
 from milkwort.core.plan import PlanResult
-from milkwort.store.keywords import Sheet
+from milkwort.core.showing import shown_share
 from milkwort.store.plans import PlanRecord
+from milkwort.store.sheet import Sheet
 
 __all__ = ["brief_block", "purse_block", "ranges_block", "trail_block"]
 
@@ -107,6 +108,8 @@ def brief_block(record: PlanRecord) -> dict[str, Any]:
         "purse": brief.monthly_spend,
         "backward": _backward(brief),
         "strange": _strange(brief),
+        "shown_share": shown_share(brief.showing, brief.assumed),
+        "reading_rule": record.reading_rule,
     }
 
 

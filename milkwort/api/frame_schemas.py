@@ -44,6 +44,18 @@ class ProfileValues(BaseModel):
     negative_close_forms: bool
 
 
+class ShowingValues(BaseModel):
+    """Days (Monday first) and hours of showing, and their share of searches where known."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    days: list[bool] = Field(min_length=7, max_length=7)
+    from_hour: int
+    to_hour: int
+    zone: str = Field(default="", max_length=60)
+    share: float | None = None
+
+
 class BriefValues(BaseModel):
     """The brief by field: money in the plan's currency, shares from 0 to 1."""
 
@@ -79,6 +91,7 @@ class BriefValues(BaseModel):
     other_places: list[str]
     max_keywords: int | None
     min_clicks: float
+    showing: ShowingValues | None
     more_offers: list[OfferValues]
 
 
@@ -119,6 +132,8 @@ class BriefBlock(BaseModel):
     worth: Worth
     purse: float
     backward: list[Backward]
+    shown_share: float
+    reading_rule: str
     strange: list[str]
 
 

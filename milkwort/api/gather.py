@@ -3,41 +3,43 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from functools import partial
 from typing import Annotated, Any
 
 from fastapi import APIRouter, File, Response, UploadFile
 
-from milkwort.api.gather_schemas import TakeChoice
+from milkwort.api.gather_schemas import JobStopped, TakeChoice
+from milkwort.api.jobs import Progress
 from milkwort.api.schemas import ChangeAnswer, ColumnChoice, PastedText, TrayView, shape_of
-from milkwort.api.shared import Window, Work, sent
-from milkwort.api.transfer import entry_of_row
-from milkwort.api.tray_rows import SortedRows, sort_rows, tray_view
+from milkwort.api.shared import Job, Window, Work, sent
+from milkwort.api.taking import taking_of
+from milkwort.api.tray_rows import tray_view
 from milkwort.api.trays import Tray, TrayFile, Units
 from milkwort.core.errors import BadValueError, NothingUsableError
-from milkwort.core.lexicon import Lexicon
-from milkwort.core.structures import lexicon_of
+from milkwort.core.platform import profile_of
+from milkwort.formats.cleaning import cleaned
 from milkwort.formats.guess_columns import ColumnGuess, guess_columns
-from milkwort.formats.keyword_rows import FIELDS, KeywordRow, KeywordRows, read_keyword_rows
+from milkwort.formats.keyword_rows import FIELDS, SUMS, read_keyword_rows
 from milkwort.formats.refused_rows import refused_csv
 from milkwort.formats.tables import read_table
-from milkwort.formats.text_table import MAX_BYTES, TextTable
-from milkwort.store.journal import Change
-from milkwort.store.keywords import KeywordEntry, add_keywords, add_readings, set_ranks
+from milkwort.formats.text_table import MAX_BYTES
 
 router = APIRouter(tags=["gather"])
 
 
 @router.post("/plans/{plan_id}/gather/file", responses=shape_of(TrayView))
-def read_file(plan_id: int, file: Annotated[UploadFile, File()], work: Work) -> Response:
+def read_file(
+    plan_id: int, file: Annotated[UploadFile, File()], work: Work, job: Job = ""
+) -> Response:
     """Read a file into the tray."""
     name = (file.filename or "file")[:200]
-    return sent(_put(work, plan_id, name, file.file.read(MAX_BYTES + 1)))
+    return sent(_put(work, plan_id, name, file.file.read(MAX_BYTES + 1), job))
 
 
 @router.post("/plans/{plan_id}/gather/text", responses=shape_of(TrayView))
-def read_text(plan_id: int, body: PastedText, work: Work) -> Response:
+def read_text(plan_id: int, body: PastedText, work: Work, job: Job = "") -> Response:
     """Read pasted rows into the tray."""
-    return sent(_put(work, plan_id, body.name, body.text))
+    return sent(_put(work, plan_id, body.name, body.text, job))
 
 
 @router.put("/plans/{plan_id}/gather/{key}/columns", responses=shape_of(TrayView))
@@ -45,12 +47,12 @@ def assign(plan_id: int, key: str, body: ColumnChoice, work: Work) -> Response:
     """Say which column holds what and what volumes count, and read the file again by that."""
     tray = work.trays.get(key, plan_id)
     file = _file_of(tray)
-    unknown = sorted(set(body.columns) - set(FIELDS))
+    unknown = sorted(set(body.columns) - {*FIELDS, *SUMS})
     if unknown:
         raise BadValueError("columns", "fields of a keyword", ", ".join(unknown))
     if "keyword" not in body.columns:
         raise BadValueError("columns", "a column that holds the keyword", "none")
-    units = Units(body.period, body.basis, body.area)
+    units = Units(body.period, body.basis, body.area, body.price)
     if body.sheet and body.sheet != file.table.sheet:
         table = read_table(file.data, tray.name, body.sheet)
         file = TrayFile(file.data, table, guess_columns(table), units)
@@ -63,27 +65,30 @@ def assign(plan_id: int, key: str, body: ColumnChoice, work: Work) -> Response:
 
 @router.post("/plans/{plan_id}/gather/{key}/take", responses=shape_of(ChangeAnswer))
 def take(
-    plan_id: int, key: str, work: Work, body: TakeChoice | None = None, window: Window = ""
+    plan_id: int,
+    key: str,
+    work: Work,
+    body: TakeChoice | None = None,
+    window: Window = "",
+    job: Job = "",
 ) -> Response:
     """Take what the tray holds into the sheet: new keywords, and new figures of known ones."""
     tray = work.trays.get(key, plan_id)
     choice = body or TakeChoice()
-    rows = sort_rows(work.plan(plan_id), tray)
-    new = [*rows.new, *(rows.near if choice.near else []), *(rows.caught if choice.caught else [])]
-    if not new and not rows.changed and not rows.ranked:
-        raise NothingUsableError("The tray holds nothing new to take in.", tray.name)
-    stopped = {row.identity for row in rows.caught}
-    lexicon = lexicon_of(work.plan(plan_id).record.brief)
-
-    def do(change: Change) -> None:
-        add_keywords(change, [_entry(tray, row, lexicon, row.identity in stopped) for row in new])
-        add_readings(change, [(i, _entry(tray, row, lexicon).reading) for i, row in rows.changed])
-        set_ranks(change, {i: row.unpaid_rank for i, row in rows.ranked})
-
-    label = f"take in {_many(new, rows)} from {tray.name}"
-    answer = work.change(plan_id, label, do, window=window)
+    with work.jobs.under_way(plan_id, job) as progress:
+        taking = taking_of(work.plan(plan_id), tray, choice)
+        if taking.nothing:
+            raise NothingUsableError("The tray holds nothing new to take in.", tray.name)
+        label = f"take in {taking.said} from {tray.name}"
+        answer = work.change(plan_id, label, lambda c: taking.do(c, progress), window=window)
     work.trays.drop(key)
     return sent(answer)
+
+
+@router.post("/jobs/{name}/stop")
+def stop(name: str, work: Work) -> JobStopped:
+    """Ask long work to stop; nothing of it is kept."""
+    return JobStopped(stopped=work.jobs.stop(name))
 
 
 @router.get("/plans/{plan_id}/gather/{key}/refused.csv")
@@ -105,41 +110,32 @@ def leave(plan_id: int, key: str, work: Work) -> None:
     work.trays.drop(key)
 
 
-def _put(work: Work, plan_id: int, name: str, data: bytes | str) -> dict[str, Any]:
+def _put(work: Work, plan_id: int, name: str, data: bytes | str, job: str) -> dict[str, Any]:
     work.plan(plan_id)
-    table = read_table(data, name)
-    guess = guess_columns(table)
-    known = work.columns_like(guess)
-    file = TrayFile(data, table, known[0] if known else guess, known[1] if known else Units())
-    return tray_view(work, _tray(work, plan_id, name, file), None)
+    with work.jobs.under_way(plan_id, job) as progress:
+        progress("opening the file", 0, 1)
+        table = read_table(data, name)
+        guess = guess_columns(table)
+        known = work.columns_like(guess)
+        file = TrayFile(data, table, known[0] if known else guess, known[1] if known else Units())
+        tray = _tray(work, plan_id, name, file, progress)
+        progress("holding the rows against the sheet", 0, 1)
+        return tray_view(work, tray, None)
 
 
-def _tray(work: Work, plan_id: int, name: str, file: TrayFile) -> Tray:
-    return Tray(plan_id, name, _rows(work, plan_id, file.table, file.guess), file)
-
-
-def _rows(work: Work, plan_id: int, table: TextTable, guess: ColumnGuess) -> KeywordRows:
-    offers = [offer.name for offer in work.plan(plan_id).record.brief.offers]
-    return read_keyword_rows(
-        table, guess.columns, first_row=guess.first_row, call_if_absent="none",
-        offers=("", *offers),
+def _tray(
+    work: Work, plan_id: int, name: str, file: TrayFile, progress: Progress | None = None
+) -> Tray:
+    record = work.plan(plan_id).record
+    refused = profile_of(record.values["profile"]).refused_characters
+    rows = read_keyword_rows(
+        file.table, file.guess.columns, first_row=file.guess.first_row, call_if_absent="none",
+        offers=("", *(offer.name for offer in record.brief.offers)),
+        price_is_sum=file.units.price == "sum",
+        clean=lambda text: cleaned(text, refused),
+        progress=progress and partial(progress, "reading rows"),
     )  # fmt: skip
-
-
-def _entry(tray: Tray, row: KeywordRow, lexicon: Lexicon, stopped: bool = False) -> KeywordEntry:
-    units = tray.file.units if tray.file else None
-    numbered = tray.file is not None
-    entry = entry_of_row(row, tray.name, units, numbered=numbered, lexicon=lexicon)
-    if stopped and entry.call == "none":
-        return replace(entry, call="drop", reason="a word never wanted")
-    return entry
-
-
-def _many(new: list[KeywordRow], rows: SortedRows) -> str:
-    known = len({i for i, _ in (*rows.changed, *rows.ranked)})
-    if new or not known:
-        return f"{len(new):,} keywords" if len(new) != 1 else "1 keyword"
-    return f"new figures of {known:,} keywords" if known != 1 else "new figures of 1 keyword"
+    return Tray(plan_id, name, rows, file)
 
 
 def _file_of(tray: Tray) -> TrayFile:

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Literal
+
 from pydantic import BaseModel, Field
 
 from milkwort.api.schemas import RefusedRow, Taken
@@ -13,6 +15,7 @@ __all__ = [
     "CrossingAnswer",
     "CrossingPart",
     "CrossingQuestion",
+    "JobStopped",
     "KeywordTexts",
     "NegativeIds",
     "NegativeItem",
@@ -32,11 +35,27 @@ __all__ = [
 ]
 
 
-class TakeChoice(Taken):
-    """Whether near-duplicates and what a negative stops are taken in too."""
+Verdict = Literal["take", "keep", "mean"]
 
-    near: bool = False
+
+class TakeChoice(Taken):
+    """What becomes of rows that are not simply new.
+
+    Near-duplicates are left, taken in, or merged: their figures stand beside those of the
+    keyword they are alike. New figures are taken into use, kept beside, or averaged with the
+    old: all alike, and by row where `verdicts` says so.
+    """
+
+    near: Literal["leave", "take", "merge"] = "leave"
     caught: bool = False
+    changed: Verdict = "take"
+    verdicts: dict[int, Verdict] = Field(default={}, max_length=200_000)
+
+
+class JobStopped(BaseModel):
+    """Whether there was anything under way to stop."""
+
+    stopped: bool
 
 
 class CrossingPart(Taken):

@@ -27,7 +27,7 @@ from milkwort.core.workings import Section
 from milkwort.formats.plan_json import read_plan_json
 from milkwort.formats.text_table import MAX_BYTES
 from milkwort.store.journal import Change, redo, undo
-from milkwort.store.keywords import copy_keywords, load_sheet
+from milkwort.store.keywords import copy_keywords
 from milkwort.store.negatives import add_negatives
 from milkwort.store.plans import (
     BRIEF_FIELDS,
@@ -38,6 +38,7 @@ from milkwort.store.plans import (
     remove_plan,
     rename_plan,
 )
+from milkwort.store.sheet import load_sheet
 from milkwort.store.templates import TEMPLATES
 
 router = APIRouter(tags=["plans"])

@@ -6,7 +6,7 @@ from typing import Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from milkwort.api.frame_schemas import Frame, OfferValues, ProfileValues
+from milkwort.api.frame_schemas import Frame, OfferValues, ProfileValues, ShowingValues
 from milkwort.core.brief import Goal, Match, PolicyName, Pricing
 from milkwort.core.worth import RuleName
 
@@ -100,6 +100,7 @@ class BriefChange(Taken):
     other_places: list[str] = Field(default=[], max_length=500)
     max_keywords: int | None = None
     min_clicks: float = 0
+    showing: ShowingValues | None = None
     more_offers: list[OfferValues] = Field(default=[], max_length=50)
 
 
@@ -287,9 +288,16 @@ class ReadingChoice(Taken):
 
 
 class ReadingRule(Taken):
-    """Whose readings to prefer; empty for the newest."""
+    """Which readings are in use: ``newest``, ``mean``, or ``of`` and a source's name."""
 
-    origin: str = Field(default="", max_length=300)
+    rule: str = Field(max_length=300)
+
+
+class Apart(BaseModel):
+    """The greatest over the least of what sources say; null where fewer than two say it."""
+
+    volume: float | None
+    price: float | None
 
 
 class Workings(BaseModel):
@@ -301,6 +309,7 @@ class Workings(BaseModel):
     notes: list[str]
     sections: list[WorkingSection]
     readings: list[ReadingItem] = []
+    apart: Apart | None = None
 
 
 class Block(BaseModel):
@@ -360,6 +369,7 @@ class ColumnChoice(Taken):
     period: Literal["month", "day"] = "month"
     basis: Literal["", "exact", "phrase", "broad"] = ""
     area: str = Field(default="", max_length=120)
+    price: Literal["click", "sum"] = "click"
 
 
 class PastedText(Taken):
@@ -392,6 +402,7 @@ class TrayRows(BaseModel):
     cpc_high: Numbers
     call: list[CallName]
     group: list[str]
+    unpaid_rank: Numbers
 
 
 class TrayView(BaseModel):
@@ -409,12 +420,19 @@ class TrayView(BaseModel):
     sample: list[list[str]]
     counts: dict[str, int]
     rows: TrayRows
+    was: dict[int, list[float | None]]
+    """Of a row with new figures: low and high volume, low and high price in use till now."""
+    cleaned: dict[int, str]
+    """Of a row whose text was cleaned: what stood there."""
+    verdict: Literal["take", "keep", "mean"]
+    """What the plan's rule of readings makes of new figures."""
     refused: list[RefusedRow]
     sheets: list[str]
     sheet: str
     period: Literal["month", "day"]
     basis: Literal["", "exact", "phrase", "broad"]
     area: str
+    price: Literal["click", "sum"]
     more: bool = False
     quota_left: int | None = None
 

@@ -9,7 +9,7 @@ from fastapi import Depends, Header, Request, Response
 
 from milkwort.api.workspace import Workspace
 
-__all__ = ["Window", "Work", "sent"]
+__all__ = ["Job", "Window", "Work", "sent"]
 
 
 def _workspace(request: Request) -> Workspace:
@@ -18,6 +18,8 @@ def _workspace(request: Request) -> Workspace:
 
 
 Work = Annotated[Workspace, Depends(_workspace)]
+Job = Annotated[str, Header(alias="X-Milkwort-Job", max_length=64)]
+"""Name a window gave to long work, to be told of it and to stop it by."""
 Window = Annotated[str, Header(alias="X-Milkwort-Window", max_length=64)]
 
 

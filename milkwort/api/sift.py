@@ -18,9 +18,11 @@ from milkwort.api.schemas import (
 )
 from milkwort.api.shared import Window, Work, sent
 from milkwort.core.notes import NOTES, notes_of
+from milkwort.core.readings import disagreement
 from milkwort.core.workings import keyword_workings
-from milkwort.store.keywords import remove_keywords, set_calls, with_calls
-from milkwort.store.readings import prefer_origin, readings_of, use_reading
+from milkwort.store.keywords import remove_keywords, set_calls
+from milkwort.store.readings import figures_of, readings_of, set_rule, use_reading
+from milkwort.store.sheet import with_calls
 
 router = APIRouter(tags=["sift"])
 
@@ -77,9 +79,12 @@ def workings(plan_id: int, keyword_id: int, work: Work) -> Response:
     notes = [NOTES[code] for code in notes_of(loaded.result)[row]]
     sections = keyword_workings(loaded.result, row)
     with work.database.begin() as session:
-        readings = [asdict(r) for r in readings_of(session, plan_id, keyword_id)]
+        held = readings_of(session, plan_id, keyword_id)
+    brief = loaded.record.brief
+    own = [figures_of(r, brief) for r in held if not r.made]
+    apart = disagreement(own, len(entry.normalised.split()), brief.assumed)
     answer = workings_answer(loaded.record.revision, entry.text, about, notes, sections)
-    return sent({**answer, "readings": readings})
+    return sent({**answer, "readings": [asdict(r) for r in held], "apart": asdict(apart)})
 
 
 @router.post("/plans/{plan_id}/keywords/{keyword_id}/reading", responses=shape_of(ChangeAnswer))
@@ -96,8 +101,13 @@ def use(
     )  # fmt: skip
 
 
-@router.post("/plans/{plan_id}/readings/prefer", responses=shape_of(ChangeAnswer))
-def prefer(plan_id: int, body: ReadingRule, work: Work, window: Window = "") -> Response:
-    """Use one source's readings wherever it has any; an empty origin takes the newest."""
-    label = f"prefer the readings of {body.origin}" if body.origin else "use the newest readings"
-    return sent(work.change(plan_id, label, lambda c: prefer_origin(c, body.origin), window=window))
+@router.post("/plans/{plan_id}/readings/rule", responses=shape_of(ChangeAnswer))
+def rule(plan_id: int, body: ReadingRule, work: Work, window: Window = "") -> Response:
+    """Say which readings are in use: the newest, the mean, or one source's wherever it has any."""
+    brief = work.plan(plan_id).record.brief
+    return sent(
+        work.change(
+            plan_id, f"use the {body.rule} readings", lambda c: set_rule(c, body.rule, brief),
+            window=window,
+        )
+    )  # fmt: skip

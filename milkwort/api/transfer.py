@@ -22,10 +22,12 @@ from milkwort.formats.keyword_rows import KeywordRow, columns_by_heading, read_k
 from milkwort.formats.plan_json import KeywordDocument, NegativeDocument, PlanDocument
 from milkwort.formats.text_table import read_text_table
 from milkwort.store.briefs import plan_values
+from milkwort.store.entries import KeywordEntry, ReadingEntry
 from milkwort.store.journal import Change
-from milkwort.store.keywords import KeywordEntry, ReadingEntry, Sheet, add_keywords
+from milkwort.store.keywords import add_keywords
 from milkwort.store.negatives import add_negatives
 from milkwort.store.plans import BRIEF_FIELDS, PlanRecord, add_plan
+from milkwort.store.sheet import Sheet
 
 __all__ = [
     "SAMPLE_NAME",
@@ -129,8 +131,8 @@ def document_of(record: PlanRecord, sheet: Sheet) -> PlanDocument:
         assumptions=record.assumptions,
         keywords=[_keyword_document(entry) for entry in sheet.entries],
         negatives=[
-            NegativeDocument(text=n.text, match=n.match, level=n.level)
-            for n in record.brief.negatives
+            NegativeDocument(text=n.text, match=n.match, level=n.level, owner=owner)
+            for n, owner in zip(record.brief.negatives, record.negative_owners, strict=True)
         ],
     )
 
@@ -163,6 +165,7 @@ def add_document(session: Session, document: PlanDocument) -> int:
         change,
         [Negative(n.text, cast(Match, n.match), cast(Level, n.level)) for n in document.negatives],
         "file",
+        [n.owner for n in document.negatives],
     )
     return plan_id
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import unicodedata
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from typing import Any
 
 import numpy as np
@@ -14,9 +14,13 @@ from milkwort.api.workspace import Loaded, Workspace
 from milkwort.core.matching import index_of
 from milkwort.core.negatives import stopped_by
 from milkwort.core.words import joints_of, singular
-from milkwort.formats.keyword_rows import FIELDS, KeywordRow
+from milkwort.formats.keyword_rows import FIELDS, SUMS, KeywordRow
+from milkwort.store.entries import ReadingEntry
+from milkwort.store.readings import MEAN, NEWEST, OF
 
 __all__ = ["SortedRows", "sort_rows", "tray_view"]
+
+Identity = tuple[str, str]
 
 _SAMPLE_ROWS = 6
 _SEPARATORS = {",": "comma", ";": "semicolon", "\t": "tab"}
@@ -28,23 +32,28 @@ class SortedRows:
 
     Attributes
     ----------
-    new, near, caught : list of KeywordRow
-        Not in the sheet; so but alike another keyword; so but stopped by a negative.
+    new, caught : list of KeywordRow
+        Not in the sheet; so but stopped by a negative.
+    near : list of (identity, KeywordRow)
+        Not in the sheet, but alike the keyword of that identity, there or in the tray.
     changed : list of (int, KeywordRow)
         Keyword's id, and its new figures.
     ranked : list of (int, KeywordRow)
         Keyword's id, and its new unpaid rank.
     status, like : list of str
         In the tray's order; `like` names the keyword that a near one is alike.
+    was : dict of int to list of float or None
+        By place in the tray, of changed rows: low and high volume, low and high price so far.
     """
 
     new: list[KeywordRow] = field(default_factory=list)
-    near: list[KeywordRow] = field(default_factory=list)
+    near: list[tuple[Identity, KeywordRow]] = field(default_factory=list)
     caught: list[KeywordRow] = field(default_factory=list)
     changed: list[tuple[int, KeywordRow]] = field(default_factory=list)
     ranked: list[tuple[int, KeywordRow]] = field(default_factory=list)
     status: list[str] = field(default_factory=list)
     like: list[str] = field(default_factory=list)
+    was: dict[int, list[float | None]] = field(default_factory=dict)
 
 
 def sort_rows(loaded: Loaded, tray: Tray) -> SortedRows:
@@ -53,7 +62,7 @@ def sort_rows(loaded: Loaded, tray: Tray) -> SortedRows:
     known = {
         (e.normalised, e.match): (i, e) for i, e in zip(loaded.sheet.ids, entries, strict=True)
     }
-    alike = {_likeness(e.normalised, e.match): e.text for e in entries}
+    alike = {_likeness(e.normalised, e.match): (e.text, (e.normalised, e.match)) for e in entries}
     stopped = _stopped(loaded, [r.normalised for r in tray.rows.taken])
     found = SortedRows()
     units = tray.file.units if tray.file else None
@@ -61,23 +70,32 @@ def sort_rows(loaded: Loaded, tray: Tray) -> SortedRows:
         there = known.get(row.identity)
         like = ""
         if there is not None:
-            reading = entry_of_row(row, tray.name, units).reading
-            says_more = reading.volume_low is not None or reading.cpc_low or reading.cpc_high
+            said = entry_of_row(row, tray.name, units).reading
+            says_more = said.volume_low is not None or said.cpc_low or said.cpc_high
+            reading = completed(said, there[1].reading)
             ranked = row.unpaid_rank is not None and row.unpaid_rank != there[1].unpaid_rank
             if ranked:
                 found.ranked.append((there[0], row))
-            if says_more and reading.figures != there[1].reading.figures:
+            changed = says_more and reading.figures != there[1].reading.figures
+            if changed:
                 found.changed.append((there[0], row))
-            status = "changed" if ranked or found.changed[-1:] == [(there[0], row)] else "there"
+                old = there[1].reading
+                found.was[len(found.status)] = [
+                    old.volume_low, old.volume_high, old.cpc_low, old.cpc_high,
+                ]  # fmt: skip
+            status = "changed" if ranked or changed else "there"
         elif is_stopped:
             found.caught.append(row)
             status = "caught"
         else:
             key = _likeness(row.normalised, row.match)
-            like = alike.get(key, "")
-            alike.setdefault(key, row.text)
-            (found.near if like else found.new).append(row)
-            status = "near" if like else "new"
+            other = alike.setdefault(key, (row.text, row.identity))
+            if other[1] == row.identity:
+                found.new.append(row)
+                status = "new"
+            else:
+                found.near.append((other[1], row))
+                like, status = other[0], "near"
         found.status.append(status)
         found.like.append(like)
     return found
@@ -94,7 +112,7 @@ def tray_view(work: Workspace, tray: Tray, key: str | None) -> dict[str, Any]:
         "key": key,
         "name": tray.name,
         **_file_view(tray),
-        "fields": list(FIELDS),
+        "fields": [*FIELDS, *SUMS],
         "counts": counts | {"refused": len(tray.rows.refused)},
         "rows": {
             "row": [r.row for r in taken],
@@ -108,9 +126,34 @@ def tray_view(work: Workspace, tray: Tray, key: str | None) -> dict[str, Any]:
             "cpc_high": [r.cpc_high for r in taken],
             "call": [r.call for r in taken],
             "group": [r.group for r in taken],
+            "unpaid_rank": [r.unpaid_rank for r in taken],
         },
+        "was": {str(at): figures for at, figures in rows.was.items()},
+        "cleaned": {str(at): r.as_written for at, r in enumerate(taken) if r.as_written},
+        "verdict": verdict_of(work.plan(tray.plan_id).record.reading_rule, tray.name),
         "refused": [r.as_dict() for r in tray.rows.refused],
     }
+
+
+def completed(reading: ReadingEntry, old: ReadingEntry) -> ReadingEntry:
+    """Return new figures with what they don't say taken from those in use, and that said."""
+    if reading.volume_low is None and old.volume_low is not None:
+        return replace(
+            reading, volume_low=old.volume_low, volume_high=old.volume_high, months=old.months,
+            basis=old.basis, area=old.area, period=old.period,
+            origin=f"{reading.origin}, searches of {old.origin}",
+        )  # fmt: skip
+    if reading.cpc_low is None and reading.cpc_high is None and (old.cpc_low or old.cpc_high):
+        origin = f"{reading.origin}, prices of {old.origin}"
+        return replace(reading, cpc_low=old.cpc_low, cpc_high=old.cpc_high, origin=origin)
+    return reading
+
+
+def verdict_of(rule: str, origin: str) -> str:
+    """Return what a plan's rule of readings makes of new figures from a source."""
+    if rule == MEAN:
+        return "mean"
+    return "take" if rule in (NEWEST, OF + origin) else "keep"
 
 
 def _file_view(tray: Tray) -> dict[str, Any]:
@@ -118,7 +161,7 @@ def _file_view(tray: Tray) -> dict[str, Any]:
         return {
             "separator": "", "decimal": "", "encoding": "", "headings": [], "first_row": 1,
             "columns": {}, "sample": [], "sheets": [], "sheet": "", "period": "month",
-            "basis": "", "area": "",
+            "basis": "", "area": "", "price": "click",
         }  # fmt: skip
     table, guess, units = tray.file.table, tray.file.guess, tray.file.units
     first = guess.first_row - 1
@@ -135,6 +178,7 @@ def _file_view(tray: Tray) -> dict[str, Any]:
         "period": units.period,
         "basis": units.basis,
         "area": units.area,
+        "price": units.price,
     }
 
 

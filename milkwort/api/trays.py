@@ -68,11 +68,15 @@ class Units:
         A match type; empty for the plan's own.
     area : str
         As the planner calls it.
+    price : str
+        ``click`` where prices are for one click, ``sum`` where they are for all clicks of
+        the period.
     """
 
     period: str = "month"
     basis: str = ""
     area: str = ""
+    price: str = "click"
 
 
 class Trays:

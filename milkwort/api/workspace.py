@@ -9,7 +9,7 @@ from __future__ import annotations
 
 import threading
 from collections.abc import Callable
-from dataclasses import dataclass, replace
+from dataclasses import asdict, dataclass, replace
 from typing import Any
 
 from sqlalchemy.orm import Session
@@ -17,6 +17,7 @@ from sqlalchemy.orm import Session
 from milkwort.api.columns import figure_columns, moved, text_columns
 from milkwort.api.events import Events
 from milkwort.api.frame import brief_block, purse_block, ranges_block, trail_block
+from milkwort.api.jobs import Jobs
 from milkwort.api.trays import Trays, Units
 from milkwort.core.draws import draw_month
 from milkwort.core.errors import NotFoundError
@@ -25,15 +26,15 @@ from milkwort.formats.guess_columns import ColumnGuess
 from milkwort.settings import Settings
 from milkwort.standins.almanac import Almanac
 from milkwort.store.database import Database
+from milkwort.store.file_shapes import load_shape, save_shape
 from milkwort.store.hand_overs import count_hand_overs
 from milkwort.store.journal import Change, labels
-from milkwort.store.keywords import Sheet, load_sheet, with_brief
 from milkwort.store.plans import PlanRecord, load_plan
+from milkwort.store.sheet import Sheet, load_sheet, with_brief
 
 __all__ = ["Loaded", "Workspace"]
 
 _PLANS_IN_MEMORY = 8
-_SHAPES_REMEMBERED = 100
 
 
 @dataclass(frozen=True)
@@ -61,7 +62,7 @@ class Workspace:
         self.events = Events()
         self.trays = Trays(settings.trays)
         self.almanac = Almanac()
-        self._columns: dict[tuple[str, ...], tuple[ColumnGuess, Units]] = {}
+        self.jobs = Jobs(self.events)
         self._lock = threading.RLock()
         self._plans: dict[int, Loaded] = {}
         self._drawing = threading.Lock()
@@ -155,17 +156,16 @@ class Workspace:
 
     def remember_columns(self, guess: ColumnGuess, units: Units) -> None:
         """Keep how the planner assigned a file's columns, for files with the same headings."""
-        if any(guess.headings):
-            self._columns[guess.headings] = (guess, units)
-            while len(self._columns) > _SHAPES_REMEMBERED:
-                self._columns.pop(next(iter(self._columns)))
+        with self.database.begin() as session:
+            save_shape(session, guess.headings, guess.columns, asdict(units))
 
     def columns_like(self, guess: ColumnGuess) -> tuple[ColumnGuess, Units] | None:
         """Return how a file with the same headings was last read, if there was one."""
-        known = self._columns.get(guess.headings) if any(guess.headings) else None
-        if known is None:
+        if not any(guess.headings):
             return None
-        return replace(known[0], first_row=guess.first_row), known[1]
+        with self.database.begin() as session:
+            known = load_shape(session, guess.headings)
+        return known and (replace(guess, columns=known[0]), Units(**known[1]))
 
     def forget(self, plan_id: int) -> None:
         """Drop a plan from memory; it is read again when next asked for."""
@@ -196,6 +196,7 @@ class Workspace:
             if sheet is None
             else with_brief(sheet, record.brief)
         )
+        record = _numbered(record, sheet)
         result = run_plan(record.brief, sheet.table, before)
         frame = {
             "plan_id": plan_id,
@@ -206,6 +207,20 @@ class Workspace:
             "journal": labels(session, plan_id),
         }
         return Loaded(record, sheet, result, figure_columns(result), frame)
+
+
+def _numbered(record: PlanRecord, sheet: Sheet) -> PlanRecord:
+    """Give the negatives of a campaign or group its number in the keyword table."""
+    if not any(record.negative_owners):
+        return record
+    names = {"campaign": sheet.campaigns, "group": sheet.groups}
+    places = {level: {name: at for at, name in enumerate(own)} for level, own in names.items()}
+    # one whose campaign or group holds no keyword gets a number that none has
+    negatives = tuple(
+        replace(n, number=places[n.level].get(owner, len(places[n.level]))) if owner else n
+        for n, owner in zip(record.brief.negatives, record.negative_owners, strict=True)
+    )
+    return replace(record, brief=replace(record.brief, negatives=negatives))
 
 
 def _whole(loaded: Loaded) -> dict[str, Any]:

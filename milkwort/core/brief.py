@@ -11,6 +11,7 @@ from milkwort.core.errors import BadValueError
 from milkwort.core.limits import Limits
 from milkwort.core.match_types import MATCHES, Match
 from milkwort.core.negatives import Negative
+from milkwort.core.showing import ALWAYS, Showing
 from milkwort.core.words import normalise
 from milkwort.core.worth import CeilingRule, Offer, Worth, worth_of
 
@@ -114,6 +115,8 @@ class Brief:
         What the fit must keep to beside the purse.
     season : tuple of 12 floats or None
         The plan's own month index, mean 1; None for flat.
+    showing : Showing
+        Days and hours in which ads are shown.
     """
 
     name: str
@@ -133,6 +136,7 @@ class Brief:
     negative_close_forms: bool = False
     limits: Limits = field(default_factory=Limits)
     season: tuple[float, ...] | None = None
+    showing: Showing = ALWAYS
 
     def __post_init__(self) -> None:
         if not (math.isfinite(self.monthly_spend) and self.monthly_spend >= 0):

@@ -12,6 +12,7 @@ from milkwort.core.brief import Brief
 from milkwort.core.keyword_table import CALLS, INTENTS, Floats, Ints, KeywordTable
 from milkwort.core.negatives import negatives_in_force
 from milkwort.core.serving import Serving, serve, serve_if_kept
+from milkwort.core.showing import shown_share
 from milkwort.core.words import name_places, word_counts
 
 __all__ = [
@@ -36,6 +37,8 @@ class Demand:
         Volume as read, one figure, searches a month; NaN where absent.
     area_share : Floats
         Share of it that is ours.
+    shown : float
+        Share of it that falls in the hours of showing.
     volume : Floats
         Searches a month for the very text, whoever serves them; 0 where absent.
     own : Floats
@@ -63,6 +66,7 @@ class Demand:
 
     likely: Floats
     area_share: Floats
+    shown: float
     volume: Floats
     own: Floats
     uncalled: Floats
@@ -164,7 +168,8 @@ def demand_of(brief: Brief, table: KeywordTable) -> Demand:
     at_home = name_places(table.texts, brief.place_words)
     likely = likely_volume(table.volume_low, table.volume_high)
     share = np.where(at_home, 1.0, assumed["area_share"])
-    volume = likely * share / coverage(table.basis, words, assumed)
+    shown = shown_share(brief.showing, assumed) if not brief.showing.always else 1.0
+    volume = likely * share * shown / coverage(table.basis, words, assumed)
     serving = serve(
         table,
         volume,
@@ -177,6 +182,7 @@ def demand_of(brief: Brief, table: KeywordTable) -> Demand:
     alone = Demand(
         likely=likely,
         area_share=share,
+        shown=shown,
         volume=np.nan_to_num(volume),
         own=nothing,
         uncalled=nothing,
@@ -223,8 +229,9 @@ def demand_if_kept(brief: Brief, table: KeywordTable, demand: Demand, rows: Ints
     would = _shown_for(
         demand, serve_if_kept(table, volume, more, demand.serving), table.match, brief.assumed
     )
-    columns = {n: column[rows] for n, column in vars(would).items() if n != "serving"}
-    return Demand(**columns, serving=demand.serving)
+    whole = ("shown", "serving")
+    columns = {n: column[rows] for n, column in vars(would).items() if n not in whole}
+    return Demand(**columns, shown=demand.shown, serving=demand.serving)
 
 
 def _shown_for(demand: Demand, serving: Serving, match: Ints, assumed: Assumed) -> Demand:

@@ -7,6 +7,7 @@
     │   ├── BadValueError       one value is out of its range        (where, expected, got)
     │   ├── NothingUsableError  a file or sheet holds nothing to plan with
     │   ├── NotFoundError       a plan, keyword or hand-over is not there
+    │   ├── StoppedError        the planner stopped it; nothing of it was kept
     │   └── TooLargeError       an upload passes its bound
     └── ProgramError            a programmer called something wrongly
 
@@ -26,6 +27,7 @@ __all__ = [
     "PlannerError",
     "ProgramError",
     "Refusal",
+    "StoppedError",
     "TooLargeError",
 ]
 
@@ -74,6 +76,12 @@ class NotFoundError(PlannerError):
     """The thing asked for is not there."""
 
     code = "not_found"
+
+
+class StoppedError(PlannerError):
+    """Long work that the planner stopped."""
+
+    code = "stopped"
 
 
 class TooLargeError(PlannerError):

@@ -135,6 +135,8 @@ def _demand_section(result: PlanResult, row: int) -> Section:
     elif share != 1 or assumed.is_changed("area_share"):
         lines.append(Line("× area share", share, "share", source="assumption",
                           assumption="area_share"))  # fmt: skip
+    if demand.shown != 1:
+        lines.append(Line("× shown in our days and hours", demand.shown, "share", "brief"))
     words = demand.words[row : row + 1]
     basis = table.basis[row : row + 1]
     counted = float(coverage(basis, words, assumed)[0])

@@ -12,6 +12,7 @@ from milkwort.core.errors import BadValueError
 from milkwort.core.limits import Limits
 from milkwort.core.match_types import MATCHES
 from milkwort.core.negatives import Negative
+from milkwort.core.showing import ALWAYS, DAY_NAMES, Showing
 from milkwort.core.worth import CeilingRule, Conversion, Offer, RuleName
 
 __all__ = ["BriefFile", "read_brief"]
@@ -28,6 +29,7 @@ _KEYS = {
     "ceiling": {"rule", "value", "max_cpc", "may_pay_to_learn"},
     "market": {"pricing", "places", "volume_basis", *_ASSUMED_IN_MARKET},
     "negatives": {"exact", "phrase", "broad"},
+    "showing": {"days", "from_hour", "to_hour", "zone", "share"},
     "assumptions": set(TABLE),
 }  # fmt: skip
 
@@ -80,6 +82,7 @@ def read_brief(data: bytes, name: str = "brief") -> BriefFile:
         negatives=_negatives(tree),
         limits=_limits(plan),
         season=_season(plan),
+        showing=_showing(tree),
         ceiling=_ceiling(tree),
         goal=cast(Goal, plan.get("goal", "customers")),
         pricing=cast(Pricing, market.get("pricing", "pay_enough")),
@@ -127,6 +130,23 @@ def _season(plan: dict[str, Any]) -> tuple[float, ...] | None:
     ):
         raise BadValueError("[plan] season", "twelve numbers, January first", season)
     return tuple(map(float, season))
+
+
+def _showing(tree: dict[str, Any]) -> Showing:
+    table = _table(tree, "showing")
+    if not table:
+        return ALWAYS
+    known = [name.casefold() for name in DAY_NAMES]
+    days = [d.casefold() for d in _texts(table, "days", "showing")] or known
+    if not set(days) <= set(known):
+        raise BadValueError("[showing] days", "names of days, such as Monday", ", ".join(days))
+    return Showing(
+        days=tuple(name in days for name in known),
+        from_hour=int(_number(table, "from_hour", "showing", 0)),
+        to_hour=int(_number(table, "to_hour", "showing", 24)),
+        zone=str(table.get("zone", "")),
+        share=_number(table, "share", "showing") if "share" in table else None,
+    )
 
 
 def _offer(offer: dict[str, Any]) -> Offer:

@@ -36,6 +36,8 @@ _HEADINGS: dict[str, str] = {
     "group": r"(ad )?group|theme|topic",
     "unpaid_rank": r"(unpaid |organic )?(rank|position)",
     "paid_rank": r"paid (rank|position)",
+    "clicks": r"clicks( (a|per) (day|month))?",
+    "cost": r"(total )?(cost|spend|spent)( (a|per) (day|month))?",
 }
 _MONTH_NAMES = (
     "jan janu januar january janv janvier ene enero gennaio gen",

@@ -19,6 +19,7 @@ from milkwort.formats.text_table import TextTable
 
 __all__ = [
     "FIELDS",
+    "SUMS",
     "KeywordRow",
     "KeywordRows",
     "columns_by_heading",
@@ -29,6 +30,7 @@ __all__ = [
 _Read = TypeVar("_Read")
 
 _NO_MONTHS = (np.nan,) * 12
+_TELL_EVERY_ROWS = 1000
 MONTHS = tuple(f"m{n:02d}" for n in range(1, 13))
 FIELDS: tuple[str, ...] = (
     "keyword", "match", "volume", "volume_low", "volume_high", "cpc_low", "cpc_high",
@@ -36,6 +38,8 @@ FIELDS: tuple[str, ...] = (
     "paid_rank", *MONTHS,
 )  # fmt: skip
 """What a column may hold, by the headings of the headless run."""
+SUMS: tuple[str, ...] = ("cost", "clicks")
+"""What a column of a file on its way in may hold beside: money and clicks of one period."""
 
 
 @dataclass(frozen=True)
@@ -59,6 +63,8 @@ class KeywordRow:
     intent, call, group, offer : str
         `intent` is empty where the words are to say it, `group` and `offer` for none named.
     unpaid_rank, paid_rank : float or None
+    as_written : str
+        What stood there, where the text was cleaned; else empty.
     """
 
     row: int
@@ -78,6 +84,7 @@ class KeywordRow:
     offer: str = ""
     unpaid_rank: float | None = None
     paid_rank: float | None = None
+    as_written: str = ""
 
     @property
     def identity(self) -> tuple[str, str]:
@@ -122,6 +129,9 @@ def read_keyword_rows(
     first_row: int = 2,
     call_if_absent: str = "keep",
     offers: Sequence[str] = ("",),
+    price_is_sum: bool = False,
+    clean: Callable[[str], str] = str,
+    progress: Callable[[int, int], None] | None = None,
 ) -> KeywordRows:
     """Read keywords from a table whose columns are known.
 
@@ -136,6 +146,12 @@ def read_keyword_rows(
         The call of every row where there is no such column.
     offers : sequence of str
         Names that a row's offer may have.
+    price_is_sum : bool
+        Whether prices are money for all clicks of the period, to be divided by the clicks.
+    clean : callable
+        Makes a keyword as the platform takes it of the one that was read.
+    progress : callable, optional
+        Told now and then how many rows are done, and of how many; may raise to stop.
 
     Returns
     -------
@@ -145,8 +161,10 @@ def read_keyword_rows(
     taken: list[KeywordRow] = []
     refused: list[Refusal] = []
     seen: dict[tuple[str, str], int] = {}
-    reader = _RowReader(columns, table.decimal, call_if_absent, offers)
+    reader = _RowReader(columns, table.decimal, call_if_absent, offers, price_is_sum, clean)
     for number, cells in enumerate(table.rows[first_row - 1 :], start=first_row):
+        if progress and number % _TELL_EVERY_ROWS == 0:
+            progress(number, len(table.rows))
         if not any(c.strip() for c in cells):
             continue
         try:
@@ -229,7 +247,11 @@ class _RowReader:
         decimal: Decimal,
         call_if_absent: str,
         offers: Sequence[str],
+        price_is_sum: bool,
+        clean: Callable[[str], str],
     ) -> None:
+        self._price_is_sum = price_is_sum
+        self._clean = clean
         self._columns = columns
         self._decimal = decimal
         self._call_if_absent = call_if_absent
@@ -241,8 +263,11 @@ class _RowReader:
             at = self._columns.get(name)
             return cells[at].strip() if at is not None and at < len(cells) else ""
 
-        text, match = _text_and_match(cell("keyword"), cell("match"))
-        cpc_low, cpc_high = self._prices(cell("cpc_low"), cell("cpc_high"))
+        written, match = _text_and_match(cell("keyword"), cell("match"))
+        text = self._clean(written)
+        if not normalise(text):
+            raise _RefusedError("keyword", "a text with at least one word", written)
+        cpc_low, cpc_high = self._prices(cell)
         return KeywordRow(
             row=number,
             text=text,
@@ -263,6 +288,7 @@ class _RowReader:
             offer=self._offer(cell("offer")),
             unpaid_rank=self._rank("unpaid_rank", cell("unpaid_rank")),
             paid_rank=self._rank("paid_rank", cell("paid_rank")),
+            as_written=written if written != text else "",
         )
 
     def _volume(self, cell: Callable[[str], str]) -> tuple[float, float] | None:
@@ -283,11 +309,26 @@ class _RowReader:
             raise _RefusedError(column, "a low end not above the high end", said)
         return (low, high)
 
-    def _prices(self, low: str, high: str) -> tuple[float | None, float | None]:
+    def _prices(self, cell: Callable[[str], str]) -> tuple[float | None, float | None]:
+        low, high = cell("cpc_low"), cell("cpc_high")
         values = [self._price("cpc_low", low), self._price("cpc_high", high)]
         if values[0] is not None and values[1] is not None and values[0] > values[1]:
             raise _RefusedError("cpc_low", f"a price not above cpc_high ({high})", low)
+        if values == [None, None] and not is_blank(cell("cost")):
+            return self._per_click(self._price("cost", cell("cost")), cell), None
+        if self._price_is_sum:
+            return self._per_click(values[0], cell), self._per_click(values[1], cell)
         return values[0], values[1]
+
+    def _per_click(self, money: float | None, cell: Callable[[str], str]) -> float | None:
+        """Return the price of a click, of money and clicks of one period."""
+        if money is None:
+            return None
+        said = cell("clicks")
+        clicks = None if is_blank(said) else self._number("clicks", said, "a number", read_number)
+        if not clicks or clicks < 0:
+            raise _RefusedError("clicks", "clicks of the same period, to divide the money by", said)
+        return money / clicks
 
     def _price(self, column: str, text: str) -> float | None:
         if is_blank(text):

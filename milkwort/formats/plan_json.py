@@ -38,6 +38,10 @@ class KeywordDocument(BaseModel):
     unpaid_rank: float | None = None
     paid_rank: float | None = None
     offer: str = ""
+    campaign: str = ""
+    landing_page: str = ""
+    call_by: str = ""
+    call_at: str = ""
     volume_low: float | None = None
     volume_high: float | None = None
     cpc_low: float | None = None
@@ -59,6 +63,7 @@ class NegativeDocument(BaseModel):
     text: str
     match: str = "phrase"
     level: str = "plan"
+    owner: str = ""
 
 
 class PlanDocument(BaseModel):

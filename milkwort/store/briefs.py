@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
+from dataclasses import asdict
 from typing import Any, cast
 
 from milkwort.core.assumptions import Assumed
@@ -11,6 +12,7 @@ from milkwort.core.errors import BadValueError
 from milkwort.core.limits import Limits
 from milkwort.core.negatives import Negative
 from milkwort.core.platform import profile_of
+from milkwort.core.showing import ALWAYS, Showing
 from milkwort.core.worth import CeilingRule, Conversion, Offer, RuleName
 from milkwort.store import models
 
@@ -32,7 +34,7 @@ PLAN_FIELDS = (
     "currency", "monthly_spend", "goal", "start_month", "pricing", "places", "volume_basis",
     "ceiling_rule", "ceiling_value", "max_cpc", "may_pay_to_learn", "policy", "flat_bid",
     "policy_share", "season", "gross_spend", "tax_share", "fee", "profile", "other_places",
-    "max_keywords", "min_clicks",
+    "max_keywords", "min_clicks", "showing",
 )  # fmt: skip
 UNSAID_OF_OFFER: dict[str, Any] = {
     "sales_per_customer": 1.0, "close_low": None, "close_likely": None, "close_high": None,
@@ -80,6 +82,7 @@ def brief_of(
         negative_close_forms=profile.negative_close_forms,
         limits=Limits(values["max_keywords"], values["min_clicks"]),
         season=tuple(values["season"]) if values["season"] else None,
+        showing=_showing(values.get("showing")),
     )
 
 
@@ -99,6 +102,15 @@ def purse_of(values: Mapping[str, Any]) -> float:
     if not (fee >= 0 and fee <= gross):
         raise BadValueError("fee", f"a sum from 0 to the monthly sum of {gross:g}", fee)
     return float(max(gross - fee, 0.0) / (1 + tax))
+
+
+def _showing(values: Mapping[str, Any] | None) -> Showing:
+    if values is None:
+        return ALWAYS
+    unknown = sorted(set(values) - set(Showing.__dataclass_fields__))
+    if unknown:
+        raise BadValueError("showing", "days, hours, zone and share", ", ".join(unknown))
+    return Showing(**{**values, "days": tuple(values.get("days", ALWAYS.days))})
 
 
 def _check_names(offers: Sequence[Offer]) -> None:
@@ -140,11 +152,16 @@ def plan_values(brief: Brief, start_month: int = 1) -> dict[str, Any]:
         "may_pay_to_learn": brief.ceiling.may_pay_to_learn, "policy": brief.policy.name,
         "flat_bid": brief.policy.flat_bid, "policy_share": brief.policy.share,
         "season": list(brief.season) if brief.season else None,
+        "showing": None if brief.showing.always else _showing_values(brief.showing),
         "max_keywords": brief.limits.max_keywords, "min_clicks": brief.limits.min_clicks,
         "more_offers": [_offer_record(one) for one in brief.more_offers],
         "offer_name": offer.name,
         **{f: v for f, v in _offer_record(offer).items() if f != "name"},
     }  # fmt: skip
+
+
+def _showing_values(showing: Showing) -> dict[str, Any]:
+    return asdict(showing) | {"days": list(showing.days)}
 
 
 def _offer_record(offer: Offer) -> dict[str, Any]:

@@ -13,11 +13,13 @@ __all__ = [
     "Base",
     "Call",
     "Campaign",
+    "FileShape",
     "HandOver",
     "Journal",
     "Keyword",
     "Negative",
     "Offer",
+    "PastList",
     "Plan",
     "Reading",
     "Recipe",
@@ -77,6 +79,10 @@ class Plan(Base):
     """Places that are not the plan's own, for the swap."""
     max_keywords: Mapped[int | None]
     min_clicks: Mapped[float]
+    showing: Mapped[dict[str, Any] | None]
+    """Days and hours of showing; none for always."""
+    reading_rule: Mapped[str] = mapped_column(server_default="newest")
+    """Which reading is in use: `newest`, `mean`, or `of ` and a source's name."""
     unsaid: Mapped[list[Any]]
     """Fields of the brief that nobody has entered yet."""
     revision: Mapped[int]
@@ -130,6 +136,7 @@ class AdGroup(Base):
     plan_id: Mapped[int] = mapped_column(ForeignKey("plan.id"), index=True)
     campaign_id: Mapped[int] = mapped_column(ForeignKey("campaign.id"), index=True)
     name: Mapped[str]
+    landing_page: Mapped[str] = mapped_column(server_default="")
 
 
 class Keyword(Base):
@@ -198,6 +205,8 @@ class Negative(Base):
     text: Mapped[str]
     match: Mapped[str]
     level: Mapped[str]
+    owner: Mapped[str] = mapped_column(server_default="")
+    """Name of the campaign or group it acts in; empty at plan level."""
     by: Mapped[str]
     at: Mapped[str]
 
@@ -221,6 +230,32 @@ class RivalList(Base):
     name: Mapped[str]
     at: Mapped[str]
     rows: Mapped[list[Any]]
+
+
+class PastList(Base):
+    """Search terms of the past, or what an account runs, as it was brought in."""
+
+    __tablename__ = "past_list"
+
+    plan_id: Mapped[int] = mapped_column(ForeignKey("plan.id"), index=True)
+    kind: Mapped[str]
+    """`terms` or `account`."""
+    name: Mapped[str]
+    at: Mapped[str]
+    days: Mapped[float]
+    rows: Mapped[list[Any]]
+
+
+class FileShape(Base):
+    """How the columns of files with the same headings were last read."""
+
+    __tablename__ = "file_shape"
+    __table_args__ = (UniqueConstraint("headings"),)
+
+    headings: Mapped[str]
+    columns: Mapped[dict[str, Any]]
+    units: Mapped[dict[str, Any]]
+    at: Mapped[str]
 
 
 class Journal(Base):

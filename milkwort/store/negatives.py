@@ -15,18 +15,18 @@ from milkwort.core.words import normalise
 from milkwort.store import models
 from milkwort.store.journal import Change, now
 
-__all__ = ["StoredNegative", "add_negatives", "list_negatives", "load_negatives",
-           "remove_negatives"]  # fmt: skip
+__all__ = ["StoredNegative", "add_negatives", "list_negatives", "remove_negatives"]
 
 
 @dataclass(frozen=True)
 class StoredNegative:
-    """A negative with its id, and by whom and when it was made."""
+    """A negative with its id, where it acts, and by whom and when it was made."""
 
     id: int
     negative: Negative
     by: str
     at: str
+    owner: str = ""
 
 
 def list_negatives(session: Session, plan_id: int) -> list[StoredNegative]:
@@ -39,30 +39,37 @@ def list_negatives(session: Session, plan_id: int) -> list[StoredNegative]:
     )
     return [
         StoredNegative(
-            r.id, Negative(r.text, cast(Match, r.match), cast(Level, r.level)), r.by, r.at
+            r.id, Negative(r.text, cast(Match, r.match), cast(Level, r.level)), r.by, r.at, r.owner
         )
         for r in rows
     ]
 
 
-def load_negatives(session: Session, plan_id: int) -> tuple[Negative, ...]:
-    """Return what the core is told of a plan's negatives."""
-    return tuple(stored.negative for stored in list_negatives(session, plan_id))
+def add_negatives(
+    change: Change, negatives: Sequence[Negative], by: str, owners: Sequence[str] | None = None
+) -> int:
+    """Store negatives that the plan doesn't have yet; return how many.
 
-
-def add_negatives(change: Change, negatives: Sequence[Negative], by: str) -> int:
-    """Store negatives that the plan doesn't have yet; return how many."""
-    have = {_identity(n) for n in load_negatives(change.session, change.plan_id)}
-    fresh: dict[tuple[str, str, str], Negative] = {}
-    for negative in negatives:
-        if _identity(negative) not in have:
-            fresh.setdefault(_identity(negative), negative)
+    Parameters
+    ----------
+    change : Change
+    negatives : sequence of Negative
+    by : str
+        Who or what made them.
+    owners : sequence of str, optional
+        Campaign or group of each; none for the whole plan.
+    """
+    have = {_identity(n.negative, n.owner) for n in list_negatives(change.session, change.plan_id)}
+    fresh: dict[tuple[str, ...], tuple[Negative, str]] = {}
+    for negative, owner in zip(negatives, owners or [""] * len(negatives), strict=True):
+        if _identity(negative, owner) not in have:
+            fresh.setdefault(_identity(negative, owner), (negative, owner))
     change.insert(
         models.Negative,
         [
             {"plan_id": change.plan_id, "text": " ".join(n.text.split()), "match": n.match,
-             "level": n.level, "by": by, "at": now()}
-            for n in fresh.values()
+             "level": n.level, "owner": owner, "by": by, "at": now()}
+            for n, owner in fresh.values()
         ],
     )  # fmt: skip
     return len(fresh)
@@ -74,5 +81,5 @@ def remove_negatives(change: Change, ids: Sequence[int]) -> None:
     change.delete(models.Negative, [i for i in ids if i in mine])
 
 
-def _identity(negative: Negative) -> tuple[str, str, str]:
-    return (normalise(negative.text), negative.match, negative.level)
+def _identity(negative: Negative, owner: str) -> tuple[str, ...]:
+    return (normalise(negative.text), negative.match, negative.level, owner)

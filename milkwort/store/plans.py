@@ -21,7 +21,7 @@ from milkwort.store.briefs import (
     offer_values,
 )
 from milkwort.store.journal import Change, now
-from milkwort.store.negatives import load_negatives
+from milkwort.store.negatives import list_negatives
 
 __all__ = [
     "BRIEF_FIELDS",
@@ -46,7 +46,7 @@ _START: dict[str, Any] = {
     "ceiling_rule": "break_even", "ceiling_value": None, "max_cpc": None,
     "may_pay_to_learn": False, "policy": "fitted", "flat_bid": None, "policy_share": None,
     "season": None, "gross_spend": None, "tax_share": 0.0, "fee": 0.0, "profile": None,
-    "other_places": [], "max_keywords": None, "min_clicks": 0.0, "more_offers": [],
+    "other_places": [], "max_keywords": None, "min_clicks": 0.0, "more_offers": [], "showing": None,
     "offer_name": "",
     "sale_value": 100.0, "gross_margin": 0.5, "sales_per_customer": 1.0, "rate_low": 0.01,
     "rate_likely": 0.02, "rate_high": 0.04, "close_low": None, "close_likely": None,
@@ -81,6 +81,10 @@ class PlanRecord:
     assumptions : dict of str to float
         What the plan changed.
     brief : Brief
+    negative_owners : tuple of str
+        Campaign or group of each negative of the brief; empty at plan level.
+    reading_rule : str
+        Which reading of a keyword is in use.
     """
 
     id: int
@@ -90,6 +94,8 @@ class PlanRecord:
     unsaid: tuple[str, ...]
     assumptions: dict[str, float]
     brief: Brief
+    negative_owners: tuple[str, ...] = ()
+    reading_rule: str = "newest"
 
 
 def list_plans(session: Session) -> list[PlanLine]:
@@ -122,6 +128,8 @@ def load_plan(session: Session, plan_id: int) -> PlanRecord:
     values["more_offers"] = [offer_values(one) for one in more]
     changed = session.scalars(select(models.Assumption).where(models.Assumption.plan_id == plan_id))
     assumptions = {a.name: a.value for a in changed}
+    stored = list_negatives(session, plan_id)
+    negatives = tuple(one.negative for one in stored)
     return PlanRecord(
         id=plan.id,
         revision=plan.revision,
@@ -129,7 +137,9 @@ def load_plan(session: Session, plan_id: int) -> PlanRecord:
         values=values,
         unsaid=tuple(plan.unsaid),
         assumptions=assumptions,
-        brief=brief_of(plan.name, values, assumptions, load_negatives(session, plan_id)),
+        brief=brief_of(plan.name, values, assumptions, negatives),
+        negative_owners=tuple(one.owner for one in stored),
+        reading_rule=plan.reading_rule,
     )
 
 

@@ -15,6 +15,7 @@ from milkwort.core.learning import group_evidence, judge
 from milkwort.core.notes import notes_of
 from milkwort.core.plan import run_plan
 from milkwort.core.results import settled
+from milkwort.core.showing import Showing, shown_share
 from milkwort.core.workings import keyword_workings
 from tests.samples import brief, table
 
@@ -77,6 +78,8 @@ def everything_said(changes):
     """Return all that a fitted plan, a method's plan, the workings and the draws say."""
     assumed = Assumed(changes)
     said = [per_month(10.0, "day", assumed)]
+    daytime = Showing(days=(True,) * 6 + (False,), from_hour=9, to_hour=17)
+    said += [shown_share(daytime, assumed)]
     for policy in (Policy(), Policy("middle")):
         plan = brief(assumed=assumed, monthly_spend=60.0, policy=policy)
         result = run_plan(plan, sheet())

@@ -12,18 +12,17 @@ from sqlalchemy import text
 from milkwort.core.errors import BadValueError, NotFoundError
 from milkwort.store import models
 from milkwort.store.database import Database
+from milkwort.store.entries import KeywordEntry, ReadingEntry
 from milkwort.store.journal import Change, labels, redo, undo
 from milkwort.store.keywords import (
-    KeywordEntry,
-    ReadingEntry,
     add_keywords,
     add_readings,
-    load_sheet,
     lock_bids,
     remove_keywords,
     set_calls,
 )
 from milkwort.store.plans import add_plan, change_assumptions, change_brief, load_plan, rename_plan
+from milkwort.store.sheet import load_sheet
 
 TABLES = [t.name for t in models.Base.metadata.sorted_tables if t.name not in ("journal", "plan")]
 

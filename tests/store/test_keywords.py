@@ -5,23 +5,19 @@ from sqlalchemy.exc import IntegrityError
 
 from milkwort.core.errors import BadValueError, NotFoundError
 from milkwort.store import keywords as store
+from milkwort.store.entries import KeywordEntry, ReadingEntry
 from milkwort.store.journal import Change
 from milkwort.store.keywords import (
     GENERAL_GROUP,
-    KeywordEntry,
-    ReadingEntry,
     add_keywords,
     add_readings,
-    load_sheet,
     lock_bids,
     remove_keywords,
     set_calls,
-    with_brief,
-    with_calls,
-    with_locked_bids,
 )
 from milkwort.store.models import AdGroup, Call, Campaign, Keyword, Reading
 from milkwort.store.plans import change_assumptions, change_brief, load_plan
+from milkwort.store.sheet import load_sheet, with_brief, with_calls, with_locked_bids
 
 
 def entry(text="sash repair", **fields):

@@ -1,0 +1,132 @@
+"""What taking in a tray does: new keywords, new figures, ranks."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, replace
+
+from milkwort.api.gather_schemas import TakeChoice, Verdict
+from milkwort.api.jobs import Progress
+from milkwort.api.transfer import entry_of_row
+from milkwort.api.tray_rows import Identity, completed, sort_rows
+from milkwort.api.trays import Tray
+from milkwort.api.workspace import Loaded
+from milkwort.core.brief import Brief
+from milkwort.core.structures import lexicon_of
+from milkwort.formats.keyword_rows import KeywordRow
+from milkwort.store.entries import KeywordEntry, ReadingEntry
+from milkwort.store.journal import Change
+from milkwort.store.keywords import add_keywords, add_readings, set_ranks
+from milkwort.store.readings import use_mean
+
+__all__ = ["Taking", "taking_of"]
+
+_AT_ONCE = 5000
+
+
+@dataclass(frozen=True)
+class Taking:
+    """What will be written.
+
+    Attributes
+    ----------
+    new : list of KeywordEntry
+    readings : dict of verdict to list of (int, ReadingEntry)
+        Keyword's id, and its new figures.
+    ranks : dict of int to float or None
+        Keyword's id, and its unpaid rank.
+    merged : list of (identity, ReadingEntry)
+        Figures to stand beside those of a keyword that may itself be new.
+    known : dict of identity to int
+        Ids of the sheet's keywords.
+    brief : Brief
+    """
+
+    new: list[KeywordEntry]
+    readings: dict[Verdict, list[tuple[int, ReadingEntry]]]
+    ranks: dict[int, float | None]
+    merged: list[tuple[Identity, ReadingEntry]]
+    known: dict[Identity, int]
+    brief: Brief
+
+    @property
+    def nothing(self) -> bool:
+        """Whether there is nothing to take in."""
+        return not (self.new or self.ranks or self.merged or any(self.readings.values()))
+
+    @property
+    def said(self) -> str:
+        """What is taken in, in words."""
+        known = len({i for rows in self.readings.values() for i, _ in rows} | set(self.ranks))
+        if self.new or not known:
+            return f"{len(self.new):,} keywords" if len(self.new) != 1 else "1 keyword"
+        return f"new figures of {known:,} keywords" if known != 1 else "new figures of 1 keyword"
+
+    def do(self, change: Change, progress: Progress) -> None:
+        """Write it, telling how far it is."""
+        ids = dict(self.known)
+        for done, some in _batches(self.new):
+            progress("writing keywords", done, len(self.new))
+            made = add_keywords(change, some)
+            ids |= {(e.normalised, e.match): i for e, i in zip(some, made, strict=True)}
+        progress("writing figures", 0, 1)
+        add_readings(change, self.readings["take"])
+        add_readings(change, [*self.readings["keep"], *self.readings["mean"]], in_use=False)
+        use_mean(change, [i for i, _ in self.readings["mean"]], self.brief)
+        beside = [(ids[identity], reading) for identity, reading in self.merged if identity in ids]
+        add_readings(change, beside, in_use=False)
+        set_ranks(change, self.ranks)
+        progress("planning", 0, 1)
+
+
+def taking_of(loaded: Loaded, tray: Tray, choice: TakeChoice) -> Taking:
+    """Say what taking in a tray would write.
+
+    Parameters
+    ----------
+    loaded : Loaded
+    tray : Tray
+    choice : TakeChoice
+    """
+    rows = sort_rows(loaded, tray)
+    lexicon = lexicon_of(loaded.record.brief)
+    units = tray.file.units if tray.file else None
+    numbered = tray.file is not None
+
+    def entry(row: KeywordRow) -> KeywordEntry:
+        return entry_of_row(row, tray.name, units, numbered=numbered, lexicon=lexicon)
+
+    new = [entry(row) for row in rows.new]
+    if choice.near == "take":
+        new += [entry(row) for _, row in rows.near]
+    if choice.caught:
+        new += [_dropped(entry(row)) for row in rows.caught]
+    readings: dict[Verdict, list[tuple[int, ReadingEntry]]] = {"take": [], "keep": [], "mean": []}
+    old = {i: e.reading for i, e in zip(loaded.sheet.ids, loaded.sheet.entries, strict=True)}
+    for keyword, row in rows.changed:
+        verdict = choice.verdicts.get(row.row, choice.changed)
+        readings[verdict].append((keyword, completed(entry(row).reading, old[keyword])))
+    return Taking(
+        new=new,
+        readings=readings,
+        ranks={keyword: row.unpaid_rank for keyword, row in rows.ranked},
+        merged=[(other, entry(row).reading) for other, row in rows.near]
+        if choice.near == "merge"
+        else [],
+        known={
+            (e.normalised, e.match): i
+            for i, e in zip(loaded.sheet.ids, loaded.sheet.entries, strict=True)
+        },
+        brief=loaded.record.brief,
+    )
+
+
+def _dropped(entry: KeywordEntry) -> KeywordEntry:
+    if entry.call != "none":
+        return entry
+    return replace(entry, call="drop", reason="a word never wanted", call_by="rule")
+
+
+def _batches(entries: Sequence[KeywordEntry]) -> Iterator[tuple[int, Sequence[KeywordEntry]]]:
+    for start in range(0, len(entries), _AT_ONCE):
+        yield start, entries[start : start + _AT_ONCE]

@@ -1,0 +1,144 @@
+"""Rows whose columns are found by their headings: each is taken, or refused with its reason."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Callable, Mapping, Sequence
+from datetime import date
+from typing import TypeVar
+
+from milkwort.core.errors import NothingUsableError, Refusal
+from milkwort.core.words import MAX_TEXT, normalise
+from milkwort.formats.numbers import Decimal, is_blank, read_number, read_share
+from milkwort.formats.text_table import TextTable
+
+__all__ = ["Cells", "RefusedCellError", "read_named_rows"]
+
+_Row = TypeVar("_Row")
+
+
+class RefusedCellError(Exception):
+    """A cell that can't be used: its column, what was expected, and what stands there."""
+
+    def __init__(self, column: str, expected: str, value: str) -> None:
+        super().__init__(column)
+        self.column, self.expected, self.value = column, expected, value
+
+
+class Cells:
+    """One row's cells by field.
+
+    Parameters
+    ----------
+    row : int
+        Of the file, its first being 1.
+    cells : sequence of str
+    columns : mapping of field to column number
+    decimal : Decimal
+    """
+
+    def __init__(
+        self, row: int, cells: Sequence[str], columns: Mapping[str, int], decimal: Decimal
+    ) -> None:
+        self.row = row
+        self._cells, self._columns, self._decimal = cells, columns, decimal
+
+    def text(self, field: str) -> str:
+        """Return a cell's text, spaces collapsed; empty where there is none."""
+        at = self._columns.get(field, len(self._cells))
+        return " ".join(self._cells[at].split()) if at < len(self._cells) else ""
+
+    def keyword(self, field: str) -> str:
+        """Return a cell that must hold a keyword or a search term."""
+        text = self.text(field)
+        if not normalise(text) or len(text) > MAX_TEXT:
+            raise RefusedCellError(field, "a text with at least one word", text)
+        return text
+
+    def number(self, field: str) -> float | None:
+        """Return a figure of 0 or more; None where the cell is blank."""
+        return self._figure(field, read_number)
+
+    def share(self, field: str) -> float | None:
+        """Return a share or percentage of 0 or more; None where the cell is blank."""
+        return self._figure(field, read_share)
+
+    def day(self, field: str) -> int | None:
+        """Return a date as the number of its day; None where the cell is blank."""
+        said = self.text(field)
+        try:
+            return date.fromisoformat(said[:10]).toordinal() if said else None
+        except ValueError:
+            raise RefusedCellError(field, "a date such as 2026-05-31", said) from None
+
+    def _figure(self, field: str, read: Callable[[str, Decimal], float]) -> float | None:
+        said = self.text(field)
+        if is_blank(said):
+            return None
+        try:
+            value = read(said, self._decimal)
+        except ValueError:
+            raise RefusedCellError(field, "a number", said) from None
+        if value < 0:
+            raise RefusedCellError(field, "a number of 0 or more", said)
+        return value
+
+
+def read_named_rows(
+    table: TextTable,
+    patterns: Mapping[str, re.Pattern[str]],
+    needed: Mapping[str, str],
+    read: Callable[[Cells], _Row],
+    name: str,
+) -> tuple[tuple[_Row, ...], tuple[Refusal, ...]]:
+    """Read every row below the headings.
+
+    Parameters
+    ----------
+    table : TextTable
+        With headings in its first row.
+    patterns : mapping of field to pattern
+        Of its heading as normalised words.
+    needed : mapping of field to str
+        Columns that must be there, as the planner calls them.
+    read : callable
+        Makes a row of its cells, or raises `RefusedCellError`.
+    name : str
+        What to call the file in a message.
+
+    Raises
+    ------
+    NothingUsableError
+        Where a heading is missing, or no row is usable.
+    """
+    headings = table.rows[0] if table.rows else ()
+    columns = _columns(headings, patterns)
+    for field, said in needed.items():
+        if field not in columns:
+            seen = ", ".join(h for h in headings[:8] if h) or "an empty row"
+            raise NothingUsableError(
+                f"{name}, row 1: expected a column for {said}, got {seen}", "row 1"
+            )
+    taken: list[_Row] = []
+    refused: list[Refusal] = []
+    for number, cells in enumerate(table.rows[1:], start=2):
+        if not any(c.strip() for c in cells):
+            continue
+        try:
+            taken.append(read(Cells(number, cells, columns, table.decimal)))
+        except RefusedCellError as no:
+            why = f'expected {no.expected}, got "{no.value[:80]}"'
+            refused.append(Refusal(number, no.column, no.value[:200], why))
+    if not taken:
+        raise NothingUsableError(f"{name}: no usable row, {len(refused)} refused", name)
+    return tuple(taken), tuple(refused)
+
+
+def _columns(headings: Sequence[str], patterns: Mapping[str, re.Pattern[str]]) -> dict[str, int]:
+    found: dict[str, int] = {}
+    for at, heading in enumerate(headings):
+        words = normalise(heading.replace("_", " "))
+        field = next((f for f, p in patterns.items() if p.fullmatch(words)), None)
+        if field is not None and field not in found:
+            found[field] = at
+    return found
