@@ -279,6 +279,7 @@ class ReadingItem(BaseModel):
     period: str
     basis: str
     area: str
+    made: bool
 
 
 class ReadingChoice(Taken):

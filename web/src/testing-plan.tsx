@@ -51,9 +51,12 @@ export function frameOf(revision: number, purse: Partial<Frame["purse"]> = {}): 
         other_places: [],
         max_keywords: null,
         min_clicks: 0,
+        showing: null,
         more_offers: [],
       },
       purse: 600,
+      shown_share: 1,
+      reading_rule: "newest",
       worth: {
         sale_value: 340,
         kept: 187,

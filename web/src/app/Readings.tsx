@@ -1,15 +1,19 @@
 import { client, taken, type Schemas } from "../data/client";
 import { usePlan } from "../data/plan";
 import { TextButton } from "../parts/Button";
+import { Choice, type Option } from "../parts/Choice";
 import { money, number } from "../parts/format";
 import * as S from "./Workings.styles";
 
-type Props = { keyword: number; readings: Schemas["ReadingItem"][] };
+type Props = {
+  keyword: number;
+  readings: Schemas["ReadingItem"][];
+  apart: Schemas["Apart"] | null | undefined;
+};
 
 /** What several sources say of one keyword, side by side; one is in use. */
-export function Readings({ keyword, readings }: Props) {
-  const { id, change } = usePlan();
-  if (readings.length < 2) return null;
+export function Readings({ keyword, readings, apart }: Props) {
+  const { id, frame, change } = usePlan();
   const use = (reading: number) =>
     change(() =>
       taken(
@@ -19,16 +23,28 @@ export function Readings({ keyword, readings }: Props) {
         }),
       ),
     );
-  const prefer = (origin: string) =>
+  const setRule = (rule: string) =>
     change(() =>
       taken(
-        client.POST("/api/plans/{plan_id}/readings/prefer", {
+        client.POST("/api/plans/{plan_id}/readings/rule", {
           params: { path: { plan_id: id } },
-          body: { origin },
+          body: { rule },
         }),
       ),
     );
-  const inUse = readings.find((reading) => reading.in_use);
+  const held = frame.brief.reading_rule;
+  if (readings.length < 2) return null;
+  const own = readings.filter((reading) => !reading.made);
+  const sources = own.map((reading) => `of ${reading.origin}`);
+  const rules: Option<string>[] = [
+    { id: "newest", name: "the newest", about: "Whatever was read last." },
+    { id: "mean", name: "the mean", about: "Of all sources, one basis and period." },
+    ...[...new Set([...sources, ...(held.startsWith("of ") ? [held] : [])])].map((rule) => ({
+      id: rule,
+      name: `those ${rule}`,
+      about: "Wherever it has any.",
+    })),
+  ];
   return (
     <S.Sum>
       <h3>What {readings.length} readings say</h3>
@@ -65,10 +81,18 @@ export function Readings({ keyword, readings }: Props) {
         ))}
       </dl>
       <S.About>
-        <TextButton onPress={() => void prefer(inUse?.origin ?? "")}>
-          prefer {inUse?.origin} everywhere
-        </TextButton>{" "}
-        <TextButton onPress={() => void prefer("")}>the newest everywhere</TextButton>
+        {apart?.volume != null && `The sources' searches differ ${number(apart.volume, 1)} times`}
+        {apart?.price != null && `, their prices ${number(apart.price, 1)} times`}
+        {(apart?.volume != null || apart?.price != null) && ". "}
+        In the whole plan we use{" "}
+        <Choice
+          label="Which readings are used"
+          value={held}
+          options={rules}
+          inline
+          onChange={(rule) => void setRule(rule)}
+        />
+        .
       </S.About>
     </S.Sum>
   );

@@ -4,6 +4,26 @@
  */
 
 export interface paths {
+    "/api/jobs/{name}/stop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Stop
+         * @description Ask long work to stop; nothing of it is kept.
+         */
+        post: operations["stop_api_jobs__name__stop_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans": {
         parameters: {
             query?: never;
@@ -752,6 +772,154 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/past/account": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Account
+         * @description Return what the plan changes of the account that runs; null where none is known.
+         */
+        get: operations["account_api_plans__plan_id__past_account_get"];
+        put?: never;
+        /**
+         * Read Account
+         * @description Read what is live now.
+         */
+        post: operations["read_account_api_plans__plan_id__past_account_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/past/account/bids": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Lock Account Bids
+         * @description Set every live keyword's bid by hand to what it is now.
+         */
+        post: operations["lock_account_bids_api_plans__plan_id__past_account_bids_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/past/account/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Start From Account
+         * @description Start from the account: its keywords kept in their groups, its negatives in force.
+         */
+        post: operations["start_from_account_api_plans__plan_id__past_account_take_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/past/terms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Terms
+         * @description Return the search terms of the past, those that sold first; null where there are none.
+         */
+        get: operations["terms_api_plans__plan_id__past_terms_get"];
+        put?: never;
+        /**
+         * Read Terms
+         * @description Read a report of what people typed, with what came of it.
+         */
+        post: operations["read_terms_api_plans__plan_id__past_terms_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/past/terms/tray": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Terms To Tray
+         * @description Put the terms into the tray, those that sold first, at the price they were clicked for.
+         */
+        post: operations["terms_to_tray_api_plans__plan_id__past_terms_tray_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/past/{kind}/brief": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Fill Brief
+         * @description Fill the conversion rate, and the sale value where it is known, from what happened.
+         */
+        post: operations["fill_brief_api_plans__plan_id__past__kind__brief_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/past/{kind}/days": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Set Days
+         * @description Say how many days the figures cover.
+         */
+        post: operations["set_days_api_plans__plan_id__past__kind__days_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/profile.json": {
         parameters: {
             query?: never;
@@ -792,7 +960,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/plans/{plan_id}/readings/prefer": {
+    "/api/plans/{plan_id}/readings/rule": {
         parameters: {
             query?: never;
             header?: never;
@@ -802,10 +970,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Prefer
-         * @description Use one source's readings wherever it has any; an empty origin takes the newest.
+         * Rule
+         * @description Say which readings are in use: the newest, the mean, or one source's wherever it has any.
          */
-        post: operations["prefer_api_plans__plan_id__readings_prefer_post"];
+        post: operations["rule_api_plans__plan_id__readings_rule_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -961,6 +1129,45 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * AccountView
+         * @description What the plan changes of the account that runs; money a click, figures a month.
+         */
+        AccountView: {
+            /** Bid Now */
+            bid_now: (number | null)[];
+            /** Bid Plan */
+            bid_plan: (number | null)[];
+            /** Campaigns */
+            campaigns: string[];
+            /** Customers Now */
+            customers_now: (number | null)[];
+            /** Customers Plan */
+            customers_plan: (number | null)[];
+            /** Group */
+            group: string[];
+            /** Live */
+            live: number;
+            /** Match */
+            match: string[];
+            /** Missing */
+            missing: number;
+            /** Negatives */
+            negatives: number;
+            now: components["schemas"]["PastTotals"];
+            plan: components["schemas"]["PastTotals"];
+            /** Refused */
+            refused: components["schemas"]["RefusedRow"][];
+            /** Spend Now */
+            spend_now: (number | null)[];
+            /** Spend Plan */
+            spend_plan: (number | null)[];
+            summary: components["schemas"]["PastSummaryView"];
+            /** Text */
+            text: string[];
+            /** What */
+            what: ("start" | "stop" | "raise" | "cut" | "same")[];
+        };
+        /**
          * AlmanacQuestion
          * @description Root words for the simulated source; `only_these` asks for their own figures alone.
          */
@@ -982,6 +1189,16 @@ export interface components {
             page?: number;
             /** Roots */
             roots: string[];
+        };
+        /**
+         * Apart
+         * @description The greatest over the least of what sources say; null where fewer than two say it.
+         */
+        Apart: {
+            /** Price */
+            price: number | null;
+            /** Volume */
+            volume: number | null;
         };
         /**
          * AssumptionChange
@@ -1068,6 +1285,11 @@ export interface components {
             /** File */
             file: string;
         };
+        /** Body_read_account_api_plans__plan_id__past_account_post */
+        Body_read_account_api_plans__plan_id__past_account_post: {
+            /** File */
+            file: string;
+        };
         /** Body_read_file_api_plans__plan_id__gather_file_post */
         Body_read_file_api_plans__plan_id__gather_file_post: {
             /** File */
@@ -1075,6 +1297,11 @@ export interface components {
         };
         /** Body_read_list_api_plans__plan_id__gather_rivals_post */
         Body_read_list_api_plans__plan_id__gather_rivals_post: {
+            /** File */
+            file: string;
+        };
+        /** Body_read_terms_api_plans__plan_id__past_terms_post */
+        Body_read_terms_api_plans__plan_id__past_terms_post: {
             /** File */
             file: string;
         };
@@ -1093,6 +1320,10 @@ export interface components {
             name: string;
             /** Purse */
             purse: number;
+            /** Reading Rule */
+            reading_rule: string;
+            /** Shown Share */
+            shown_share: number;
             /** Strange */
             strange: string[];
             /** Unsaid */
@@ -1225,6 +1456,7 @@ export interface components {
             sales_per_customer?: number;
             /** Season */
             season?: number[] | null;
+            showing?: components["schemas"]["ShowingValues"] | null;
             /**
              * Start Month
              * @default 1
@@ -1318,6 +1550,7 @@ export interface components {
             sales_per_customer: number;
             /** Season */
             season: number[] | null;
+            showing: components["schemas"]["ShowingValues"] | null;
             /** Start Month */
             start_month: number;
             /** Tax Share */
@@ -1401,6 +1634,12 @@ export interface components {
              * @enum {string}
              */
             period?: "month" | "day";
+            /**
+             * Price
+             * @default click
+             * @enum {string}
+             */
+            price?: "click" | "sum";
             /**
              * Sheet
              * @default
@@ -1636,6 +1875,14 @@ export interface components {
             profit: number;
         };
         /**
+         * JobStopped
+         * @description Whether there was anything under way to stop.
+         */
+        JobStopped: {
+            /** Stopped */
+            stopped: boolean;
+        };
+        /**
          * JournalEnds
          * @description What undo and redo would do.
          */
@@ -1843,6 +2090,75 @@ export interface components {
             text: string;
             /** Weight */
             weight: number;
+        };
+        /**
+         * PastApplied
+         * @description Whether the report's customers are customers, or enquiries that may become some.
+         */
+        PastApplied: {
+            /**
+             * Counts
+             * @default customers
+             * @enum {string}
+             */
+            counts?: "customers" | "enquiries";
+        };
+        /**
+         * PastRate
+         * @description Customers per click that the results allow: 10th, 50th and 90th percentile.
+         */
+        PastRate: {
+            /** High */
+            high: number;
+            /** Likely */
+            likely: number;
+            /** Low */
+            low: number;
+        };
+        /**
+         * PastSummaryView
+         * @description What happened in a window; `rate` is null where there are too few clicks.
+         */
+        PastSummaryView: {
+            /** At */
+            at: string;
+            /** Clicks */
+            clicks: number;
+            /** Cost */
+            cost: number;
+            /** Cpc */
+            cpc: number | null;
+            /** Customers */
+            customers: number;
+            /** Days */
+            days: number;
+            /** Name */
+            name: string;
+            rate: components["schemas"]["PastRate"] | null;
+            /** Sale Value */
+            sale_value: number | null;
+        };
+        /**
+         * PastTotals
+         * @description Sums of a month.
+         */
+        PastTotals: {
+            /** Clicks */
+            clicks: number;
+            /** Customers */
+            customers: number;
+            /** Profit */
+            profit: number;
+            /** Spend */
+            spend: number;
+        };
+        /**
+         * PastWindow
+         * @description How many days the figures cover.
+         */
+        PastWindow: {
+            /** Days */
+            days: number;
         };
         /**
          * PastedText
@@ -2066,6 +2382,8 @@ export interface components {
             id: number;
             /** In Use */
             in_use: boolean;
+            /** Made */
+            made: boolean;
             /** Origin */
             origin: string;
             /** Origin Row */
@@ -2081,14 +2399,11 @@ export interface components {
         };
         /**
          * ReadingRule
-         * @description Whose readings to prefer; empty for the newest.
+         * @description Which readings are in use: ``newest``, ``mean``, or ``of`` and a source's name.
          */
         ReadingRule: {
-            /**
-             * Origin
-             * @default
-             */
-            origin?: string;
+            /** Rule */
+            rule: string;
         };
         /**
          * RecipeItem
@@ -2205,6 +2520,25 @@ export interface components {
             texts: components["schemas"]["Texts"];
         };
         /**
+         * ShowingValues
+         * @description Days (Monday first) and hours of showing, and their share of searches where known.
+         */
+        ShowingValues: {
+            /** Days */
+            days: boolean[];
+            /** From Hour */
+            from_hour: number;
+            /** Share */
+            share?: number | null;
+            /** To Hour */
+            to_hour: number;
+            /**
+             * Zone
+             * @default
+             */
+            zone?: string;
+        };
+        /**
          * StarterAnswer
          * @description Keywords to start with, what brings most first; customers and money a month.
          */
@@ -2237,7 +2571,11 @@ export interface components {
         };
         /**
          * TakeChoice
-         * @description Whether near-duplicates and what a negative stops are taken in too.
+         * @description What becomes of rows that are not simply new.
+         *
+         *     Near-duplicates are left, taken in, or merged: their figures stand beside those of the
+         *     keyword they are alike. New figures are taken into use, kept beside, or averaged with the
+         *     old: all alike, and by row where `verdicts` says so.
          */
         TakeChoice: {
             /**
@@ -2246,10 +2584,45 @@ export interface components {
              */
             caught?: boolean;
             /**
-             * Near
-             * @default false
+             * Changed
+             * @default take
+             * @enum {string}
              */
-            near?: boolean;
+            changed?: "take" | "keep" | "mean";
+            /**
+             * Near
+             * @default leave
+             * @enum {string}
+             */
+            near?: "leave" | "take" | "merge";
+            /**
+             * Verdicts
+             * @default {}
+             */
+            verdicts?: {
+                [key: string]: "take" | "keep" | "mean";
+            };
+        };
+        /**
+         * TermsView
+         * @description Search terms by column, those that sold first; figures of the whole window.
+         */
+        TermsView: {
+            /** Clicks */
+            clicks: (number | null)[];
+            /** Cost */
+            cost: (number | null)[];
+            /** Cpc */
+            cpc: (number | null)[];
+            /** Customers */
+            customers: (number | null)[];
+            /** Refused */
+            refused: components["schemas"]["RefusedRow"][];
+            /** Sold */
+            sold: number;
+            summary: components["schemas"]["PastSummaryView"];
+            /** Text */
+            text: string[];
         };
         /**
          * Texts
@@ -2326,6 +2699,8 @@ export interface components {
             status: string[];
             /** Text */
             text: string[];
+            /** Unpaid Rank */
+            unpaid_rank: (number | null)[];
             /** Volume High */
             volume_high: (number | null)[];
             /** Volume Low */
@@ -2343,6 +2718,10 @@ export interface components {
              * @enum {string}
              */
             basis: "" | "exact" | "phrase" | "broad";
+            /** Cleaned */
+            cleaned: {
+                [key: string]: string;
+            };
             /** Columns */
             columns: {
                 [key: string]: number;
@@ -2375,6 +2754,11 @@ export interface components {
              * @enum {string}
              */
             period: "month" | "day";
+            /**
+             * Price
+             * @enum {string}
+             */
+            price: "click" | "sum";
             /** Quota Left */
             quota_left?: number | null;
             /** Refused */
@@ -2388,6 +2772,15 @@ export interface components {
             sheet: string;
             /** Sheets */
             sheets: string[];
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "take" | "keep" | "mean";
+            /** Was */
+            was: {
+                [key: string]: (number | null)[];
+            };
         };
         /**
          * UploadLine
@@ -2444,6 +2837,7 @@ export interface components {
         Workings: {
             /** About */
             about: string;
+            apart?: components["schemas"]["Apart"] | null;
             /** Notes */
             notes: string[];
             /**
@@ -2495,6 +2889,73 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    stop_api_jobs__name__stop_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobStopped"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
     plans_api_plans_get: {
         parameters: {
             query?: never;
@@ -3821,7 +4282,9 @@ export interface operations {
     read_file_api_plans__plan_id__gather_file_post: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                "X-Milkwort-Job"?: string;
+            };
             path: {
                 plan_id: number;
             };
@@ -4525,7 +4988,9 @@ export interface operations {
     read_text_api_plans__plan_id__gather_text_post: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                "X-Milkwort-Job"?: string;
+            };
             path: {
                 plan_id: number;
             };
@@ -4804,6 +5269,7 @@ export interface operations {
             query?: never;
             header?: {
                 "X-Milkwort-Window"?: string;
+                "X-Milkwort-Job"?: string;
             };
             path: {
                 plan_id: number;
@@ -5509,6 +5975,639 @@ export interface operations {
             };
         };
     };
+    account_api_plans__plan_id__past_account_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AccountView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    read_account_api_plans__plan_id__past_account_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["Body_read_account_api_plans__plan_id__past_account_post"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AccountView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    lock_account_bids_api_plans__plan_id__past_account_bids_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    start_from_account_api_plans__plan_id__past_account_take_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    terms_api_plans__plan_id__past_terms_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TermsView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    read_terms_api_plans__plan_id__past_terms_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["Body_read_terms_api_plans__plan_id__past_terms_post"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TermsView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    terms_to_tray_api_plans__plan_id__past_terms_tray_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrayView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    fill_brief_api_plans__plan_id__past__kind__brief_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+                kind: "terms" | "account";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PastApplied"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    set_days_api_plans__plan_id__past__kind__days_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+                kind: "terms" | "account";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PastWindow"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
     profile_file_api_plans__plan_id__profile_json_get: {
         parameters: {
             query?: never;
@@ -5643,7 +6742,7 @@ export interface operations {
             };
         };
     };
-    prefer_api_plans__plan_id__readings_prefer_post: {
+    rule_api_plans__plan_id__readings_rule_post: {
         parameters: {
             query?: never;
             header?: {

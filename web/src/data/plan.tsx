@@ -12,6 +12,7 @@ import {
   type SheetBlock,
 } from "./client";
 import { merged } from "./merge";
+import { tellJob, type Progress } from "./progress";
 import { useSaying } from "./saying";
 
 type PlanDesk = {
@@ -28,6 +29,9 @@ type PlanDesk = {
   redo: () => Promise<boolean>;
   setFrame: (frame: Frame) => void;
 };
+
+/** What the server tells of itself: how far long work is, or that the plan has changed. */
+type Told = ({ job: string } & Progress) | { revision: number; window: string };
 
 const Context = createContext<PlanDesk | null>(null);
 
@@ -78,7 +82,11 @@ export function PlanProvider({ id, waiting, failed, children }: Props) {
   useEffect(() => {
     const stream = new EventSource(`/api/plans/${id}/events`);
     stream.onmessage = (event: MessageEvent<string>) => {
-      const told = JSON.parse(event.data) as { revision: number; window: string };
+      const told = JSON.parse(event.data) as Told;
+      if ("job" in told) {
+        tellJob(told.job, told);
+        return;
+      }
       const now = queries.getQueryData<PlanAnswer>(key);
       if (told.window !== windowName && now && told.revision >= now.frame.revision)
         void queries.invalidateQueries({ queryKey: key });

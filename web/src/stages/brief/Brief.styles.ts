@@ -1,3 +1,4 @@
+import { ToggleButtonGroup } from "react-aria-components";
 import styled from "styled-components";
 import { ink, serif } from "../../look/tokens";
 
@@ -46,6 +47,41 @@ export const Strange = styled.div`
   margin: 6px 0 12px;
   color: ${ink.rose};
   max-width: 46em;
+`;
+
+/** What results of the past say, between the sentences it may fill. */
+export const Past = styled.p`
+  border-left: 3px solid ${ink.moss};
+  padding: 3px 12px;
+  margin: 4px 0 8px;
+  max-width: 62em;
+  color: ${ink.ink2};
+  b {
+    color: ${ink.ink};
+  }
+`;
+
+export const Days = styled(ToggleButtonGroup)`
+  display: inline-flex;
+  gap: 2px;
+  button {
+    background: none;
+    border: 0;
+    border-bottom: 1.5px solid transparent;
+    padding: 0 4px;
+    cursor: pointer;
+    font:
+      13.5px "IBM Plex Sans",
+      sans-serif;
+    color: ${ink.ink3};
+    text-decoration: line-through;
+    &[data-selected] {
+      color: ${ink.petalDeep};
+      font-weight: 600;
+      border-bottom-color: ${ink.petal};
+      text-decoration: none;
+    }
+  }
 `;
 
 export const Legend = styled.div`

@@ -10,7 +10,9 @@ import { Descent } from "./Descent";
 import { Money } from "./Money";
 import { AddOffer, MoreOffers } from "./MoreOffers";
 import { Platform } from "./Platform";
+import { PastResults } from "./PastResults";
 import { Season } from "./Season";
+import { Showing } from "./Showing";
 import {
   bases,
   currencies,
@@ -139,6 +141,7 @@ export function Brief() {
           </S.Aside>{" "}
           {values.more_offers.length === 0 && <AddOffer />}
         </S.Sentence>
+        <PastResults />
         <MoreOffers />
         <S.Sentence>
           We want to{" "}
@@ -223,6 +226,7 @@ export function Brief() {
           />
           .
         </S.Sentence>
+        <Showing />
         <Platform />
         {strange.length > 0 && (
           <S.Strange role="note">

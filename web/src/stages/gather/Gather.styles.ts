@@ -251,6 +251,13 @@ export const Units = styled.div`
   flex-wrap: wrap;
   align-items: baseline;
   gap: 4px 6px;
+  [data-chosen] {
+    font-weight: 600;
+    text-decoration: none;
+    &::before {
+      content: "✓ ";
+    }
+  }
 `;
 
 export const Drop = styled.div`

@@ -27,6 +27,7 @@ const tray = (changes: Partial<Tray> = {}): Tray => ({
   period: "month",
   basis: "",
   area: "",
+  price: "click",
   more: false,
   quota_left: null,
   rows: {
@@ -41,7 +42,11 @@ const tray = (changes: Partial<Tray> = {}): Tray => ({
     cpc_high: [null, 1.5],
     call: ["none", "keep"],
     group: ["", "Gates"],
+    unpaid_rank: [null, null],
   },
+  was: { 1: [15, 15, 0.4, 1.2] },
+  cleaned: {},
+  verdict: "take",
   refused: [
     { row: 4, column: "cpc_low", value: "n/a", why: 'expected a price above 0, got "n/a"' },
   ],

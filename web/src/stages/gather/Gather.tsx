@@ -3,6 +3,7 @@ import { ListBox, ListBoxItem, type Key } from "react-aria-components";
 import type { Schemas } from "../../data/client";
 import * as S from "./Gather.styles";
 import { TrayView } from "./TrayView";
+import { AccountSource } from "./sources/AccountSource";
 import { AlmanacSource } from "./sources/AlmanacSource";
 import { CrossingSource } from "./sources/CrossingSource";
 import { FileSource } from "./sources/FileSource";
@@ -11,6 +12,7 @@ import { PageSource } from "./sources/PageSource";
 import { PlacesSource } from "./sources/PlacesSource";
 import { RivalsSource } from "./sources/RivalsSource";
 import { StarterSource } from "./sources/StarterSource";
+import { TermsSource } from "./sources/TermsSource";
 
 export type Tray = Schemas["TrayView"];
 export type Brought = (tray: Tray, more?: () => Promise<Tray>) => void;
@@ -19,6 +21,8 @@ const sources = [
   { id: "file", name: "A file or a list", about: "CSV, XLSX, JSON, pasted rows" },
   { id: "crossing", name: "Crossing", about: "services × products × places" },
   { id: "almanac", name: "Almanac", about: "a keyword source, simulated" },
+  { id: "terms", name: "Past search terms", about: "what people typed and bought" },
+  { id: "account", name: "The running account", about: "what is live now, to start from" },
   { id: "page", name: "A page", about: "its words by weight" },
   { id: "rivals", name: "Rivals", about: "what others pay for" },
   { id: "places", name: "Other places", about: "swap in your own town" },
@@ -67,6 +71,8 @@ export function Gather() {
           {source === "file" && <FileSource text={pasted} onText={setPasted} onTray={bring} />}
           {source === "crossing" && <CrossingSource onTray={bring} />}
           {source === "almanac" && <AlmanacSource onTray={bring} />}
+          {source === "terms" && <TermsSource onTray={bring} />}
+          {source === "account" && <AccountSource />}
           {source === "page" && <PageSource onTray={bring} />}
           {source === "rivals" && <RivalsSource onTray={bring} />}
           {source === "places" && <PlacesSource onTray={bring} />}

@@ -4,19 +4,23 @@ import { useNavigate } from "react-router";
 import { useKeys } from "../../app/keys";
 import { client, taken, type Schemas } from "../../data/client";
 import { usePlan } from "../../data/plan";
+import { endJob, jobHeader, newJob } from "../../data/progress";
 import { useSaying } from "../../data/saying";
-import { Blank } from "../../parts/Blank";
-import { Button, MainButton, TextButton } from "../../parts/Button";
-import { Choice } from "../../parts/Choice";
+import { Button, MainButton } from "../../parts/Button";
 import { Grid, type GridHandle } from "../../parts/Grid";
 import { Small } from "../../parts/Screen";
+import { Working } from "../../parts/Working";
 import { number, plural } from "../../parts/format";
 import { ColumnTable } from "./ColumnTable";
 import type { Tray } from "./Gather";
 import * as S from "./Gather.styles";
-import { refusedColumns, takenColumns } from "./trayColumns";
+import { TrayHint } from "./TrayHint";
+import { TrayUnits } from "./TrayUnits";
+import { changedColumns, refusedColumns, takenColumns } from "./trayColumns";
+import { useVerdicts } from "./useVerdicts";
 
-type Part = "new" | "near" | "caught" | "changed" | "there" | "refused";
+export type Part = "new" | "near" | "caught" | "changed" | "there" | "cleaned" | "refused";
+export type Near = NonNullable<Schemas["TakeChoice"]["near"]>;
 
 const parts: { id: Part; name: string }[] = [
   { id: "new", name: "new" },
@@ -24,6 +28,7 @@ const parts: { id: Part; name: string }[] = [
   { id: "caught", name: "never wanted" },
   { id: "changed", name: "new figures" },
   { id: "there", name: "already there" },
+  { id: "cleaned", name: "cleaned" },
   { id: "refused", name: "refused" },
 ];
 
@@ -35,54 +40,54 @@ type Props = {
   onMore: (tray: Tray) => void;
 };
 
-const periods = [
-  { id: "month", name: "a month" },
-  { id: "day", name: "a day", about: "Brought to a month of 365/12 days." },
-] as const;
-const bases = [
-  { id: "", name: "as the brief says" },
-  { id: "exact", name: "the very text" },
-  { id: "phrase", name: "the text within longer ones" },
-  { id: "broad", name: "anything close to it" },
-] as const;
-
 /** One file on its way in, sorted by what would become of each row. */
 export function TrayView({ tray, onTray, more, onMore }: Props) {
   const { id, change } = usePlan();
   const { complain } = useSaying();
   const navigate = useNavigate();
-  const [part, setPart] = useState<Part>(() => parts.find((p) => tray.counts[p.id])?.id ?? "new");
+  const counts = useMemo(() => countsOf(tray), [tray]);
+  const [part, setPart] = useState<Part>(() => parts.find((p) => counts[p.id])?.id ?? "new");
   const [active, setActive] = useState<number | null>(null);
   const [selected, setSelected] = useState<ReadonlySet<number>>(new Set());
-  const [near, setNear] = useState(false);
+  const [near, setNear] = useState<Near>("leave");
   const [caught, setCaught] = useState(false);
+  const [job, setJob] = useState<string | null>(null);
+  const verdicts = useVerdicts(tray);
   const grid = useRef<GridHandle>(null);
   const path = { params: { path: { plan_id: id, key: tray.key } } };
-  const { counts } = tray;
   const bring =
-    (counts.new ?? 0) +
-    (counts.changed ?? 0) +
-    (near ? (counts.near ?? 0) : 0) +
-    (caught ? (counts.caught ?? 0) : 0);
+    counts.new +
+    counts.changed +
+    (near === "leave" ? 0 : counts.near) +
+    (caught ? counts.caught : 0);
 
   const rows = useMemo(() => rowsOf(tray, part), [tray, part]);
-  const columns = useMemo(
-    () => (part === "refused" ? refusedColumns(tray) : takenColumns(tray, part === "near")),
-    [tray, part],
-  );
+  const columns = useMemo(() => {
+    if (part === "refused") return refusedColumns(tray);
+    if (part === "changed") return changedColumns(tray, verdicts.of);
+    return takenColumns(tray, part);
+  }, [tray, part, verdicts.of]);
   useEffect(() => grid.current?.focus(), [tray.key]);
 
   const take = async () => {
-    if (bring === 0) return;
-    const body = { near, caught };
-    if (
-      await change(() =>
-        taken(client.POST("/api/plans/{plan_id}/gather/{key}/take", { ...path, body })),
-      )
-    ) {
-      onTray(null);
-      await navigate(`/plan/${id}/sift`);
-    }
+    if (bring === 0 || job) return;
+    const body = { near, caught, ...verdicts.body };
+    const name = newJob();
+    setJob(name);
+    const took = await change(() =>
+      taken(
+        client.POST("/api/plans/{plan_id}/gather/{key}/take", {
+          ...path,
+          ...jobHeader(name),
+          body,
+        }),
+      ),
+    );
+    endJob(name);
+    setJob(null);
+    if (!took) return;
+    onTray(null);
+    await navigate(`/plan/${id}/sift`);
   };
   const leave = async () => {
     try {
@@ -93,13 +98,13 @@ export function TrayView({ tray, onTray, more, onMore }: Props) {
     onTray(null);
   };
   const assign = async (some: Partial<Schemas["ColumnChoice"]>) => {
-    const { columns: held, first_row, sheet, period, basis, area } = tray;
+    const { columns: held, first_row, sheet, period, basis, area, price } = tray;
     try {
       onTray(
         await taken(
           client.PUT("/api/plans/{plan_id}/gather/{key}/columns", {
             ...path,
-            body: { columns: held, first_row, sheet, period, basis, area, ...some },
+            body: { columns: held, first_row, sheet, period, basis, area, price, ...some },
           }),
         ),
       );
@@ -107,8 +112,22 @@ export function TrayView({ tray, onTray, more, onMore }: Props) {
       complain(error);
     }
   };
-  useKeys({ Enter: () => void take() });
+  const judged = selected.size > 0 ? [...selected].filter((row) => rows.includes(row)) : rows;
+  useKeys({
+    Enter: () => void take(),
+    ...(part === "changed" && {
+      t: () => verdicts.set(judged, "take"),
+      k: () => verdicts.set(judged, "keep"),
+      m: () => verdicts.set(judged, "mean"),
+    }),
+  });
 
+  if (job && bring > 2000)
+    return (
+      <S.Tray aria-label="Tray">
+        <Working what={`Taking in ${number(bring)}`} job={job} />
+      </S.Tray>
+    );
   return (
     <S.Tray aria-label="Tray">
       <S.TrayHead>
@@ -119,7 +138,7 @@ export function TrayView({ tray, onTray, more, onMore }: Props) {
             `${tray.encoding === "text" ? "" : `${tray.encoding}, `}${tray.separator} between cells, decimal ${tray.decimal}`}
         </Small>
         <span>
-          <MainButton isDisabled={bring === 0} onPress={() => void take()}>
+          <MainButton isDisabled={bring === 0 || job !== null} onPress={() => void take()}>
             Take in {number(bring)} <kbd>Enter</kbd>
           </MainButton>
           {more && (
@@ -130,37 +149,7 @@ export function TrayView({ tray, onTray, more, onMore }: Props) {
       </S.TrayHead>
       {tray.sample.length > 0 && (
         <>
-          <S.Units>
-            {tray.sheets.length > 1 && (
-              <Choice
-                label="Sheet"
-                value={tray.sheet}
-                options={tray.sheets.map((name) => ({ id: name, name }))}
-                onChange={(sheet) => void assign({ sheet })}
-              />
-            )}
-            Volumes are searches
-            <Choice
-              label="Volumes are for"
-              value={tray.period}
-              options={periods}
-              onChange={(period) => void assign({ period })}
-            />
-            and count
-            <Choice
-              label="Volumes count"
-              value={tray.basis}
-              options={bases}
-              onChange={(basis) => void assign({ basis })}
-            />
-            for
-            <Blank
-              label="Area the volumes count"
-              value={tray.area}
-              placeholder="the counted area"
-              onCommit={(area) => assign({ area }).then(() => true)}
-            />
-          </S.Units>
+          <TrayUnits tray={tray} onAssign={assign} />
           <ColumnTable
             tray={tray}
             onAssign={(columns, first_row) => void assign({ columns, first_row })}
@@ -172,37 +161,30 @@ export function TrayView({ tray, onTray, more, onMore }: Props) {
         selectionMode="single"
         disallowEmptySelection
         selectedKeys={[part]}
-        onSelectionChange={(keys) => setPart([...keys][0] as Part)}
+        onSelectionChange={(keys) => {
+          setPart([...keys][0] as Part);
+          setSelected(new Set());
+        }}
       >
         {parts.map((p) => (
           <ToggleButton key={p.id} id={p.id}>
-            <b>{number(tray.counts[p.id])}</b> {p.name}
+            <b>{number(counts[p.id])}</b> {p.name}
           </ToggleButton>
         ))}
       </S.Parts>
-      {part === "near" && (counts.near ?? 0) > 0 && (
-        <S.Units>
-          The same words in another order, form or accent. They are left out unless you say so:
-          <TextButton onPress={() => setNear(!near)}>
-            {near ? "leave them out" : "take them in too"}
-          </TextButton>
-        </S.Units>
-      )}
-      {part === "caught" && (counts.caught ?? 0) > 0 && (
-        <S.Units>
-          A word that is never wanted stands in these. They are left out unless you say so:
-          <TextButton onPress={() => setCaught(!caught)}>
-            {caught ? "leave them out" : "take them in, dropped"}
-          </TextButton>
-        </S.Units>
-      )}
-      {part === "refused" && tray.refused.length > 0 && tray.sample.length > 0 && (
-        <S.Units>
-          <a href={`/api/plans/${id}/gather/${tray.key}/refused.csv`} download>
-            Save the refused rows as a CSV
-          </a>
-          to mend them and bring them back.
-        </S.Units>
+      {counts[part] > 0 && (
+        <TrayHint
+          part={part}
+          near={near}
+          onNear={setNear}
+          caught={caught}
+          onCaught={setCaught}
+          judged={selected.size > 0 ? judged.length : null}
+          onVerdict={(verdict) => verdicts.set(judged, verdict)}
+          refusedFile={
+            tray.sample.length > 0 ? `/api/plans/${id}/gather/${tray.key}/refused.csv` : null
+          }
+        />
       )}
       <Grid
         label={`Rows: ${parts.find((p) => p.id === part)?.name ?? ""}`}
@@ -225,7 +207,21 @@ export function TrayView({ tray, onTray, more, onMore }: Props) {
   );
 }
 
+function countsOf(tray: Tray): Record<Part, number> {
+  const of = (part: string) => tray.counts[part] ?? 0;
+  return {
+    new: of("new"),
+    near: of("near"),
+    caught: of("caught"),
+    changed: of("changed"),
+    there: of("there"),
+    cleaned: Object.keys(tray.cleaned).length,
+    refused: of("refused"),
+  };
+}
+
 function rowsOf(tray: Tray, part: Part): number[] {
   if (part === "refused") return tray.refused.map((_, row) => row);
+  if (part === "cleaned") return Object.keys(tray.cleaned).map(Number);
   return tray.rows.status.flatMap((status, row) => (status === part ? [row] : []));
 }

@@ -10,6 +10,8 @@ const names: Record<string, string> = {
   paid_rank: "paid rank",
   basis: "volume counted as",
   rate: "conversion rate",
+  cost: "money for all clicks",
+  clicks: "clicks of the period",
 };
 
 /** What a field is called on the screen. */

@@ -3,108 +3,108 @@ import { money, number } from "../../parts/format";
 import type { Tray } from "./Gather";
 import * as S from "./Gather.styles";
 import { fieldName } from "./fieldName";
+import type { Part } from "./TrayView";
+import type { Verdict } from "./useVerdicts";
+
+const words: Record<Verdict, string> = { take: "the new", keep: "the old", mean: "the mean" };
 
 /** What the tray shows of rows that were read. */
-export function takenColumns({ rows }: Tray, near: boolean): Column[] {
+export function takenColumns(tray: Tray, part: Part): Column[] {
+  const { rows } = tray;
+  const ranked = rows.unpaid_rank.some((rank) => rank !== null);
   return [
-    {
-      id: "row",
-      head: "Row",
-      label: "row",
-      width: "64px",
-      align: "end",
-      cell: (r) => number(rows.row[r]),
-    },
-    {
-      id: "text",
-      head: "Keyword",
-      label: "keyword",
-      width: "minmax(200px, 1fr)",
-      cell: (r) => rows.text[r],
-    },
-    { id: "match", head: "Match", label: "match", width: "72px", cell: (r) => rows.match[r] },
-    ...(near
+    ...startOf(tray),
+    ...(part === "near"
+      ? [text("like", "Alike", "alike", "minmax(120px, 0.5fr)", (r) => rows.like[r])]
+      : []),
+    ...(part === "cleaned"
+      ? [text("was", "As it stood", "as it stood", "minmax(120px, 0.7fr)", (r) => tray.cleaned[r])]
+      : []),
+    figure("volume", <>Searches a&nbsp;month</>, "searches", "130px", (r) =>
+      range(rows.volume_low[r], rows.volume_high[r]),
+    ),
+    figure("low", "Low price", "low price", "86px", (r) => money(rows.cpc_low[r])),
+    figure("high", "High price", "high price", "86px", (r) => money(rows.cpc_high[r])),
+    ...(ranked
       ? [
-          {
-            id: "like",
-            head: "Alike",
-            label: "alike",
-            width: "minmax(120px, 0.5fr)",
-            cell: (r: number) => rows.like[r],
-          },
+          figure("rank", "Unpaid rank", "unpaid rank", "92px", (r) =>
+            number(rows.unpaid_rank[r]),
+          ),
         ]
       : []),
-    {
-      id: "volume",
-      head: <>Searches a&nbsp;month</>,
-      label: "searches",
-      width: "130px",
-      align: "end",
-      cell: (r) => range(rows.volume_low[r], rows.volume_high[r]),
-    },
-    {
-      id: "low",
-      head: "Low price",
-      label: "low price",
-      width: "86px",
-      align: "end",
-      cell: (r) => money(rows.cpc_low[r]),
-    },
-    {
-      id: "high",
-      head: "High price",
-      label: "high price",
-      width: "86px",
-      align: "end",
-      cell: (r) => money(rows.cpc_high[r]),
-    },
-    {
-      id: "call",
-      head: "Call",
-      label: "call",
-      width: "64px",
-      cell: (r) => (rows.call[r] === "none" ? "" : rows.call[r]),
-    },
-    { id: "group", head: "Group", label: "group", width: "120px", cell: (r) => rows.group[r] },
+    text("call", "Call", "call", "64px", (r) => (rows.call[r] === "none" ? "" : rows.call[r])),
+    text("group", "Group", "group", "120px", (r) => rows.group[r]),
+  ];
+}
+
+/** Old and new figures side by side, with which will be used. */
+export function changedColumns(tray: Tray, verdict: (row: number) => Verdict): Column[] {
+  const { rows, was } = tray;
+  const old = (row: number, at: number) => was[row]?.[at];
+  return [
+    ...startOf(tray),
+    figure("old", <>Searches now</>, "searches now", "112px", (r) =>
+      r in was ? range(old(r, 0), old(r, 1)) : "",
+    ),
+    figure("volume", <>new</>, "new searches", "112px", (r) =>
+      range(rows.volume_low[r], rows.volume_high[r]),
+    ),
+    figure("old-price", <>Price now</>, "price now", "112px", (r) =>
+      r in was ? prices(old(r, 2), old(r, 3)) : "",
+    ),
+    figure("price", <>new</>, "new price", "112px", (r) =>
+      prices(rows.cpc_low[r], rows.cpc_high[r]),
+    ),
+    text("verdict", "Will be used", "which will be used", "96px", (r) =>
+      r in was ? <b>{words[verdict(r)]}</b> : "unpaid rank",
+    ),
   ];
 }
 
 /** What it shows of refused rows: which, what stands there, why. */
 export function refusedColumns({ refused }: Tray): Column[] {
   return [
-    {
-      id: "row",
-      head: "Row",
-      label: "row",
-      width: "64px",
-      align: "end",
-      cell: (r) => number(refused[r]?.row),
-    },
-    {
-      id: "column",
-      head: "Column",
-      label: "column",
-      width: "110px",
-      cell: (r) => fieldName(refused[r]?.column ?? ""),
-    },
-    {
-      id: "value",
-      head: "What stands there",
-      label: "value",
-      width: "minmax(140px, 0.6fr)",
-      cell: (r) => refused[r]?.value,
-    },
-    {
-      id: "why",
-      head: "Why it was refused",
-      label: "reason",
-      width: "minmax(260px, 1.4fr)",
-      cell: (r) => <S.Why title={refused[r]?.why}>{refused[r]?.why}</S.Why>,
-    },
+    figure("row", "Row", "row", "64px", (r) => number(refused[r]?.row)),
+    text("column", "Column", "column", "110px", (r) => fieldName(refused[r]?.column ?? "")),
+    text("value", "What stands there", "value", "minmax(140px, 0.6fr)", (r) => refused[r]?.value),
+    text("why", "Why it was refused", "reason", "minmax(260px, 1.4fr)", (r) => (
+      <S.Why title={refused[r]?.why}>{refused[r]?.why}</S.Why>
+    )),
   ];
 }
 
-function range(low: number | null | undefined, high: number | null | undefined): string {
+function startOf({ rows }: Tray): Column[] {
+  return [
+    figure("row", "Row", "row", "64px", (r) => number(rows.row[r])),
+    text("text", "Keyword", "keyword", "minmax(200px, 1fr)", (r) => rows.text[r]),
+    text("match", "Match", "match", "72px", (r) => rows.match[r]),
+  ];
+}
+
+type Cell = Column["cell"];
+
+const text = (id: string, head: Column["head"], label: string, width: string, cell: Cell) => ({
+  id,
+  head,
+  label,
+  width,
+  cell,
+});
+
+const figure = (id: string, head: Column["head"], label: string, width: string, cell: Cell) => ({
+  ...text(id, head, label, width, cell),
+  align: "end" as const,
+});
+
+type End = number | null | undefined;
+
+function range(low: End, high: End): string {
   if (low == null || high == null) return "–";
   return low === high ? number(high) : `${number(low)} to ${number(high)}`;
+}
+
+function prices(low: End, high: End): string {
+  if (low == null && high == null) return "–";
+  if (low == null || high == null || low === high) return money(low ?? high);
+  return `${money(low)} to ${money(high)}`;
 }

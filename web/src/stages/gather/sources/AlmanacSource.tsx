@@ -71,13 +71,13 @@ export function AlmanacSource({ onTray }: Props) {
           ]}
           onChange={setNear}
         />
-        <MainButton isDisabled={!words.length || busy !== ""} onPress={() => void ask()}>
+        <MainButton isDisabled={!words.length || busy !== null} onPress={() => void ask()}>
           Ask the almanac
         </MainButton>
-        <Button isDisabled={!words.length || busy !== ""} onPress={() => void complete()}>
+        <Button isDisabled={!words.length || busy !== null} onPress={() => void complete()}>
           What people type after it
         </Button>
-        <Quiet role="status">{busy && `Asking for ${busy} …`}</Quiet>
+        <Quiet role="status">{busy && `Asking for ${busy.what} …`}</Quiet>
       </S.Line>
       {typed && (
         <S.Preview aria-label="What people type">

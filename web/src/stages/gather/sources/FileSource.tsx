@@ -3,6 +3,8 @@ import { client, formOf, taken } from "../../../data/client";
 import { Button } from "../../../parts/Button";
 import { Small } from "../../../parts/Screen";
 import type { Brought } from "../Gather";
+import { jobHeader } from "../../../data/progress";
+import { Working } from "../../../parts/Working";
 import * as S from "../Gather.styles";
 import { useReading } from "../useReading";
 
@@ -16,10 +18,11 @@ export function FileSource({ text, onText, onTray }: Props) {
   const readFile = (file: File) =>
     read(
       file.name,
-      () =>
+      (job) =>
         taken(
           client.POST("/api/plans/{plan_id}/gather/file", {
             ...path,
+            ...jobHeader(job),
             body: formOf(file) as never,
             bodySerializer: (body) => body as never,
           }),
@@ -29,10 +32,11 @@ export function FileSource({ text, onText, onTray }: Props) {
   const readText = () =>
     read(
       "what was pasted",
-      () =>
+      (job) =>
         taken(
           client.POST("/api/plans/{plan_id}/gather/text", {
             ...path,
+            ...jobHeader(job),
             body: { text, name: "pasted" },
           }),
         ),
@@ -44,7 +48,7 @@ export function FileSource({ text, onText, onTray }: Props) {
     const words = items.find((item) => item.kind === "text" && item.types.has("text/plain"));
     if (!file && words?.kind === "text") onText(await words.getText("text/plain"));
   };
-  if (busy) return <S.Empty role="status">Reading {busy} …</S.Empty>;
+  if (busy) return <Working what={busy.what} job={busy.job} />;
   return (
     <S.TwoWays>
       <div>

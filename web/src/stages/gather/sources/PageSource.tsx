@@ -60,7 +60,7 @@ export function PageSource({ onTray }: Props) {
         onChange={(event) => setContent(event.currentTarget.value)}
       />
       <S.Line>
-        <Button isDisabled={!content.trim() || busy !== ""} onPress={() => void weigh(content)}>
+        <Button isDisabled={!content.trim() || busy !== null} onPress={() => void weigh(content)}>
           Weigh its words
         </Button>
         <FileTrigger
@@ -70,7 +70,7 @@ export function PageSource({ onTray }: Props) {
           <Button>Choose a saved page …</Button>
         </FileTrigger>
         {words && (
-          <MainButton isDisabled={!picked.size || busy !== ""} onPress={() => void lookUp()}>
+          <MainButton isDisabled={!picked.size || busy !== null} onPress={() => void lookUp()}>
             Look {plural(picked.size, "keyword")} up in the almanac
           </MainButton>
         )}

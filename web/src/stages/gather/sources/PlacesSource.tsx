@@ -66,7 +66,7 @@ export function PlacesSource({ onTray }: Props) {
       </S.Words>
       {found.data?.length === 0 && <Small>No keyword names another place.</Small>}
       <S.Line>
-        <MainButton isDisabled={!picked.size || busy !== ""} onPress={() => void swap()}>
+        <MainButton isDisabled={!picked.size || busy !== null} onPress={() => void swap()}>
           Put them into the tray with {mine} instead
         </MainButton>
         <Choice
@@ -75,7 +75,7 @@ export function PlacesSource({ onTray }: Props) {
           options={own.map((place) => ({ id: place, name: place }))}
           onChange={setMine}
         />
-        <Button isDisabled={!picked.size || busy !== ""} onPress={() => void block()}>
+        <Button isDisabled={!picked.size || busy !== null} onPress={() => void block()}>
           Block {plural(picked.size, "place")}
         </Button>
       </S.Line>

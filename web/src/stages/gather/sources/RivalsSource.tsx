@@ -64,7 +64,7 @@ export function RivalsSource({ onTray }: Props) {
         >
           <Button>Choose a list …</Button>
         </FileTrigger>
-        <Button isDisabled={busy !== ""} onPress={() => void sample()}>
+        <Button isDisabled={busy !== null} onPress={() => void sample()}>
           Three invented rivals
         </Button>
         <Small>
@@ -73,7 +73,7 @@ export function RivalsSource({ onTray }: Props) {
             : "Columns: rival, keyword; and cpc, clicks, cost, position, share, first seen, last seen, ad"}
         </Small>
       </S.Line>
-      {view && <Table view={view} busy={busy !== ""} onTake={(texts) => void take(texts)} />}
+      {view && <Table view={view} busy={busy !== null} onTake={(texts) => void take(texts)} />}
     </S.Fill>
   );
 }

@@ -46,7 +46,7 @@ export function StarterSource() {
         {money(frame.purse.purse)} {currency} a month.
       </S.Sentence>
       <S.Line>
-        <Button isDisabled={busy !== ""} onPress={() => void pick()}>
+        <Button isDisabled={busy !== null} onPress={() => void pick()}>
           Pick them
         </Button>
         {found && (

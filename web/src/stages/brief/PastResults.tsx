@@ -1,0 +1,56 @@
+import { useQuery } from "@tanstack/react-query";
+import { client, taken, type Schemas } from "../../data/client";
+import { usePlan } from "../../data/plan";
+import { TextButton } from "../../parts/Button";
+import { money, number, percent, plural } from "../../parts/format";
+import * as S from "./Brief.styles";
+
+type Kind = "account" | "terms";
+
+/** What results of the past say of the conversion rate, how sure, and one press to use it. */
+export function PastResults() {
+  const { id, frame, change } = usePlan();
+  const path = { params: { path: { plan_id: id } } };
+  const held = useQuery({
+    queryKey: ["past", id, frame.revision],
+    queryFn: async () => {
+      const account = await taken(client.GET("/api/plans/{plan_id}/past/account", path));
+      const terms = await taken(client.GET("/api/plans/{plan_id}/past/terms", path));
+      return { account: account?.summary ?? null, terms: terms?.summary ?? null };
+    },
+    placeholderData: (before) => before,
+  });
+  const kind: Kind = held.data?.account?.rate ? "account" : "terms";
+  const past = held.data?.[kind];
+  if (!past) return null;
+  const use = (counts: Schemas["PastApplied"]["counts"]) =>
+    void change(() =>
+      taken(
+        client.POST("/api/plans/{plan_id}/past/{kind}/brief", {
+          params: { path: { plan_id: id, kind } },
+          body: { counts },
+        }),
+      ),
+    );
+  const twoSteps = frame.brief.values.close_likely !== null;
+  return (
+    <S.Past role="note">
+      Your last {number(past.days)} days ({past.name}) say{" "}
+      {past.rate ? (
+        <>
+          <b>{percent(past.rate.likely)}</b>, {plural(past.customers, "customer")} of{" "}
+          {plural(past.clicks, "click")}
+          {past.cpc !== null && ` at ${money(past.cpc)} each`}: 80 % sure between{" "}
+          {percent(past.rate.low)} and {percent(past.rate.high)}
+          {past.sale_value !== null && `; a customer brought ${money(past.sale_value)}`}.{" "}
+          <TextButton onPress={() => use("customers")}>use it</TextButton>
+          {twoSteps && (
+            <TextButton onPress={() => use("enquiries")}>these were enquiries</TextButton>
+          )}
+        </>
+      ) : (
+        <>too little of the conversion rate: {plural(past.clicks, "click")}.</>
+      )}
+    </S.Past>
+  );
+}

@@ -1,0 +1,69 @@
+import type { Schemas } from "../../data/client";
+import { Blank } from "../../parts/Blank";
+import { Choice } from "../../parts/Choice";
+import type { Tray } from "./Gather";
+import * as S from "./Gather.styles";
+
+type Props = {
+  tray: Tray;
+  onAssign: (some: Partial<Schemas["ColumnChoice"]>) => Promise<void>;
+};
+
+const periods = [
+  { id: "month", name: "a month" },
+  { id: "day", name: "a day", about: "Brought to a month of 365/12 days." },
+] as const;
+const bases = [
+  { id: "", name: "as the brief says" },
+  { id: "exact", name: "the very text" },
+  { id: "phrase", name: "the text within longer ones" },
+  { id: "broad", name: "anything close to it" },
+] as const;
+const prices = [
+  { id: "click", name: "for one click" },
+  { id: "sum", name: "for all clicks of the period", about: "Divided by the column of clicks." },
+] as const;
+
+/** What the figures of a file count, where the file can't say it. */
+export function TrayUnits({ tray, onAssign }: Props) {
+  return (
+    <S.Units>
+      {tray.sheets.length > 1 && (
+        <Choice
+          label="Sheet"
+          value={tray.sheet}
+          options={tray.sheets.map((name) => ({ id: name, name }))}
+          onChange={(sheet) => void onAssign({ sheet })}
+        />
+      )}
+      Volumes are searches
+      <Choice
+        label="Volumes are for"
+        value={tray.period}
+        options={periods}
+        onChange={(period) => void onAssign({ period })}
+      />
+      and count
+      <Choice
+        label="Volumes count"
+        value={tray.basis}
+        options={bases}
+        onChange={(basis) => void onAssign({ basis })}
+      />
+      for
+      <Blank
+        label="Area the volumes count"
+        value={tray.area}
+        placeholder="the counted area"
+        onCommit={(area) => onAssign({ area }).then(() => true)}
+      />
+      ; prices are
+      <Choice
+        label="Prices are"
+        value={tray.price}
+        options={prices}
+        onChange={(price) => void onAssign({ price })}
+      />
+    </S.Units>
+  );
+}

@@ -1,0 +1,41 @@
+import { client, taken, type Schemas } from "../../../data/client";
+import { usePlan } from "../../../data/plan";
+import { Blank } from "../../../parts/Blank";
+import { Quiet } from "../../../parts/Screen";
+import { money, number, parsed, percent, plural } from "../../../parts/format";
+
+type Props = { kind: "terms" | "account"; summary: Schemas["PastSummaryView"] };
+
+/** What a window of results adds up to, and how long it was. */
+export function PastWindow({ kind, summary }: Props) {
+  const { id, frame, change } = usePlan();
+  const { currency } = frame.brief.values;
+  const setDays = (text: string) => {
+    const days = parsed(text);
+    if (days === null) return false;
+    return change(() =>
+      taken(
+        client.POST("/api/plans/{plan_id}/past/{kind}/days", {
+          params: { path: { plan_id: id, kind } },
+          body: { days },
+        }),
+      ),
+    );
+  };
+  return (
+    <Quiet>
+      {summary.name}, over{" "}
+      <Blank label="Days the results cover" value={number(summary.days)} onCommit={setDays} /> days:{" "}
+      {plural(summary.clicks, "click")}
+      {summary.cpc !== null && ` at ${money(summary.cpc)} ${currency}`},{" "}
+      {plural(summary.customers, "customer")}
+      {summary.rate && (
+        <>
+          ; of 100 clicks {percent(summary.rate.likely).replace(" %", "")} bought, 80 % sure between{" "}
+          {percent(summary.rate.low).replace(" %", "")} and{" "}
+          {percent(summary.rate.high).replace(" %", "")}
+        </>
+      )}
+    </Quiet>
+  );
+}
