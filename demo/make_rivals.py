@@ -15,6 +15,14 @@ SERVICES = (
     "secondary glazing", "stained glass repair", "conservation windows", "window putty repair",
     "bay window repair", "shutter restoration", "window locks fitted", "oak window frames",
 )  # fmt: skip
+ADS = {
+    "repair": "Old windows put right",
+    "restoration": "Restored by hand, made to last",
+    "proofing": "No more draughts this winter",
+    "glazing": "Warm glass in the old frame",
+    "glass": "Leaded and stained glass, mended",
+    "replacement": "New cords in a morning",
+}
 HELPERS = ("", "eastmere", "near me", "cost", "specialist", "wrenfold")
 
 
@@ -28,11 +36,11 @@ def main() -> None:
         for text in rng.permutation(texts)[: int(rng.integers(26, 40))].tolist():
             first = start + timedelta(days=int(rng.integers(0, 220)))
             last = min(first + timedelta(days=int(rng.integers(7, 260))), date(2026, 8, 31))
-            service = text.split()[-2:]
+            ad = next((ad for word, ad in ADS.items() if word in text), "Joinery made to fit")
             rows.append([
                 rival, text, f"{rng.uniform(0.7, 3.4):.2f}", f"{rng.integers(3, 60)}",
                 f"{rng.uniform(1, 4):.1f}", f"{rng.uniform(0.05, 0.6):.0%}", first, last,
-                f"{' '.join(service).title()} by {rival}",
+                f"{ad}: {rival}",
             ])  # fmt: skip
     path = Path(__file__).with_name("rivals.csv")
     heading = ["rival", "keyword", "cpc", "clicks", "position", "share", "first seen",

@@ -26,6 +26,7 @@ __all__ = [
     "PlaceSwap",
     "RecipeItem",
     "RecipeTaken",
+    "RivalAdItem",
     "RivalChange",
     "RivalItem",
     "RivalsView",
@@ -177,6 +178,17 @@ class RivalItem(BaseModel):
     ads: list[str]
 
 
+class RivalAdItem(BaseModel):
+    """One ad of rivals, with the keywords it is shown for; money a month."""
+
+    text: str
+    rivals: list[str]
+    keywords: list[str]
+    days: int | None
+    running: bool
+    monthly_cost: float | None
+
+
 class RivalChange(BaseModel):
     """What a rival began and gave up since the list before."""
 
@@ -195,6 +207,7 @@ class RivalsView(BaseModel):
     only_they: int
     only_we: int
     rows: list[RivalItem]
+    ads: list[RivalAdItem]
     changes: list[RivalChange]
     refused: list[RefusedRow]
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from importlib.resources import files
 from typing import Annotated, Any
 
 import numpy as np
@@ -50,6 +51,13 @@ def read_terms(
     return sent(_terms_view(held, read.refused))
 
 
+@router.post("/plans/{plan_id}/past/terms/sample", responses=shape_of(TermsView))
+def sample_terms(plan_id: int, work: Work, window: Window = "") -> Response:
+    """Read a made-up report of ninety days."""
+    read, held = _put(work, plan_id, "terms", "terms.csv", _sample("terms.csv"), window)
+    return sent(_terms_view(held, read.refused))
+
+
 @router.post("/plans/{plan_id}/past/terms/tray", responses=shape_of(TrayView))
 def terms_to_tray(plan_id: int, work: Work) -> Response:
     """Put the terms into the tray, those that sold first, at the price they were clicked for."""
@@ -79,6 +87,13 @@ def read_account(
 ) -> Response:
     """Read what is live now."""
     read, held = _read(work, plan_id, "account", file, window)
+    return sent(_account_view(work, plan_id, held, read.refused))
+
+
+@router.post("/plans/{plan_id}/past/account/sample", responses=shape_of(AccountView))
+def sample_account(plan_id: int, work: Work, window: Window = "") -> Response:
+    """Read a made-up account."""
+    read, held = _put(work, plan_id, "account", "account.csv", _sample("account.csv"), window)
     return sent(_account_view(work, plan_id, held, read.refused))
 
 
@@ -167,8 +182,18 @@ def _read(
     work: Workspace, plan_id: int, kind: PastKind, file: UploadFile, window: str
 ) -> tuple[PastFile, PastList]:
     name = (file.filename or kind)[:200]
+    return _put(work, plan_id, kind, name, file.file.read(MAX_BYTES + 1), window)
+
+
+def _sample(name: str) -> bytes:
+    return files("milkwort.samples").joinpath(name).read_bytes()
+
+
+def _put(
+    work: Workspace, plan_id: int, kind: PastKind, name: str, data: bytes, window: str
+) -> tuple[PastFile, PastList]:
     work.plan(plan_id)
-    read = read_past_rows(read_table(file.file.read(MAX_BYTES + 1), name), name)
+    read = read_past_rows(read_table(data, name), name)
     before = _held(work, plan_id, kind)
     days = before.days if before else _USUAL_DAYS
     work.change(

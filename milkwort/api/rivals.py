@@ -17,7 +17,9 @@ from milkwort.api.trays import Tray
 from milkwort.api.workspace import Workspace
 from milkwort.core.errors import Refusal
 from milkwort.core.rivals import (
+    RivalAd,
     RivalRow,
+    ads_seen,
     changes_between,
     overlap_with,
     rank_gaps,
@@ -89,10 +91,23 @@ def _view(work: Workspace, plan_id: int, refused: tuple[Refusal, ...]) -> dict[s
         "only_they": len(overlap.only_they),
         "only_we": len(overlap.only_we),
         "rows": _rows(work, plan_id, now, overlap.both, overlap.only_they, overlap.rivals_of),
+        "ads": [_ad(ad) for ad in ads_seen(now.rows)],
         "changes": [
             {"rival": c.rival, "new": list(c.new), "given_up": list(c.given_up)} for c in changes
         ],
         "refused": [r.as_dict() for r in refused],
+    }
+
+
+def _ad(ad: RivalAd) -> dict[str, Any]:
+    seen = ad.sighting
+    return {
+        "text": ad.text,
+        "rivals": list(ad.rivals),
+        "keywords": list(ad.keywords),
+        "days": seen.days if seen else None,
+        "running": seen is not None and seen.running,
+        "monthly_cost": seen.monthly_cost if seen else None,
     }
 
 

@@ -84,7 +84,9 @@ def workings(plan_id: int, keyword_id: int, work: Work) -> Response:
     own = [figures_of(r, brief) for r in held if not r.made]
     apart = disagreement(own, len(entry.normalised.split()), brief.assumed)
     answer = workings_answer(loaded.record.revision, entry.text, about, notes, sections)
-    return sent({**answer, "readings": [asdict(r) | {"made": r.made} for r in held], "apart": asdict(apart)})
+    return sent(
+        {**answer, "readings": [asdict(r) | {"made": r.made} for r in held], "apart": asdict(apart)}
+    )
 
 
 @router.post("/plans/{plan_id}/keywords/{keyword_id}/reading", responses=shape_of(ChangeAnswer))

@@ -11,8 +11,8 @@ from milkwort.core.keyword_table import Floats, Ints, KeywordTable
 from milkwort.core.plan import PlanResult, run_plan
 from milkwort.core.words import normalise
 
-__all__ = ["Change", "Overlap", "RivalRow", "Sighting", "changes_between", "overlap_with",
-           "rank_gaps", "staying_power"]  # fmt: skip
+__all__ = ["Change", "Overlap", "RivalAd", "RivalRow", "Sighting", "ads_seen",
+           "changes_between", "overlap_with", "rank_gaps", "staying_power"]  # fmt: skip
 
 
 @dataclass(frozen=True)
@@ -105,6 +105,26 @@ class Sighting:
 
 
 @dataclass(frozen=True)
+class RivalAd:
+    """One ad text with what it is shown for.
+
+    Attributes
+    ----------
+    text : str
+    keywords : tuple of str
+        Normalised, in alphabetical order.
+    rivals : tuple of str
+    sighting : Sighting or None
+        None where the list has no dates.
+    """
+
+    text: str
+    keywords: tuple[str, ...]
+    rivals: tuple[str, ...]
+    sighting: Sighting | None
+
+
+@dataclass(frozen=True)
 class Change:
     """What a rival began and gave up between two lists, normalised texts."""
 
@@ -155,6 +175,31 @@ def staying_power(rows: Sequence[RivalRow], *, by_ad: bool = False) -> list[Sigh
     latest = max((r.last_seen or 0 for some in dated.values() for r in some), default=0)
     found = [_sighting(name, some, latest) for name, some in dated.items()]
     return sorted(found, key=lambda s: (-s.days, s.name))
+
+
+def ads_seen(rows: Sequence[RivalRow]) -> list[RivalAd]:
+    """Return ads with the keywords each is shown for, the longest running first.
+
+    Parameters
+    ----------
+    rows : sequence of RivalRow
+        Those without an ad text are left out.
+    """
+    by_ad: dict[str, list[RivalRow]] = {}
+    for row in rows:
+        if row.ad:
+            by_ad.setdefault(row.ad, []).append(row)
+    seen = {s.name: s for s in staying_power(rows, by_ad=True)}
+    ads = [
+        RivalAd(
+            ad,
+            tuple(sorted({r.normalised for r in some if r.normalised})),
+            tuple(sorted({r.rival for r in some})),
+            seen.get(ad),
+        )
+        for ad, some in by_ad.items()
+    ]
+    return sorted(ads, key=lambda a: (-(a.sighting.days if a.sighting else 0), a.text))
 
 
 def changes_between(before: Sequence[RivalRow], after: Sequence[RivalRow]) -> list[Change]:

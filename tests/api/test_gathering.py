@@ -118,7 +118,7 @@ def test_near_duplicates_wait_until_they_are_asked_for(client, plan):
     take(client, plan, tray)
     assert "replacement sash cord" not in ids_of(client, plan)
     again = paste(client, plan, "replacement sash cord\n")
-    take(client, plan, again, near=True)
+    take(client, plan, again, near="take")
     assert "replacement sash cord" in ids_of(client, plan)
 
 
@@ -289,14 +289,18 @@ def test_readings_of_several_sources_stand_side_by_side_and_one_is_in_use(client
     take(client, plan, paste(client, plan, "keyword\tsearches\nsash cord replacement\t900\n"))
     keyword = ids_of(client, plan)["sash cord replacement"]
     newest, first = client.get(f"{plan}/keywords/{keyword}/workings").json()["readings"]
-    assert (newest["in_use"], newest["volume_high"], newest["origin"]) == (True, 900, "pasted")
+    assert (newest["in_use"], newest["volume_high"]) == (True, 900)
+    assert newest["origin"] == "pasted, prices of six.csv"
     assert (first["in_use"], first["volume_high"], first["origin"]) == (False, 420, "six.csv")
     answer = client.post(f"{plan}/keywords/{keyword}/reading", json={"id": first["id"]}).json()
     assert answer["rows"]["volume_high"] == [420] and "searches" in answer["columns"]
-    answer = client.post(f"{plan}/readings/prefer", json={"origin": "pasted"}).json()
+    rule = f"{plan}/readings/rule"
+    answer = client.post(rule, json={"rule": f"of {newest['origin']}"}).json()
     assert answer["rows"]["volume_high"] == [900]
     client.post(f"{plan}/undo")
-    answer = client.post(f"{plan}/readings/prefer", json={"origin": ""}).json()
+    answer = client.post(rule, json={"rule": "mean"}).json()
+    assert answer["rows"]["volume_high"] == pytest.approx([(900 * 420) ** 0.5])
+    answer = client.post(rule, json={"rule": "newest"}).json()
     assert answer["rows"]["volume_high"] == [900]
     wrong = client.post(f"{plan}/keywords/{keyword}/reading", json={"id": 10_000})
     assert wrong.status_code == 404

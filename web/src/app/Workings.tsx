@@ -39,7 +39,11 @@ export function Workings() {
       {asked && query.error && <S.Quiet>{query.error.message}</S.Quiet>}
       {asked && query.data && <Sums answer={query.data} />}
       {asked?.kind === "keyword" && query.data && (
-        <Readings keyword={asked.id} readings={query.data.readings ?? []} apart={query.data.apart} />
+        <Readings
+          keyword={asked.id}
+          readings={query.data.readings ?? []}
+          apart={query.data.apart}
+        />
       )}
       {asked?.kind === "figure" && asked.name !== "next_unit" && <HowSure figure={asked.name} />}
     </S.Panel>

@@ -816,6 +816,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/past/account/sample": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Sample Account
+         * @description Read a made-up account.
+         */
+        post: operations["sample_account_api_plans__plan_id__past_account_sample_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/past/account/take": {
         parameters: {
             query?: never;
@@ -854,6 +874,26 @@ export interface paths {
          * @description Read a report of what people typed, with what came of it.
          */
         post: operations["read_terms_api_plans__plan_id__past_terms_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/past/terms/sample": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Sample Terms
+         * @description Read a made-up report of ninety days.
+         */
+        post: operations["sample_terms_api_plans__plan_id__past_terms_sample_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2442,6 +2482,24 @@ export interface components {
             why: string;
         };
         /**
+         * RivalAdItem
+         * @description One ad of rivals, with the keywords it is shown for; money a month.
+         */
+        RivalAdItem: {
+            /** Days */
+            days: number | null;
+            /** Keywords */
+            keywords: string[];
+            /** Monthly Cost */
+            monthly_cost: number | null;
+            /** Rivals */
+            rivals: string[];
+            /** Running */
+            running: boolean;
+            /** Text */
+            text: string;
+        };
+        /**
          * RivalChange
          * @description What a rival began and gave up since the list before.
          */
@@ -2480,6 +2538,8 @@ export interface components {
          * @description Rivals' keywords against the plan.
          */
         RivalsView: {
+            /** Ads */
+            ads: components["schemas"]["RivalAdItem"][];
             /** At */
             at: string;
             /** Both */
@@ -6184,6 +6244,75 @@ export interface operations {
             };
         };
     };
+    sample_account_api_plans__plan_id__past_account_sample_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AccountView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
     start_from_account_api_plans__plan_id__past_account_take_post: {
         parameters: {
             query?: never;
@@ -6336,6 +6465,75 @@ export interface operations {
                 "multipart/form-data": components["schemas"]["Body_read_terms_api_plans__plan_id__past_terms_post"];
             };
         };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TermsView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    sample_terms_api_plans__plan_id__past_terms_sample_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             /** @description Successful Response */
             200: {

@@ -84,6 +84,7 @@ it("what is read is sorted by what would become of it", async () => {
     "0 never wanted",
     "1 new figures",
     "0 already there",
+    "0 cleaned",
     "1 refused",
   ]);
   expect(screen.getByText("UTF-8, semicolon between cells, decimal comma")).toBeTruthy();
@@ -134,7 +135,12 @@ it("near-duplicates are left out until they are asked for", async () => {
   await userEvent.click(screen.getByText("take them in too"));
   await userEvent.click(screen.getByText("Take in 2"));
   await waitFor(() => expect(asked).toHaveLength(2));
-  expect(asked[1]!.body).toEqual({ near: true, caught: false });
+  expect(asked[1]!.body).toEqual({
+    near: "take",
+    caught: false,
+    changed: "take",
+    verdicts: {},
+  });
 });
 
 it("what is taken in leaves the tray", async () => {

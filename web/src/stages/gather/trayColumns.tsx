@@ -26,11 +26,7 @@ export function takenColumns(tray: Tray, part: Part): Column[] {
     figure("low", "Low price", "low price", "86px", (r) => money(rows.cpc_low[r])),
     figure("high", "High price", "high price", "86px", (r) => money(rows.cpc_high[r])),
     ...(ranked
-      ? [
-          figure("rank", "Unpaid rank", "unpaid rank", "92px", (r) =>
-            number(rows.unpaid_rank[r]),
-          ),
-        ]
+      ? [figure("rank", "Unpaid rank", "unpaid rank", "92px", (r) => number(rows.unpaid_rank[r]))]
       : []),
     text("call", "Call", "call", "64px", (r) => (rows.call[r] === "none" ? "" : rows.call[r])),
     text("group", "Group", "group", "120px", (r) => rows.group[r]),

@@ -47,6 +47,12 @@ export function AccountSource() {
         ),
       setBrought,
     );
+  const sample = () =>
+    void read(
+      "the made-up account",
+      () => taken(client.POST("/api/plans/{plan_id}/past/account/sample", path)),
+      setBrought,
+    );
   const start = () =>
     void change(() => taken(client.POST("/api/plans/{plan_id}/past/account/take", path)));
   const lock = () =>
@@ -75,10 +81,15 @@ export function AccountSource() {
             </Small>
           </>
         ) : (
-          <Small>
-            Columns: keyword; and match, campaign, group, bid, landing page, negative, clicks, cost,
-            customers where it has them.
-          </Small>
+          <>
+            <Button isDisabled={busy !== null} onPress={sample}>
+              A made-up account
+            </Button>
+            <Small>
+              Columns: keyword; and match, campaign, group, bid, landing page, negative, clicks,
+              cost, customers where it has them.
+            </Small>
+          </>
         )}
       </S.Line>
       {view && (

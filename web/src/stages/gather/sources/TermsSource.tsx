@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import { client, formOf, taken, type Schemas } from "../../../data/client";
 import { usePlan } from "../../../data/plan";
-import { MainButton } from "../../../parts/Button";
+import { Button, MainButton } from "../../../parts/Button";
 import { Grid, type Column } from "../../../parts/Grid";
 import { Small } from "../../../parts/Screen";
 import { count, money, number, plural } from "../../../parts/format";
@@ -39,6 +39,12 @@ export function TermsSource({ onTray }: Props) {
         ),
       setBrought,
     );
+  const sample = () =>
+    void read(
+      "the made-up report",
+      () => taken(client.POST("/api/plans/{plan_id}/past/terms/sample", path)),
+      setBrought,
+    );
   const bring = () =>
     void read(
       "the terms",
@@ -59,10 +65,15 @@ export function TermsSource({ onTray }: Props) {
             Put {number(view.text.length)} into the tray, {number(view.sold)} that sold first
           </MainButton>
         ) : (
-          <Small>
-            Columns: search term; and clicks, cost, customers, revenue, campaign, group where it has
-            them.
-          </Small>
+          <>
+            <Button isDisabled={busy !== null} onPress={sample}>
+              A made-up report
+            </Button>
+            <Small>
+              Columns: search term; and clicks, cost, customers, revenue, campaign, group where it
+              has them.
+            </Small>
+          </>
         )}
       </S.Line>
       {view && (
