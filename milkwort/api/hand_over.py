@@ -85,7 +85,7 @@ def upload_rows(loaded: Loaded) -> list[UploadRow]:
     """Return the kept keywords by ad group, each with its bid or none."""
     rows = [
         UploadRow(
-            campaign=f"{loaded.record.name} – Search",
+            campaign=f"{loaded.record.name} – {entry.campaign}",
             group=entry.group,
             keyword=entry.text,
             match=entry.match,
