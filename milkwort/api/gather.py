@@ -22,9 +22,12 @@ from milkwort.formats.guess_columns import ColumnGuess, guess_columns
 from milkwort.formats.keyword_rows import FIELDS, SUMS, read_keyword_rows
 from milkwort.formats.refused_rows import refused_csv
 from milkwort.formats.tables import read_table
-from milkwort.formats.text_table import MAX_BYTES
+from milkwort.formats.text_table import MAX_BYTES, TextTable
 
 router = APIRouter(tags=["gather"])
+
+_HEAD = 60
+"""Rows of a file that are held to be shown."""
 
 
 @router.post("/plans/{plan_id}/gather/file", responses=shape_of(TrayView))
@@ -53,14 +56,14 @@ def assign(plan_id: int, key: str, body: ColumnChoice, work: Work) -> Response:
     if "keyword" not in body.columns:
         raise BadValueError("columns", "a column that holds the keyword", "none")
     units = Units(body.period, body.basis, body.area, body.price)
-    if body.sheet and body.sheet != file.table.sheet:
-        table = read_table(file.data, tray.name, body.sheet)
-        file = TrayFile(file.data, table, guess_columns(table), units)
+    table = read_table(file.data, tray.name, body.sheet or file.head.sheet)
+    if table.sheet != file.head.sheet:
+        file = TrayFile(file.data, _head(table), guess_columns(table), units)
     else:
         guess = ColumnGuess(body.columns, file.guess.headings, body.first_row)
         file = replace(file, guess=guess, units=units)
         work.remember_columns(file.guess, units)
-    return sent(tray_view(work, _tray(work, plan_id, tray.name, file), key))
+    return sent(tray_view(work, _tray(work, plan_id, tray.name, file, table), key))
 
 
 @router.post("/plans/{plan_id}/gather/{key}/take", responses=shape_of(ChangeAnswer))
@@ -95,7 +98,9 @@ def stop(name: str, work: Work) -> JobStopped:
 def refused(plan_id: int, key: str, work: Work) -> Response:
     """Return the refused rows as a CSV, to be mended and brought back."""
     tray = work.trays.get(key, plan_id)
-    content = refused_csv(_file_of(tray).table, tray.rows.refused)
+    file = _file_of(tray)
+    table = read_table(file.data, tray.name, file.head.sheet)
+    content = refused_csv(table, tray.rows.refused)
     return Response(
         content.encode("utf-8-sig"),
         media_type="text/csv",
@@ -117,25 +122,35 @@ def _put(work: Work, plan_id: int, name: str, data: bytes | str, job: str) -> di
         table = read_table(data, name)
         guess = guess_columns(table)
         known = work.columns_like(guess)
-        file = TrayFile(data, table, known[0] if known else guess, known[1] if known else Units())
-        tray = _tray(work, plan_id, name, file, progress)
+        guess, units = known or (guess, Units())
+        file = TrayFile(data, _head(table), guess, units)
+        tray = _tray(work, plan_id, name, file, table, progress)
         progress("holding the rows against the sheet", 0, 1)
         return tray_view(work, tray, None)
 
 
 def _tray(
-    work: Work, plan_id: int, name: str, file: TrayFile, progress: Progress | None = None
+    work: Work,
+    plan_id: int,
+    name: str,
+    file: TrayFile,
+    table: TextTable,
+    progress: Progress | None = None,
 ) -> Tray:
     record = work.plan(plan_id).record
     refused = profile_of(record.values["profile"]).refused_characters
     rows = read_keyword_rows(
-        file.table, file.guess.columns, first_row=file.guess.first_row, call_if_absent="none",
+        table, file.guess.columns, first_row=file.guess.first_row, call_if_absent="none",
         offers=("", *(offer.name for offer in record.brief.offers)),
         price_is_sum=file.units.price == "sum",
         clean=lambda text: cleaned(text, refused),
         progress=progress and partial(progress, "reading rows"),
     )  # fmt: skip
     return Tray(plan_id, name, rows, file)
+
+
+def _head(table: TextTable) -> TextTable:
+    return replace(table, rows=table.rows[:_HEAD])
 
 
 def _file_of(tray: Tray) -> TrayFile:

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Callable
 from dataclasses import dataclass, replace
+from functools import partial
 
 from milkwort.api.gather_schemas import TakeChoice, Verdict
 from milkwort.api.jobs import Progress
@@ -30,7 +31,8 @@ class Taking:
 
     Attributes
     ----------
-    new : list of KeywordEntry
+    new : list of callable
+        Each makes one new keyword, so that they need not all be held at once.
     readings : dict of verdict to list of (int, ReadingEntry)
         Keyword's id, and its new figures.
     ranks : dict of int to float or None
@@ -42,7 +44,7 @@ class Taking:
     brief : Brief
     """
 
-    new: list[KeywordEntry]
+    new: list[Callable[[], KeywordEntry]]
     readings: dict[Verdict, list[tuple[int, ReadingEntry]]]
     ranks: dict[int, float | None]
     merged: list[tuple[Identity, ReadingEntry]]
@@ -65,8 +67,9 @@ class Taking:
     def do(self, change: Change, progress: Progress) -> None:
         """Write it, telling how far it is."""
         ids = dict(self.known)
-        for done, some in _batches(self.new):
+        for done in range(0, len(self.new), _AT_ONCE):
             progress("writing keywords", done, len(self.new))
+            some = [make() for make in self.new[done : done + _AT_ONCE]]
             made = add_keywords(change, some)
             ids |= {(e.normalised, e.match): i for e, i in zip(some, made, strict=True)}
         progress("writing figures", 0, 1)
@@ -96,18 +99,21 @@ def taking_of(loaded: Loaded, tray: Tray, choice: TakeChoice) -> Taking:
     def entry(row: KeywordRow) -> KeywordEntry:
         return entry_of_row(row, tray.name, units, numbered=numbered, lexicon=lexicon)
 
-    new = [entry(row) for row in rows.new]
+    def dropped(row: KeywordRow) -> KeywordEntry:
+        return _dropped(entry(row))
+
+    new = [partial(entry, row) for row in rows.new]
     if choice.near == "take":
-        new += [entry(row) for _, row in rows.near]
+        new += [partial(entry, row) for _, row in rows.near]
     if choice.caught:
-        new += [_dropped(entry(row)) for row in rows.caught]
+        new += [partial(dropped, row) for row in rows.caught]
     readings: dict[Verdict, list[tuple[int, ReadingEntry]]] = {"take": [], "keep": [], "mean": []}
     old = {i: e.reading for i, e in zip(loaded.sheet.ids, loaded.sheet.entries, strict=True)}
     for keyword, row in rows.changed:
         verdict = choice.verdicts.get(row.row, choice.changed)
         readings[verdict].append((keyword, completed(entry(row).reading, old[keyword])))
     return Taking(
-        new=new,
+        new=list(new),
         readings=readings,
         ranks={keyword: row.unpaid_rank for keyword, row in rows.ranked},
         merged=[(other, entry(row).reading) for other, row in rows.near]
@@ -125,8 +131,3 @@ def _dropped(entry: KeywordEntry) -> KeywordEntry:
     if entry.call != "none":
         return entry
     return replace(entry, call="drop", reason="a word never wanted", call_by="rule")
-
-
-def _batches(entries: Sequence[KeywordEntry]) -> Iterator[tuple[int, Sequence[KeywordEntry]]]:
-    for start in range(0, len(entries), _AT_ONCE):
-        yield start, entries[start : start + _AT_ONCE]

@@ -163,7 +163,7 @@ def _file_view(tray: Tray) -> dict[str, Any]:
             "columns": {}, "sample": [], "sheets": [], "sheet": "", "period": "month",
             "basis": "", "area": "", "price": "click",
         }  # fmt: skip
-    table, guess, units = tray.file.table, tray.file.guess, tray.file.units
+    table, guess, units = tray.file.head, tray.file.guess, tray.file.units
     first = guess.first_row - 1
     return {
         "separator": _SEPARATORS.get(table.separator, ""),

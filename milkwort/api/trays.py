@@ -42,8 +42,9 @@ class TrayFile:
     Attributes
     ----------
     data : bytes or str
-        To be read again from another sheet.
-    table : TextTable
+        To be read again: cells take many times the room of the bytes they stand in.
+    head : TextTable
+        Its first rows.
     guess : ColumnGuess
         The columns as now assigned.
     units : Units
@@ -51,7 +52,7 @@ class TrayFile:
     """
 
     data: bytes | str
-    table: TextTable
+    head: TextTable
     guess: ColumnGuess
     units: Units
 

@@ -23,7 +23,7 @@ from milkwort.core._problem import Problem
 from milkwort.core._reduced import Reduced, solve_reduced
 from milkwort.core.keyword_table import Floats, Ints
 
-__all__ = ["CLOSE", "Fit", "Ladder", "Problem", "WouldBring", "fit", "would_bring"]
+__all__ = ["CLOSE", "Fit", "Ladder", "Problem", "fit"]
 
 CLOSE = 5e-4
 """Under limits, the share of the bound that is near enough."""
@@ -85,24 +85,6 @@ class Fit:
         return (self.bound - self.value) / self.bound if self.bound > 0 else 0.0
 
 
-@dataclass(frozen=True)
-class WouldBring:
-    """The best answer of each keyword at a given return; arrays of shape (n_rows,).
-
-    Attributes
-    ----------
-    steps : Ints
-        The bid, 0 where it would not run.
-    clicks, spend, value : Floats
-        A month.
-    """
-
-    steps: Ints
-    clicks: Floats
-    spend: Floats
-    value: Floats
-
-
 def fit(
     problem: Problem,
     kept: NDArray[np.bool_],
@@ -138,43 +120,6 @@ def fit(
         choices, choices.order, choices.returns, base_spend, float(problem.locked_value.sum())
     )
     return _answer_free(problem, kept, choices, ladder, limit)
-
-
-def would_bring(problem: Problem, rows: Ints, lam: Floats | float) -> WouldBring:
-    """Return what keywords would add at the present return of money.
-
-    Parameters
-    ----------
-    problem : Problem
-    rows : Ints, shape (n_rows,)
-        The keywords to ask about.
-    lam : float or Floats of shape (n_keywords,)
-        Goal per unit of money at the edge of what limits the keyword's money.
-
-    Returns
-    -------
-    WouldBring
-        In the order of `rows`.
-    """
-    mask = np.zeros(len(problem.mu), dtype=bool)
-    mask[rows] = True
-    choices = choices_of(problem, mask)
-    options, hull = choices.options, choices.hull
-    step_value = problem.value(hull.owner, hull.clicks, hull.spend)
-    edge = np.broadcast_to(np.asarray(lam, dtype=np.float64), problem.mu.shape)[hull.owner]
-    worth_taking = hull.option[step_value >= edge * hull.spend]
-    best = np.full(len(problem.mu), -1, dtype=np.int64)
-    best[options.owner[worth_taking]] = worth_taking  # rising bids: the last one stands
-    at = best[rows]
-    runs = at >= 0
-    steps = np.zeros(len(rows), dtype=np.int64)
-    clicks, spend, value = (np.zeros(len(rows)) for _ in range(3))
-    picked = at[runs]
-    steps[runs] = options.steps[picked]
-    clicks[runs] = options.clicks[picked]
-    spend[runs] = options.spend[picked]
-    value[runs] = problem.value(options.owner[picked], clicks[runs], spend[runs])
-    return WouldBring(steps, clicks, spend, value)
 
 
 def _answer_free(

@@ -167,11 +167,12 @@ class Lexicon:
     def _spans(self, words: list[str], runs: Iterable[Words]) -> Iterator[tuple[int, Words]]:
         """Yield the longest runs from left to right, none overlapping another."""
         known = runs if isinstance(runs, Mapping | frozenset) else frozenset(runs)
+        written, singles = tuple(words), tuple(map(singular, words))
         at = 0
         while at < len(words):
             for size in range(min(self._longest, len(words) - at), 0, -1):
-                run = tuple(words[at : at + size])
-                hit = run if run in known else tuple(map(singular, run))
+                run = written[at : at + size]
+                hit = run if run in known else singles[at : at + size]
                 if hit in known:
                     yield at, hit
                     at += size - 1

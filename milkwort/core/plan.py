@@ -15,7 +15,7 @@ from milkwort.core.attention import attention
 from milkwort.core.bids import BidSteps, floor_to_step, method_bids
 from milkwort.core.brief import Brief, Policy
 from milkwort.core.demand import Demand, demand_if_kept, demand_of
-from milkwort.core.fit import Fit, Problem, fit, would_bring
+from milkwort.core.fit import Fit, Problem, fit
 from milkwort.core.forecast import Expected, Totals, expect, totals_of
 from milkwort.core.frontier import frontier
 from milkwort.core.keyword_table import Floats, Ints, KeywordTable
@@ -23,6 +23,7 @@ from milkwort.core.market import Prices, at_bid, prices_of
 from milkwort.core.serving import Serving
 from milkwort.core.standing import Standing, ceiling_of, standing_of
 from milkwort.core.worth import WorthColumns, worth_columns
+from milkwort.core.would_bring import would_bring
 
 __all__ = [
     "NotKept",

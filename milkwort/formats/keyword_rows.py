@@ -42,7 +42,7 @@ SUMS: tuple[str, ...] = ("cost", "clicks")
 """What a column of a file on its way in may hold beside: money and clicks of one period."""
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, slots=True)
 class KeywordRow:
     """One keyword as read.
 

@@ -41,7 +41,7 @@ class Change:
         self.session = session
         self.plan_id = plan_id
         self.label = label
-        self._steps: list[dict[str, Any]] = []
+        self._steps = _Steps()
 
     def insert(self, model: type[Base], rows: Sequence[Mapping[str, Any]]) -> list[int]:
         """Add rows and return their ids."""
@@ -90,10 +90,31 @@ class Change:
                 label=self.label,
                 at=now(),
                 undone=False,
-                steps=zlib.compress(json.dumps(self._steps, separators=(",", ":")).encode(), 1),
+                steps=self._steps.packed(),
             )
             self.session.add(entry)
         return raise_revision(self.session, self.plan_id)
+
+
+class _Steps:
+    """The steps of one change, packed as they come: a long change never holds them all."""
+
+    def __init__(self) -> None:
+        self._packer = zlib.compressobj(1)
+        self._chunks: list[bytes] = []
+
+    def append(self, step: dict[str, Any]) -> None:
+        """Add a step."""
+        mark = b"," if self._chunks else b"["
+        text = json.dumps(step, separators=(",", ":")).encode()
+        self._chunks.append(self._packer.compress(mark + text))
+
+    def packed(self) -> bytes:
+        """Return all steps as compressed JSON; to be asked once."""
+        return b"".join((*self._chunks, self._packer.compress(b"]"), self._packer.flush()))
+
+    def __bool__(self) -> bool:
+        return bool(self._chunks)
 
 
 def undo(session: Session, plan_id: int) -> str:

@@ -56,7 +56,7 @@ def add_keywords(change: Change, entries: Sequence[KeywordEntry]) -> list[int]:
     change.insert(
         models.Call,
         [
-            _call(plan_id, i, e.call, e.reason, e.call_by or "file")
+            _call(plan_id, i, e.call, e.reason, e.call_by or "file", e.call_at)
             for i, e in zip(ids, entries, strict=True)
             if e.call != "none"
         ],
@@ -197,8 +197,10 @@ def _reading(plan_id: int, keyword_id: int, entry: ReadingEntry) -> dict[str, An
     }  # fmt: skip
 
 
-def _call(plan_id: int, keyword_id: int, call: str, reason: str, by: str) -> dict[str, Any]:
+def _call(
+    plan_id: int, keyword_id: int, call: str, reason: str, by: str, at: str = ""
+) -> dict[str, Any]:
     return {
         "plan_id": plan_id, "keyword_id": keyword_id, "call": call, "reason": reason, "by": by,
-        "at": now(),
+        "at": at or now(),
     }  # fmt: skip

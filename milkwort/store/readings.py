@@ -126,8 +126,10 @@ def apply_rule(
     }, held)  # fmt: skip
 
 
-def use_mean(change: Change, keywords: Iterable[int], brief: Brief) -> None:
+def use_mean(change: Change, keywords: Sequence[int], brief: Brief) -> None:
     """Use the mean of their readings for some keywords."""
+    if not keywords:
+        return
     _use_means(change, _by_keyword(change, keywords), brief)
 
 

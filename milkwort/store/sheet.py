@@ -21,6 +21,7 @@ from milkwort.store.journal import now
 
 __all__ = ["Sheet", "load_sheet", "with_brief", "with_calls", "with_locked_bids"]
 
+_AT_ONCE = 2000
 _NO_MONTHS = (np.nan,) * 12
 
 
@@ -81,13 +82,16 @@ def load_sheet(session: Session, plan_id: int, brief: Brief) -> Sheet:
         .outerjoin(g, g.id == k.ad_group_id)
         .outerjoin(campaign, campaign.id == g.campaign_id)
         .order_by(k.id)
-    ).all()  # fmt: skip
-    entries = tuple(_entry(row) for row in rows)
+        .execution_options(yield_per=_AT_ONCE)
+    )  # fmt: skip
+    ids, entries = [], []
+    for row in rows:
+        ids.append(row.id)
+        entries.append(_entry(row))
     groups = tuple(sorted({e.group for e in entries if e.group}))
     campaigns = tuple(sorted({e.campaign for e in entries if e.campaign}))
-    ids = tuple(row.id for row in rows)
     table = _table(entries, groups, campaigns, brief)
-    return Sheet(ids, entries, table, groups, campaigns, _read_by(brief))
+    return Sheet(tuple(ids), tuple(entries), table, groups, campaigns, _read_by(brief))
 
 
 def with_brief(sheet: Sheet, brief: Brief) -> Sheet:
