@@ -11,6 +11,7 @@ from milkwort.core.match_types import Match
 
 __all__ = [
     "AlmanacQuestion",
+    "Category",
     "Completions",
     "CrossingAnswer",
     "CrossingPart",
@@ -105,6 +106,13 @@ class AlmanacQuestion(Taken):
     page: int = Field(default=0, ge=0, le=1000)
     near_only: bool = False
     only_these: bool = False
+
+
+class Category(BaseModel):
+    """A trade the almanac knows, with the words it is asked by."""
+
+    name: str
+    roots: list[str]
 
 
 class Completions(BaseModel):

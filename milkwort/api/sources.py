@@ -8,6 +8,7 @@ from fastapi import APIRouter, Response
 
 from milkwort.api.gather_schemas import (
     AlmanacQuestion,
+    Category,
     Completions,
     CrossingAnswer,
     CrossingQuestion,
@@ -115,6 +116,13 @@ def completions(plan_id: int, stem: str, work: Work) -> Completions:
     """Say what people type after some words; simulated."""
     work.plan(plan_id)
     return Completions(texts=list(work.almanac.completions(stem[:200])))
+
+
+@router.get("/gather/categories")
+def categories(work: Work) -> list[Category]:
+    """List the trades the almanac knows; simulated."""
+    known = work.almanac.categories()
+    return [Category(name=name, roots=list(roots)) for name, roots in known.items()]
 
 
 @router.post("/plans/{plan_id}/gather/page")

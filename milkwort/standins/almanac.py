@@ -15,6 +15,7 @@ import numpy as np
 from milkwort.core.errors import BadValueError, PlannerError
 from milkwort.core.lexicon import shipped_lexicon
 from milkwort.core.words import MAX_TEXT, normalise
+from milkwort.standins.categories import CATEGORIES
 from milkwort.standins.source import Idea, IdeasPage
 
 __all__ = ["TOWNS", "Almanac"]
@@ -88,6 +89,10 @@ class Almanac:
         self._use()
         bare = [t for t in dict.fromkeys(map(normalise, texts)) if t]
         return IdeasPage(tuple(self._idea(t, True) for t in bare), False, self._left)
+
+    def categories(self) -> dict[str, tuple[str, ...]]:
+        """Return the categories it knows, each with its root words."""
+        return CATEGORIES
 
     def completions(self, stem: str) -> tuple[str, ...]:
         """Return what people type after some words, the most typed first."""

@@ -66,5 +66,8 @@ class KeywordSource(Protocol):
     def figures(self, texts: Sequence[str]) -> IdeasPage:
         """Return the figures of given texts."""
 
+    def categories(self) -> dict[str, tuple[str, ...]]:
+        """Return the categories it knows, each with its root words."""
+
     def completions(self, stem: str) -> tuple[str, ...]:
         """Return what people type after some words."""

@@ -52,6 +52,10 @@ def test_the_almanac_brings_figures_page_by_page_and_says_its_quota(client, plan
     near = tray_of(client.post(f"{plan}/gather/almanac", json=body | {"near_only": True}))
     assert all("sash window" in text for text in near.rows.text)
     assert near.quota_left == tray.quota_left - 1
+    trades = client.get("/api/gather/categories").json()
+    body = {"roots": trades[0]["roots"], "near_only": True}
+    trade = tray_of(client.post(f"{plan}/gather/almanac", json=body))
+    assert set(trades[0]["roots"]) <= set(trade.rows.text)
     typed = client.get(f"{plan}/gather/completions", params={"stem": "sash"}).json()
     assert len(typed["texts"]) == 10
 

@@ -4,6 +4,26 @@
  */
 
 export interface paths {
+    "/api/gather/categories": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Categories
+         * @description List the trades the almanac knows; simulated.
+         */
+        get: operations["categories_api_gather_categories_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{name}/stop": {
         parameters: {
             query?: never;
@@ -1620,6 +1640,16 @@ export interface components {
             reason?: string;
         };
         /**
+         * Category
+         * @description A trade the almanac knows, with the words it is asked by.
+         */
+        Category: {
+            /** Name */
+            name: string;
+            /** Roots */
+            roots: string[];
+        };
+        /**
          * ChangeAnswer
          * @description What one change moved.
          *
@@ -2949,6 +2979,71 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    categories_api_gather_categories_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Category"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
     stop_api_jobs__name__stop_post: {
         parameters: {
             query?: never;

@@ -4,6 +4,7 @@ import { changeOf, showOnPlan } from "../../testing-plan";
 import { Money } from "./Money";
 import { AddOffer } from "./MoreOffers";
 import { Season } from "./Season";
+import { Showing } from "./Showing";
 import { shareOfArea } from "./fields";
 
 const patched = { "PATCH /brief": () => ({ body: changeOf({ did: "change the brief" }) }) };
@@ -36,4 +37,18 @@ it("a share of the area is a percentage, or people here over people there", () =
   expect(shareOfArea("60")).toBeCloseTo(0.6);
   expect(shareOfArea("30,000 / 750,000")).toBeCloseTo(0.04);
   for (const odd of ["", "a / b", "1 / 0", "1 / 2 / 3"]) expect(shareOfArea(odd)).toBeNull();
+});
+
+it("a day that is left out and an own share of searches are sent with the whole of showing", async () => {
+  const asked = await showOnPlan(<Showing />, patched);
+  await userEvent.click(screen.getByRole("button", { name: "Sun" }));
+  await waitFor(() => expect(asked).toHaveLength(1));
+  const { showing } = asked[0]!.body as { showing: { days: boolean[]; from_hour: number } };
+  expect(showing.days).toEqual([true, true, true, true, true, true, false]);
+  expect(showing.from_hour).toBe(0);
+  const share = screen.getByLabelText("Share of searches shown, per cent");
+  await userEvent.clear(share);
+  await userEvent.type(share, "62,5{Enter}");
+  await waitFor(() => expect(asked).toHaveLength(2));
+  expect(asked[1]!.body).toMatchObject({ showing: { share: 0.625 } });
 });

@@ -50,7 +50,7 @@ export const Source = styled.div`
   flex: 1;
   min-width: 0;
   overflow-y: auto;
-  padding: 15px 28px 24px;
+  padding: 15px 20px 24px;
   h2 {
     font-size: 16px;
     margin-bottom: 6px;
@@ -65,12 +65,13 @@ export const Fill = styled.div`
   display: flex;
   flex-direction: column;
   height: 100%;
-  margin: 0 -28px -24px;
+  margin: 0 -20px -24px;
   > h2,
   > p,
-  > div:not([role]) {
-    padding-left: 28px;
-    padding-right: 28px;
+  > div:not([role]),
+  > details {
+    padding-left: 20px;
+    padding-right: 20px;
   }
 `;
 
@@ -162,6 +163,9 @@ export const Line = styled.div`
   align-items: center;
   gap: 8px 14px;
   margin: 10px 0;
+  > [role="radiogroup"] {
+    padding: 0;
+  }
   input {
     font: inherit;
     padding: 4px 8px;

@@ -172,3 +172,19 @@ it("an unreadable text is said, and what was pasted stays", async () => {
 it("fields have names for people", () => {
   expect(["cpc_low", "m03", "group"].map(fieldName)).toEqual(["low price", "month 03", "group"]);
 });
+
+it("new figures of one row are refused with a key while the rest is taken", async () => {
+  const asked = await pasted({
+    "POST /gather/k1/take": () => ({ body: changeOf({ did: "take in 1 keyword" }) }),
+  });
+  await userEvent.click(await screen.findByRole("radio", { name: /^1 (new figures|changed)/ }));
+  const grid = screen.getByRole("grid", { name: /Rows: (changed|new figures)/ });
+  expect(screen.getByText("All of them:", { exact: false })).toBeTruthy();
+  grid.focus();
+  await userEvent.keyboard("xk");
+  await userEvent.click(screen.getByText(/^Take in/));
+  await waitFor(() => expect(asked).toHaveLength(2));
+  const body = asked[1]!.body as { changed: string; verdicts: Record<string, string> };
+  expect(body.changed).toBe("take");
+  expect(Object.values(body.verdicts)).toEqual(["keep"]);
+});

@@ -163,12 +163,12 @@ function Table({ view }: { view: Account }) {
 
 function columnsOf(view: Account, currency: string): Column[] {
   const figures = [
-    ["bid_now", `Bid now, ${currency}`, money],
-    ["bid_plan", "planned", money],
-    ["spend_now", <>{currency} a&nbsp;month now</>, money],
-    ["spend_plan", "planned", money],
-    ["customers_now", "Customers now", count],
-    ["customers_plan", "planned", count],
+    ["bid_now", `Bid now, ${currency}`, money, "bid_now"],
+    ["bid_plan", "planned", money, "bid_plan"],
+    ["spend_now", <>{currency} a&nbsp;month now</>, money, "bid_now"],
+    ["spend_plan", "planned", money, "bid_plan"],
+    ["customers_now", "Customers now", count, "bid_now"],
+    ["customers_plan", "planned", count, "bid_plan"],
   ] as const;
   return [
     {
@@ -180,13 +180,13 @@ function columnsOf(view: Account, currency: string): Column[] {
     },
     { id: "match", head: "Match", label: "match", width: "72px", cell: (r) => view.match[r] },
     { id: "group", head: "Group", label: "group", width: "120px", cell: (r) => view.group[r] },
-    ...figures.map(([id, head, said]) => ({
+    ...figures.map(([id, head, said, runs]) => ({
       id,
       head,
       label: id.replace("_", " "),
       width: "96px",
       align: "end" as const,
-      cell: (r: number) => said(view[id][r]),
+      cell: (r: number) => (view[runs][r] == null ? "–" : said(view[id][r])),
     })),
   ];
 }

@@ -1,3 +1,4 @@
+import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { client, taken, type Schemas } from "../../../data/client";
 import { usePlan } from "../../../data/plan";
@@ -17,6 +18,16 @@ export function AlmanacSource({ onTray }: Props) {
   const [roots, setRoots] = useState(frame.brief.values.offer_name);
   const [near, setNear] = useState<"near" | "all">("all");
   const [typed, setTyped] = useState<string[] | null>(null);
+  const known = useQuery({
+    queryKey: ["categories"],
+    queryFn: () => taken(client.GET("/api/gather/categories")),
+    staleTime: Infinity,
+  });
+  const categories = (known.data ?? []).map(({ name, roots: words }) => ({
+    id: name,
+    name,
+    about: words.join(", "),
+  }));
   const words = wordsOf(roots);
   const page = (number: number): Promise<Schemas["TrayView"]> =>
     taken(
@@ -61,6 +72,14 @@ export function AlmanacSource({ onTray }: Props) {
             if (event.key === "Enter" && words.length) void ask();
           }}
           size={44}
+        />
+        <Choice
+          label="Or a category"
+          value=""
+          options={[{ id: "", name: "or a category …" }, ...categories]}
+          onChange={(name) =>
+            setRoots(known.data?.find((c) => c.name === name)?.roots.join(", ") ?? roots)
+          }
         />
         <Choice
           label="How near to the root"

@@ -5,7 +5,7 @@ import { usePlan } from "../../../data/plan";
 import { Button, MainButton } from "../../../parts/Button";
 import { Grid, type Column } from "../../../parts/Grid";
 import { Small } from "../../../parts/Screen";
-import { count, money, number, plural } from "../../../parts/format";
+import { money, number, plural } from "../../../parts/format";
 import type { Brought } from "../Gather";
 import * as S from "../Gather.styles";
 import { RefusedRows } from "../RefusedRows";
@@ -104,7 +104,7 @@ function Table({ view, onEnter }: TableProps) {
       },
       ...(
         [
-          ["customers", "Customers", count],
+          ["customers", "Customers", number],
           ["clicks", "Clicks", number],
           ["cost", `Cost, ${currency}`, money],
           ["cpc", `${currency} a click`, money],
