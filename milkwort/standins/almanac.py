@@ -75,7 +75,7 @@ class Almanac:
         if not 1 <= len(bare) <= _MOST_ROOTS or any(len(r) > MAX_TEXT for r in bare):
             raise BadValueError("root words", f"1 to {_MOST_ROOTS} of them", len(bare))
         self._use()
-        texts: dict[str, bool] = {}
+        texts: dict[str, bool] = dict.fromkeys(bare, True)
         for root in bare:
             for text, near in self._related(root):
                 texts.setdefault(text, near)
