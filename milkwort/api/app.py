@@ -14,7 +14,21 @@ from fastapi.staticfiles import StaticFiles
 from starlette.exceptions import HTTPException
 
 from milkwort import __version__
-from milkwort.api import brief, fit, gather, hand_over, past, plans, rivals, sift, sources
+from milkwort.api import (
+    brief,
+    editing,
+    fit,
+    gather,
+    hand_over,
+    own_ways,
+    past,
+    plans,
+    rivals,
+    sift,
+    sift_words,
+    sources,
+    trying,
+)
 from milkwort.api.guard import BodyTooLargeError, Guard
 from milkwort.api.schemas import ErrorAnswer
 from milkwort.api.workspace import Workspace
@@ -56,7 +70,21 @@ def make_app(settings: Settings | None = None) -> FastAPI:
         code: {"model": ErrorAnswer} for code in (400, 403, 404, 413, 422)
     }
     api = APIRouter(prefix="/api", responses=errors)
-    for stage in (plans, brief, sources, rivals, past, gather, sift, fit, hand_over):
+    for stage in (
+        plans,
+        brief,
+        sources,
+        rivals,
+        past,
+        gather,
+        sift,
+        sift_words,
+        own_ways,
+        editing,
+        trying,
+        fit,
+        hand_over,
+    ):
         api.include_router(stage.router)
     app.include_router(api)
     app.add_exception_handler(PlannerError, _planner_error)

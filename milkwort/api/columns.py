@@ -10,7 +10,7 @@ from milkwort.core.keyword_table import Floats
 from milkwort.core.market import price_at_reach
 from milkwort.core.notes import notes_of
 from milkwort.core.plan import PlanResult
-from milkwort.core.standing import STANDINGS, rates_at_line
+from milkwort.core.standing import STANDINGS, clicks_to_first_sale, come_in_columns
 from milkwort.store.entries import KeywordEntry
 from milkwort.store.sheet import Sheet
 
@@ -19,12 +19,16 @@ __all__ = ["figure_columns", "moved", "plain", "text_columns", "tidy"]
 _FIGURES = 7
 
 
-def text_columns(sheet: Sheet, rows: list[int] | None = None) -> dict[str, list[Any]]:
+def text_columns(
+    sheet: Sheet, kinds: list[str], rows: list[int] | None = None
+) -> dict[str, list[Any]]:
     """Return what is stored of keywords, by column.
 
     Parameters
     ----------
     sheet : Sheet
+    kinds : list of str
+        Kinds of each keyword's words.
     rows : list of int, optional
         Only these; all where left out.
     """
@@ -38,6 +42,13 @@ def text_columns(sheet: Sheet, rows: list[int] | None = None) -> dict[str, list[
         "call": [e.call for e in entries],
         "reason": [e.reason for e in entries],
         "group": [e.group for e in entries],
+        "offer": [e.offer for e in entries],
+        "note": [e.note for e in entries],
+        "kinds": kinds if rows is None else [kinds[r] for r in rows],
+        "by": [e.call_by for e in entries],
+        "at": [e.call_at for e in entries],
+        "unpaid_rank": [e.unpaid_rank for e in entries],
+        "paid_rank": [e.paid_rank for e in entries],
         "origin": [_origin(e) for e in entries],
         "volume_low": [e.reading.volume_low for e in entries],
         "volume_high": [e.reading.volume_high for e in entries],
@@ -54,6 +65,8 @@ def figure_columns(result: PlanResult) -> dict[str, Any]:
     """
     e, outside, kept = result.expected, result.not_kept, result.table.kept
     prices, standing = result.prices, result.standing
+    come = come_in_columns(result.brief, result.demand, prices, result.table.offer)
+    first_sale = clicks_to_first_sale(result.demand.rate, result.brief.assumed)
     return {
         "searches": tidy(np.where(np.isnan(result.demand.likely), np.nan, result.demand.own)),
         "rate": tidy(result.demand.rate),
@@ -64,9 +77,11 @@ def figure_columns(result: PlanResult) -> dict[str, Any]:
         "ceiling": tidy(standing.ceiling),
         "headroom": tidy(np.where(np.isneginf(standing.headroom), -1e9, standing.headroom)),
         "reach": tidy(standing.reach),
-        "rate_at_line": tidy(
-            rates_at_line(result.brief, result.demand, prices, result.worth.allowed)
-        ),
+        "rate_at_line": tidy(come.rate),
+        "value_at_line": tidy(come.sale_value),
+        "price_at_line": tidy(come.price_factor),
+        "spill": tidy(result.demand.spill),
+        "first_sale": tidy(first_sale),
         "standing": np.array(STANDINGS)[standing.standing].tolist(),
         "bid": tidy(result.bid),
         "bid_reach": tidy(e.reach),

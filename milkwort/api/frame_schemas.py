@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Literal
+
 from pydantic import BaseModel, ConfigDict, Field
 
 from milkwort.core.brief import Goal, Match, PolicyName, Pricing
@@ -217,6 +219,57 @@ class JournalEnds(BaseModel):
     redo: str | None
 
 
+class SavedFilterValues(BaseModel):
+    """A filter by name; `query` as it stands in the address."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    name: str = Field(min_length=1, max_length=120)
+    query: str = Field(max_length=4000)
+
+
+class WhenValues(BaseModel):
+    """One condition of a house rule."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    field: str = Field(max_length=40)
+    value: str = Field(default="", max_length=200)
+    least: float | None = None
+    most: float | None = None
+
+
+class HouseRuleValues(BaseModel):
+    """A house rule: what fits all conditions gets a call."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    when: list[WhenValues] = Field(max_length=20)
+    call: Literal["keep", "hold", "drop", "block"]
+    reason: str = Field(default="", max_length=500)
+
+
+class OwnValues(BaseModel):
+    """What the planner made of the tool for this plan."""
+
+    quick_reasons: list[str]
+    saved_filters: list[SavedFilterValues]
+    house_rules: list[HouseRuleValues]
+    word_kinds: dict[str, str]
+
+
+class Tail(BaseModel):
+    """Thin keywords summed, a month: those kept, and what the others would add."""
+
+    keywords: int
+    kept: int
+    clicks: float
+    spend: float
+    customers: float
+    more_spend: float
+    more_customers: float
+
+
 class Frame(BaseModel):
     """What every screen shows."""
 
@@ -226,3 +279,5 @@ class Frame(BaseModel):
     trail: Trail
     purse: Purse
     journal: JournalEnds
+    own: OwnValues
+    tail: Tail

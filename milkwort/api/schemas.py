@@ -134,6 +134,13 @@ class Texts(BaseModel):
     call: list[CallName]
     reason: list[str]
     group: list[str]
+    offer: list[str]
+    note: list[str]
+    kinds: list[str]
+    by: list[str]
+    at: list[str]
+    unpaid_rank: Numbers
+    paid_rank: Numbers
     origin: list[str]
     volume_low: Numbers
     volume_high: Numbers
@@ -155,6 +162,10 @@ class Figures(BaseModel):
     cpc_median: Numbers
     cpc_at_line: Numbers
     rate_at_line: Numbers
+    value_at_line: Numbers
+    price_at_line: Numbers
+    spill: Numbers
+    first_sale: Numbers
     ceiling: Numbers
     headroom: Numbers
     reach: Numbers
@@ -180,6 +191,10 @@ class MovedFigures(BaseModel):
     cpc_median: Numbers | None = None
     cpc_at_line: Numbers | None = None
     rate_at_line: Numbers | None = None
+    value_at_line: Numbers | None = None
+    price_at_line: Numbers | None = None
+    spill: Numbers | None = None
+    first_sale: Numbers | None = None
     ceiling: Numbers | None = None
     headroom: Numbers | None = None
     reach: Numbers | None = None
@@ -229,6 +244,7 @@ class CallChange(Taken):
     ids: list[int] = Field(min_length=1, max_length=200_000)
     call: CallName
     reason: str = Field(default="", max_length=500)
+    by: Literal["hand", "word", "rule"] = "hand"
 
 
 class BidChange(Taken):

@@ -6,6 +6,7 @@ from dataclasses import asdict
 
 from fastapi import APIRouter, Response
 
+from milkwort.api.judging import call_rows
 from milkwort.api.plans import workings_answer
 from milkwort.api.schemas import (
     CallChange,
@@ -20,7 +21,7 @@ from milkwort.api.shared import Window, Work, sent
 from milkwort.core.notes import NOTES, notes_of
 from milkwort.core.readings import disagreement
 from milkwort.core.workings import keyword_workings
-from milkwort.store.keywords import remove_keywords, set_calls
+from milkwort.store.keywords import remove_keywords
 from milkwort.store.readings import figures_of, readings_of, set_rule, use_reading
 from milkwort.store.sheet import with_calls
 
@@ -30,16 +31,17 @@ router = APIRouter(tags=["sift"])
 @router.post("/plans/{plan_id}/calls", responses=shape_of(ChangeAnswer))
 def call(plan_id: int, body: CallChange, work: Work, window: Window = "") -> Response:
     """Call keywords: keep, hold, drop, block, or not yet called."""
-    rows = work.plan(plan_id).sheet.rows_of(body.ids)
+    loaded = work.plan(plan_id)
+    rows = loaded.sheet.rows_of(body.ids)
     many = f"{len(rows):,} keywords" if len(rows) != 1 else "1 keyword"
     verb = "take back the call of" if body.call == "none" else body.call
     return sent(
         work.change(
             plan_id,
             f"{verb} {many}",
-            lambda c: set_calls(c, body.ids, body.call, body.reason, "hand"),
+            lambda c: call_rows(c, loaded, rows, body.call, body.reason, body.by),
             window=window,
-            sheet_after=lambda sheet: with_calls(sheet, rows, body.call, body.reason),
+            sheet_after=lambda sheet: with_calls(sheet, rows, body.call, body.reason, body.by),
         )
     )
 

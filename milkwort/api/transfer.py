@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import asdict
 from importlib.resources import files
 from typing import Any, cast
 
@@ -26,6 +27,7 @@ from milkwort.store.entries import KeywordEntry, ReadingEntry
 from milkwort.store.journal import Change
 from milkwort.store.keywords import add_keywords
 from milkwort.store.negatives import add_negatives
+from milkwort.store.own_ways import OwnWays
 from milkwort.store.plans import BRIEF_FIELDS, PlanRecord, add_plan
 from milkwort.store.sheet import Sheet
 
@@ -129,6 +131,7 @@ def document_of(record: PlanRecord, sheet: Sheet) -> PlanDocument:
         brief=record.values,
         unsaid=list(record.unsaid),
         assumptions=record.assumptions,
+        own=asdict(record.own),
         keywords=[_keyword_document(entry) for entry in sheet.entries],
         negatives=[
             NegativeDocument(text=n.text, match=n.match, level=n.level, owner=owner)
@@ -148,6 +151,9 @@ def add_document(session: Session, document: PlanDocument) -> int:
     unknown = sorted(set(document.brief) - set(BRIEF_FIELDS))
     if unknown:
         raise BadValueError("brief", "fields of a brief", ", ".join(unknown))
+    unknown = sorted(set(document.own) - set(OwnWays.__dataclass_fields__))
+    if unknown:
+        raise BadValueError("own", "a plan's own ways", ", ".join(unknown))
     entries = [_entry(k, at) for at, k in enumerate(document.keywords, start=1)]
     seen: dict[tuple[str, str], int] = {}
     for at, entry in enumerate(entries, start=1):
@@ -157,8 +163,9 @@ def add_document(session: Session, document: PlanDocument) -> int:
                 f"keywords, number {at}", f"another text than number {earlier}", entry.text
             )
     plan_id = add_plan(
-        session, document.name, document.brief, document.assumptions, tuple(document.unsaid)
-    )
+        session, document.name, document.brief, document.assumptions, tuple(document.unsaid),
+        asdict(OwnWays(**document.own)),
+    )  # fmt: skip
     change = Change(session, plan_id, "load")
     add_keywords(change, entries)
     add_negatives(

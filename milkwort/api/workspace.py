@@ -21,7 +21,10 @@ from milkwort.api.jobs import Jobs
 from milkwort.api.trays import Trays, Units
 from milkwort.core.draws import draw_month
 from milkwort.core.errors import NotFoundError
+from milkwort.core.long_tail import long_tail
 from milkwort.core.plan import PlanResult, run_plan
+from milkwort.core.sheet_words import kinds_of_texts
+from milkwort.core.structures import lexicon_of
 from milkwort.formats.guess_columns import ColumnGuess
 from milkwort.settings import Settings
 from milkwort.standins.almanac import Almanac
@@ -45,6 +48,7 @@ class Loaded:
     sheet: Sheet
     result: PlanResult
     columns: dict[str, Any]
+    kinds: list[str]
     frame: dict[str, Any]
 
 
@@ -205,8 +209,28 @@ class Workspace:
             "trail": trail_block(result, count_hand_overs(session, plan_id)),
             "purse": purse_block(result, sheet),
             "journal": labels(session, plan_id),
+            "own": asdict(record.own),
+            "tail": asdict(long_tail(result)),
         }
-        return Loaded(record, sheet, result, figure_columns(result), frame)
+        kinds = _kinds(record, sheet, self._plans.get(plan_id))
+        return Loaded(record, sheet, result, figure_columns(result), kinds, frame)
+
+
+def _kinds(record: PlanRecord, sheet: Sheet, before: Loaded | None) -> list[str]:
+    """Return the kinds of each keyword's words; the last ones where nothing of that changed."""
+    if (
+        before is not None
+        and before.sheet.ids == sheet.ids
+        and _words_of(before.record) == _words_of(record)
+    ):
+        return before.kinds
+    return kinds_of_texts([e.text for e in sheet.entries], lexicon_of(record.brief))
+
+
+def _words_of(record: PlanRecord) -> tuple[Any, ...]:
+    brief = record.brief
+    names = tuple(offer.name for offer in brief.offers)
+    return (brief.places, brief.other_places, brief.word_kinds, names)
 
 
 def _numbered(record: PlanRecord, sheet: Sheet) -> PlanRecord:
@@ -225,7 +249,7 @@ def _numbered(record: PlanRecord, sheet: Sheet) -> PlanRecord:
 
 def _whole(loaded: Loaded) -> dict[str, Any]:
     return {
-        "texts": text_columns(loaded.sheet),
+        "texts": text_columns(loaded.sheet, loaded.kinds),
         "figures": loaded.columns,
         "groups": list(loaded.sheet.groups),
     }
@@ -236,9 +260,12 @@ def _difference(before: Loaded, after: Loaded) -> dict[str, Any]:
         return {"frame": after.frame, "sheet": _whole(after), "rows": None, "columns": None}
     pairs = zip(before.sheet.entries, after.sheet.entries, strict=True)
     rows = [row for row, (old, new) in enumerate(pairs) if old is not new and old != new]
+    if before.kinds is not after.kinds:
+        tinted = zip(before.kinds, after.kinds, strict=True)
+        rows = sorted({*rows, *(row for row, (old, new) in enumerate(tinted) if old != new)})
     return {
         "frame": after.frame,
         "sheet": None,
-        "rows": text_columns(after.sheet, rows) if rows else None,
+        "rows": text_columns(after.sheet, after.kinds, rows) if rows else None,
         "columns": moved(before.columns, after.columns),
     }

@@ -117,6 +117,10 @@ class Brief:
         The plan's own month index, mean 1; None for flat.
     showing : Showing
         Days and hours in which ads are shown.
+    other_places : tuple of str
+        Places that are not the plan's own.
+    word_kinds : tuple of (str, str)
+        A word or run of words, and the kind the planner gave it.
     """
 
     name: str
@@ -137,6 +141,8 @@ class Brief:
     limits: Limits = field(default_factory=Limits)
     season: tuple[float, ...] | None = None
     showing: Showing = ALWAYS
+    other_places: tuple[str, ...] = ()
+    word_kinds: tuple[tuple[str, str], ...] = ()
 
     def __post_init__(self) -> None:
         if not (math.isfinite(self.monthly_spend) and self.monthly_spend >= 0):

@@ -8,13 +8,16 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass, field
-from functools import lru_cache
+from functools import cached_property, lru_cache
 from importlib.resources import files
 
 from milkwort.core.keyword_table import INTENTS
 from milkwort.core.words import normalise, singular
 
-__all__ = ["KINDS", "IntentReading", "Lexicon", "WordKind", "shipped_lexicon"]
+__all__ = ["KINDS", "WORD_KINDS", "IntentReading", "Lexicon", "WordKind", "shipped_lexicon"]
+
+WORD_KINDS: tuple[str, ...] = ("what", "where", "helper", "warning", "rival")
+"""What a planner may say a word is; a place of the plan's own is said in the brief."""
 
 KINDS: tuple[str, ...] = ("what", "where", "helper", "warning")
 """What a word of a keyword is: what is sought, a place, a helper word, a warning word."""
@@ -80,6 +83,9 @@ class Lexicon:
         rivals: Iterable[str] = (),
         brands: Iterable[str] = (),
         other_places: Iterable[str] = (),
+        helpers: Iterable[str] = (),
+        warnings: Iterable[str] = (),
+        everyday: Iterable[str] = (),
     ) -> Lexicon:
         """Return the lexicon with a plan's own words.
 
@@ -91,15 +97,22 @@ class Lexicon:
             Names of firms: a text that holds one seeks that firm.
         other_places : iterable of str
             Places that are not the plan's.
+        helpers, warnings : iterable of str
+            Further words of these kinds.
+        everyday : iterable of str
+            Words that warn of nothing and decide no intent, whatever the lists say.
         """
         own, what = _runs(places), _runs(services)
-        firms = _runs((*rivals, *brands))
-        longest = max((len(r) for r in (*own, *what, *firms)), default=1)
+        firms, plain = _runs((*rivals, *brands)), _runs(everyday)
+        warned, helping, elsewhere = _runs(warnings), _runs(helpers), _runs(other_places)
+        added = (*own, *what, *firms, *warned, *helping, *elsewhere)
+        longest = max(map(len, added), default=1)
+        intents = {**self.intents, **dict.fromkeys(firms, _OWN_FIRM)}
         return Lexicon(
-            intents={**self.intents, **dict.fromkeys(firms, _OWN_FIRM)},
-            warning=self.warning,
-            helper=self.helper,
-            where=self.where | own | _runs(other_places),
+            intents={run: name for run, name in intents.items() if run not in plain},
+            warning=(self.warning | warned) - plain,
+            helper=(self.helper | helping) - plain,
+            where=self.where | own | elsewhere,
             own_places=self.own_places | own,
             own_what=self.own_what | what,
             _longest=max(self._longest, longest),
@@ -156,6 +169,13 @@ class Lexicon:
         spans = self._spans(words, self.warning)
         return tuple(" ".join(run) for at, run in spans if at not in bought)
 
+    @cached_property
+    def _heads(self) -> frozenset[str]:
+        """First words of all runs: most words of a text begin none."""
+        lists = (self.intents, self.warning, self.helper, self.where, self.own_places,
+                 self.own_what)  # fmt: skip
+        return frozenset(run[0] for runs in lists for run in runs)
+
     def _bought(self, words: list[str]) -> list[tuple[int, Words]]:
         """Return the runs of several words that speak of buying."""
         spans = self._spans(words, self.intents)
@@ -168,8 +188,11 @@ class Lexicon:
         """Yield the longest runs from left to right, none overlapping another."""
         known = runs if isinstance(runs, Mapping | frozenset) else frozenset(runs)
         written, singles = tuple(words), tuple(map(singular, words))
-        at = 0
+        heads, at = self._heads, 0
         while at < len(words):
+            if written[at] not in heads and singles[at] not in heads:
+                at += 1
+                continue
             for size in range(min(self._longest, len(words) - at), 0, -1):
                 run = written[at : at + size]
                 hit = run if run in known else singles[at : at + size]

@@ -18,13 +18,14 @@ from milkwort.core.market import Prices, at_bid, price_at_reach
 __all__ = [
     "STANDINGS",
     "ComeIn",
+    "ComeInColumns",
     "Standing",
     "ceiling_of",
     "clicks_to_first_sale",
     "clicks_to_stop",
     "come_in",
+    "come_in_columns",
     "missing_chance",
-    "rates_at_line",
     "standing_of",
 ]
 
@@ -181,27 +182,53 @@ def come_in(brief: Brief, rate: float, mu: float, sigma: float, offer: int = 0) 
     )
 
 
-def rates_at_line(brief: Brief, demand: Demand, prices: Prices, allowed: Floats) -> Floats:
-    """Return the rate that would bring each keyword to the line, as `come_in` does for one.
+@dataclass(frozen=True)
+class ComeInColumns:
+    """What would bring each keyword to the line; arrays of shape (n_keywords,).
+
+    Attributes
+    ----------
+    rate : Floats
+        Customers per click; NaN where no rate would, or no price is known.
+    sale_value : Floats
+        Money; NaN where none would.
+    price_factor : Floats
+        What its market's prices would have to be multiplied by; NaN at a rate of 0.
+    """
+
+    rate: Floats
+    sale_value: Floats
+    price_factor: Floats
+
+
+def come_in_columns(brief: Brief, demand: Demand, prices: Prices, offer: Ints) -> ComeInColumns:
+    """Say what would bring each keyword to the line, as `come_in` does for one.
 
     Parameters
     ----------
     brief : Brief
     demand : Demand
     prices : Prices
-    allowed : Floats
-        As for `ceiling_of`.
-
-    Returns
-    -------
-    Floats
-        Customers per click; NaN where no rate would, or no price is known.
+    offer : Ints, shape (n_keywords,)
+        Place of each keyword's offer in the brief.
     """
+    allowed = np.array([worth.allowed for worth in brief.worths])[offer]
+    sale_value = np.array([one.sale_value for one in brief.offers])[offer]
+    extra = 1 + brief.assumed["platform_raise"]
     price = price_at_reach(brief.assumed["stretch"], prices)
-    price = price * (1 + brief.assumed["platform_raise"])
     cap = math.inf if brief.ceiling.max_cpc is None else brief.ceiling.max_cpc
-    needed = price / allowed
-    return np.where((price > cap) | (needed > 1) | (demand.rate <= 0), np.nan, needed)
+    with np.errstate(divide="ignore", invalid="ignore"):
+        needed = price * extra / allowed
+        ceiling = allowed * demand.rate / extra
+        over = (price * extra > cap) | (demand.rate <= 0)
+        scales = brief.ceiling.rule != "cost_per_customer"
+        return ComeInColumns(
+            rate=np.where(over | (needed > 1), np.nan, needed),
+            sale_value=np.where(over | (not scales), np.nan, sale_value * price / ceiling),
+            price_factor=np.where(
+                demand.rate > 0, np.minimum(ceiling, cap / extra) / price, np.nan
+            ),
+        )
 
 
 def clicks_to_first_sale(rate: Floats, assumed: Assumed) -> Floats:

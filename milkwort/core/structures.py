@@ -12,7 +12,7 @@ from milkwort.core.brief import Brief
 from milkwort.core.errors import BadValueError
 from milkwort.core.grouping import group_by_theme
 from milkwort.core.keyword_table import INTENTS, Floats, Ints, KeywordTable
-from milkwort.core.lexicon import Lexicon, shipped_lexicon
+from milkwort.core.lexicon import WORD_KINDS, Lexicon, shipped_lexicon
 from milkwort.core.match_types import MATCHES
 from milkwort.core.words import normalise
 
@@ -166,4 +166,8 @@ def _with_twins(
 def lexicon_of(brief: Brief, brands: tuple[str, ...] = (), rivals: tuple[str, ...] = ()) -> Lexicon:
     """Return the shipped lexicon with a plan's own words."""
     services = tuple(o.name for o in brief.offers if o.name)
-    return shipped_lexicon().extended(brief.places, services, rivals, brands)
+    own = {kind: tuple(t for t, k in brief.word_kinds if k == kind) for kind in WORD_KINDS}
+    return shipped_lexicon().extended(
+        brief.places, (*services, *own["what"]), (*rivals, *own["rival"]), brands,
+        (*brief.other_places, *own["where"]), own["helper"], own["warning"], own["what"],
+    )  # fmt: skip

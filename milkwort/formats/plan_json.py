@@ -42,6 +42,7 @@ class KeywordDocument(BaseModel):
     landing_page: str = ""
     call_by: str = ""
     call_at: str = ""
+    note: str = ""
     volume_low: float | None = None
     volume_high: float | None = None
     cpc_low: float | None = None
@@ -76,6 +77,7 @@ class PlanDocument(BaseModel):
     brief: dict[str, Any]
     unsaid: list[str] = Field(default_factory=list)
     assumptions: dict[str, float] = Field(default_factory=dict)
+    own: dict[str, Any] = Field(default_factory=dict)
     keywords: list[KeywordDocument] = Field(default_factory=list)
     negatives: list[NegativeDocument] = Field(default_factory=list)
 

@@ -46,6 +46,7 @@ def brief_of(
     values: Mapping[str, Any],
     assumptions: Mapping[str, float],
     negatives: tuple[Negative, ...] = (),
+    word_kinds: Mapping[str, str] | None = None,
 ) -> Brief:
     """Return the brief that stored values make, checked.
 
@@ -83,6 +84,8 @@ def brief_of(
         limits=Limits(values["max_keywords"], values["min_clicks"]),
         season=tuple(values["season"]) if values["season"] else None,
         showing=_showing(values.get("showing")),
+        word_kinds=tuple((word_kinds or {}).items()),
+        other_places=tuple(values["other_places"]),
     )
 
 

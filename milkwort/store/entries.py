@@ -54,3 +54,4 @@ class KeywordEntry:
     landing_page: str = ""
     call_by: str = ""
     call_at: str = ""
+    note: str = ""

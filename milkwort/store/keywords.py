@@ -19,6 +19,7 @@ __all__ = [
     "add_keywords",
     "add_readings",
     "copy_keywords",
+    "group_id_of",
     "lock_bids",
     "remove_keywords",
     "set_calls",
@@ -46,6 +47,7 @@ def add_keywords(change: Change, entries: Sequence[KeywordEntry]) -> list[int]:
                 "match": e.match, "intent": e.intent, "rate": e.rate,
                 "ad_group_id": group_ids[e.group or GENERAL_GROUP], "locked_bid": e.locked_bid,
                 "unpaid_rank": e.unpaid_rank, "paid_rank": e.paid_rank, "offer": e.offer,
+                "note": e.note,
             }
             for e in entries
         ],
@@ -133,6 +135,12 @@ def remove_keywords(change: Change, ids: Sequence[int]) -> None:
 def copy_keywords(change: Change, source: Sheet) -> None:
     """Store another plan's sheet in this one."""
     add_keywords(change, source.entries)
+
+
+def group_id_of(change: Change, name: str) -> int:
+    """Return the id of an ad group by name, made where it is missing."""
+    blank = KeywordEntry("", "", "exact", ReadingEntry(), group=name)
+    return _group_ids(change, [blank])[name or GENERAL_GROUP]
 
 
 def _calls_of(change: Change, ids: Sequence[int]) -> dict[int, tuple[int, str, str, str]]:

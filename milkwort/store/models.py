@@ -83,6 +83,11 @@ class Plan(Base):
     """Days and hours of showing; none for always."""
     reading_rule: Mapped[str] = mapped_column(server_default="newest")
     """Which reading is in use: `newest`, `mean`, or `of ` and a source's name."""
+    quick_reasons: Mapped[list[Any] | None]
+    saved_filters: Mapped[list[Any] | None]
+    house_rules: Mapped[list[Any] | None]
+    word_kinds: Mapped[dict[str, Any] | None]
+    """The planner's own ways; none for those every plan starts with."""
     unsaid: Mapped[list[Any]]
     """Fields of the brief that nobody has entered yet."""
     revision: Mapped[int]
@@ -157,6 +162,7 @@ class Keyword(Base):
     paid_rank: Mapped[float | None]
     offer: Mapped[str] = mapped_column(server_default="")
     """Name of the offer it points to; empty for the first."""
+    note: Mapped[str] = mapped_column(server_default="")
 
 
 class Reading(Base):

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import asdict, dataclass, field
 from typing import Any
 
 from sqlalchemy import func, select
@@ -22,6 +22,7 @@ from milkwort.store.briefs import (
 )
 from milkwort.store.journal import Change, now
 from milkwort.store.negatives import list_negatives
+from milkwort.store.own_ways import OwnWays, own_ways_of
 
 __all__ = [
     "BRIEF_FIELDS",
@@ -85,6 +86,8 @@ class PlanRecord:
         Campaign or group of each negative of the brief; empty at plan level.
     reading_rule : str
         Which reading of a keyword is in use.
+    own : OwnWays
+        What the planner made of the tool for this plan.
     """
 
     id: int
@@ -96,6 +99,7 @@ class PlanRecord:
     brief: Brief
     negative_owners: tuple[str, ...] = ()
     reading_rule: str = "newest"
+    own: OwnWays = field(default_factory=OwnWays)
 
 
 def list_plans(session: Session) -> list[PlanLine]:
@@ -130,6 +134,7 @@ def load_plan(session: Session, plan_id: int) -> PlanRecord:
     assumptions = {a.name: a.value for a in changed}
     stored = list_negatives(session, plan_id)
     negatives = tuple(one.negative for one in stored)
+    own = own_ways_of(plan)
     return PlanRecord(
         id=plan.id,
         revision=plan.revision,
@@ -137,9 +142,10 @@ def load_plan(session: Session, plan_id: int) -> PlanRecord:
         values=values,
         unsaid=tuple(plan.unsaid),
         assumptions=assumptions,
-        brief=brief_of(plan.name, values, assumptions, negatives),
+        brief=brief_of(plan.name, values, assumptions, negatives, own.word_kinds),
         negative_owners=tuple(one.owner for one in stored),
         reading_rule=plan.reading_rule,
+        own=own,
     )
 
 
@@ -149,6 +155,7 @@ def add_plan(
     values: Mapping[str, Any] | None = None,
     assumptions: Mapping[str, float] | None = None,
     unsaid: tuple[str, ...] | None = None,
+    own: Mapping[str, Any] | None = None,
 ) -> int:
     """Make a plan and return its id.
 
@@ -162,6 +169,8 @@ def add_plan(
         What differs from the table.
     unsaid : tuple of str, optional
         Fields nobody has entered; all of them where no values are given.
+    own : mapping, optional
+        The planner's own ways, by the fields of `OwnWays`.
     """
     full = _START | dict(values or {})
     full["more_offers"] = [UNSAID_OF_OFFER | dict(one) for one in full["more_offers"]]
@@ -175,6 +184,7 @@ def add_plan(
         created_at=now(),
         deleted_at=None,
         **{f: full[f] for f in PLAN_FIELDS},
+        **(own or {}),
     )
     session.add(plan)
     session.flush()
@@ -192,7 +202,9 @@ def add_plan(
 def copy_plan(session: Session, plan_id: int, name: str) -> int:
     """Make a copy of a plan's brief under a new name; its sheet is copied by `keywords`."""
     source = load_plan(session, plan_id)
-    return add_plan(session, name, source.values, source.assumptions, source.unsaid)
+    return add_plan(
+        session, name, source.values, source.assumptions, source.unsaid, asdict(source.own)
+    )
 
 
 def rename_plan(change: Change, name: str) -> None:

@@ -71,9 +71,9 @@ def load_sheet(session: Session, plan_id: int, brief: Brief) -> Sheet:
     rows = session.execute(
         select(
             k.id, k.text, k.normalised, k.match, k.intent, k.rate, k.locked_bid, k.unpaid_rank,
-            k.paid_rank, k.offer, r.volume_low, r.volume_high, r.cpc_low, r.cpc_high, r.competition,
-            r.months, r.basis, r.area, r.period, r.origin, r.origin_row, c.call, c.reason,
-            c.by, c.at,
+            k.paid_rank, k.offer, k.note, r.volume_low, r.volume_high, r.cpc_low, r.cpc_high,
+            r.competition, r.months, r.basis, r.area, r.period, r.origin, r.origin_row, c.call,
+            c.reason, c.by, c.at,
             g.name.label("group"), g.landing_page, campaign.name.label("campaign"),
         )
         .where(k.plan_id == plan_id)
@@ -145,6 +145,7 @@ def _entry(row: Any) -> KeywordEntry:
         landing_page=row.landing_page or "",
         call_by=row.by or "",
         call_at=row.at or "",
+        note=row.note or "",
         reading=ReadingEntry(
             row.volume_low, row.volume_high, row.cpc_low, row.cpc_high, row.competition,
             tuple(row.months) if row.months else None, row.basis or "", row.area or "",

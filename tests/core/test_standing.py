@@ -10,8 +10,8 @@ from milkwort.core.standing import (
     clicks_to_first_sale,
     clicks_to_stop,
     come_in,
+    come_in_columns,
     missing_chance,
-    rates_at_line,
 )
 from milkwort.core.worth import CeilingRule
 from tests.samples import brief, table
@@ -40,8 +40,10 @@ def test_what_would_bring_a_keyword_in_does_bring_it_in():
     needed = come_in(brief(), 0.03, mu, sigma)
     again = run_plan(brief(), table([10], [9.0], [30.0], rate=np.array([needed.rate + 1e-9])))
     assert STANDINGS[again.standing.standing[0]] == "stretch"
-    at_line = rates_at_line(brief(), result.demand, result.prices, result.worth.allowed)
-    assert at_line[0] == pytest.approx(needed.rate)
+    columns = come_in_columns(brief(), result.demand, result.prices, result.table.offer)
+    assert columns.rate[0] == pytest.approx(needed.rate)
+    assert columns.sale_value[0] == pytest.approx(needed.sale_value)
+    assert columns.price_factor[0] == pytest.approx(needed.price_factor)
     assert needed.sale_value == pytest.approx(340 * needed.rate / 0.03)
     assert needed.price_factor == pytest.approx(0.03 / needed.rate)
 

@@ -688,6 +688,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/keywords/edit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Edit
+         * @description Set something for some keywords, or repeat them with another match type.
+         */
+        post: operations["edit_api_plans__plan_id__keywords_edit_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/keywords/remove": {
         parameters: {
             query?: never;
@@ -702,6 +722,26 @@ export interface paths {
          * @description Take keywords out of the plan altogether; undo brings them back.
          */
         post: operations["remove_api_plans__plan_id__keywords_remove_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/keywords/workings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Selection
+         * @description Return the sums and means of several keywords.
+         */
+        post: operations["selection_api_plans__plan_id__keywords_workings_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -790,6 +830,26 @@ export interface paths {
         options?: never;
         head?: never;
         patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/own": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /**
+         * Change
+         * @description Set quick reasons, saved filters or house rules.
+         */
+        patch: operations["change_api_plans__plan_id__own_patch"];
         trace?: never;
     };
     "/api/plans/{plan_id}/past/account": {
@@ -1124,6 +1184,166 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/sift/block": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Block
+         * @description Make a negative, and call block what it stops: the uncalled, or all of it.
+         */
+        post: operations["block_api_plans__plan_id__sift_block_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/sift/blocking": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Worth
+         * @description Say what a negative would stop and save, and whom it would hurt, before it is made.
+         */
+        post: operations["worth_api_plans__plan_id__sift_blocking_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/sift/line": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Move Line
+         * @description Change the rule behind the ceilings so that a keyword just comes to the line.
+         */
+        post: operations["move_line_api_plans__plan_id__sift_line_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/sift/rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Preview
+         * @description Say what the house rules would do before they do it.
+         */
+        get: operations["preview_api_plans__plan_id__sift_rules_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/sift/rules/apply": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Apply
+         * @description Call what the house rules say; calls made by hand stay.
+         */
+        post: operations["apply_api_plans__plan_id__sift_rules_apply_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/sift/word-kind": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Kind
+         * @description Say what kind a word is; intents that were read from the words are read anew.
+         */
+        post: operations["kind_api_plans__plan_id__sift_word_kind_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/sift/words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Words
+         * @description Return every word and two-word run of the sheet.
+         */
+        get: operations["words_api_plans__plan_id__sift_words_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Attempt
+         * @description Work the plan out as if, and return its purse; nothing is kept.
+         */
+        post: operations["attempt_api_plans__plan_id__try_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/undo": {
         parameters: {
             query?: never;
@@ -1339,6 +1559,67 @@ export interface components {
             start: number;
             /** Steps */
             steps: number;
+        };
+        /**
+         * Blocking
+         * @description A negative to be, and whether the keywords it stops are called block.
+         */
+        Blocking: {
+            /**
+             * Level
+             * @default plan
+             * @enum {string}
+             */
+            level?: "plan" | "campaign" | "group";
+            /**
+             * Match
+             * @default phrase
+             * @enum {string}
+             */
+            match?: "exact" | "phrase" | "broad";
+            /**
+             * Over
+             * @default false
+             */
+            over?: boolean;
+            /**
+             * Owner
+             * @default
+             */
+            owner?: string;
+            /**
+             * Reason
+             * @default
+             */
+            reason?: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * BlockingWorth
+         * @description What a negative would change a month, at least.
+         */
+        BlockingWorth: {
+            /** Called */
+            called: number;
+            /** Customers Gained */
+            customers_gained: number;
+            /** Everyday */
+            everyday: boolean;
+            /** Hurts */
+            hurts: string[];
+            /** Profit Gained */
+            profit_gained: number;
+            /** Sold */
+            sold: string[];
+            /** Spend Freed */
+            spend_freed: number;
+            /** Spill Saved */
+            spill_saved: number;
+            /** Stops */
+            stops: number;
+            /** Uncalled */
+            uncalled: number;
         };
         /** Body_load_api_plans_load_post */
         Body_load_api_plans_load_post: {
@@ -1627,6 +1908,12 @@ export interface components {
          */
         CallChange: {
             /**
+             * By
+             * @default hand
+             * @enum {string}
+             */
+            by?: "hand" | "word" | "rule";
+            /**
              * Call
              * @enum {string}
              */
@@ -1816,10 +2103,14 @@ export interface components {
             cpc_median: (number | null)[];
             /** Customers */
             customers: (number | null)[];
+            /** First Sale */
+            first_sale: (number | null)[];
             /** Headroom */
             headroom: (number | null)[];
             /** Notes */
             notes: string[][];
+            /** Price At Line */
+            price_at_line: (number | null)[];
             /** Rate */
             rate: (number | null)[];
             /** Rate At Line */
@@ -1830,8 +2121,12 @@ export interface components {
             searches: (number | null)[];
             /** Spend */
             spend: (number | null)[];
+            /** Spill */
+            spill: (number | null)[];
             /** Standing */
             standing: string[];
+            /** Value At Line */
+            value_at_line: (number | null)[];
         };
         /**
          * FitView
@@ -1872,11 +2167,13 @@ export interface components {
         Frame: {
             brief: components["schemas"]["BriefBlock"];
             journal: components["schemas"]["JournalEnds"];
+            own: components["schemas"]["OwnValues"];
             /** Plan Id */
             plan_id: number;
             purse: components["schemas"]["Purse"];
             /** Revision */
             revision: number;
+            tail: components["schemas"]["Tail"];
             trail: components["schemas"]["Trail"];
         };
         /**
@@ -1933,6 +2230,24 @@ export interface components {
             sent: components["schemas"]["HandOverItem"][];
         };
         /**
+         * HouseRuleValues
+         * @description A house rule: what fits all conditions gets a call.
+         */
+        HouseRuleValues: {
+            /**
+             * Call
+             * @enum {string}
+             */
+            call: "keep" | "hold" | "drop" | "block";
+            /**
+             * Reason
+             * @default
+             */
+            reason?: string;
+            /** When */
+            when: components["schemas"]["WhenValues"][];
+        };
+        /**
          * InputMove
          * @description How an input moves the result: rank correlation over the draws, −1 to 1.
          */
@@ -1963,6 +2278,32 @@ export interface components {
             undo: string | null;
         };
         /**
+         * KeywordEdit
+         * @description What is set for some keywords; what is left out stays. Searches a month, money a click.
+         */
+        KeywordEdit: {
+            /** Cpc High */
+            cpc_high?: number | null;
+            /** Cpc Low */
+            cpc_low?: number | null;
+            /** Duplicate As */
+            duplicate_as?: ("exact" | "phrase" | "broad") | null;
+            /** Group */
+            group?: string | null;
+            /** Ids */
+            ids: number[];
+            /** Intent */
+            intent?: ("buy" | "compare" | "learn" | "firm" | "job" | "unknown") | null;
+            /** Match */
+            match?: ("exact" | "phrase" | "broad") | null;
+            /** Note */
+            note?: string | null;
+            /** Offer */
+            offer?: string | null;
+            /** Volume */
+            volume?: number | null;
+        };
+        /**
          * KeywordIds
          * @description Some keywords.
          */
@@ -1977,6 +2318,14 @@ export interface components {
         KeywordTexts: {
             /** Texts */
             texts: string[];
+        };
+        /**
+         * LineChange
+         * @description The keyword that is to be the last above the line.
+         */
+        LineChange: {
+            /** Id */
+            id: number;
         };
         /**
          * MoreMoney
@@ -2015,10 +2364,14 @@ export interface components {
             cpc_median?: (number | null)[] | null;
             /** Customers */
             customers?: (number | null)[] | null;
+            /** First Sale */
+            first_sale?: (number | null)[] | null;
             /** Headroom */
             headroom?: (number | null)[] | null;
             /** Notes */
             notes?: string[][] | null;
+            /** Price At Line */
+            price_at_line?: (number | null)[] | null;
             /** Rate */
             rate?: (number | null)[] | null;
             /** Rate At Line */
@@ -2029,8 +2382,12 @@ export interface components {
             searches?: (number | null)[] | null;
             /** Spend */
             spend?: (number | null)[] | null;
+            /** Spill */
+            spill?: (number | null)[] | null;
             /** Standing */
             standing?: string[] | null;
+            /** Value At Line */
+            value_at_line?: (number | null)[] | null;
         };
         /**
          * NegativeIds
@@ -2140,6 +2497,34 @@ export interface components {
             spend: number;
             /** Value */
             value: number;
+        };
+        /**
+         * OwnChange
+         * @description Some of the plan's own ways; what is left out stays.
+         */
+        OwnChange: {
+            /** House Rules */
+            house_rules?: components["schemas"]["HouseRuleValues"][] | null;
+            /** Quick Reasons */
+            quick_reasons?: string[] | null;
+            /** Saved Filters */
+            saved_filters?: components["schemas"]["SavedFilterValues"][] | null;
+        };
+        /**
+         * OwnValues
+         * @description What the planner made of the tool for this plan.
+         */
+        OwnValues: {
+            /** House Rules */
+            house_rules: components["schemas"]["HouseRuleValues"][];
+            /** Quick Reasons */
+            quick_reasons: string[];
+            /** Saved Filters */
+            saved_filters: components["schemas"]["SavedFilterValues"][];
+            /** Word Kinds */
+            word_kinds: {
+                [key: string]: string;
+            };
         };
         /**
          * PageQuestion
@@ -2590,6 +2975,40 @@ export interface components {
             rows: components["schemas"]["RivalItem"][];
         };
         /**
+         * RulePreview
+         * @description What the house rules would do, in their order.
+         */
+        RulePreview: {
+            /** Revision */
+            revision: number;
+            /** Rules */
+            rules: components["schemas"]["RuleWorkItem"][];
+        };
+        /**
+         * RuleWorkItem
+         * @description What one house rule would do.
+         */
+        RuleWorkItem: {
+            /** By Hand */
+            by_hand: number;
+            /** Ids */
+            ids: number[];
+            /** Texts */
+            texts: string[];
+            /** Words */
+            words: string[];
+        };
+        /**
+         * SavedFilterValues
+         * @description A filter by name; `query` as it stands in the address.
+         */
+        SavedFilterValues: {
+            /** Name */
+            name: string;
+            /** Query */
+            query: string;
+        };
+        /**
          * Segment
          * @description One part of the purse, money a month.
          */
@@ -2598,6 +3017,14 @@ export interface components {
             name: string;
             /** Spend */
             spend: number;
+        };
+        /**
+         * Selection
+         * @description Some keywords by id.
+         */
+        Selection: {
+            /** Ids */
+            ids: number[];
         };
         /**
          * SheetBlock
@@ -2660,6 +3087,26 @@ export interface components {
             most?: number;
         };
         /**
+         * Tail
+         * @description Thin keywords summed, a month: those kept, and what the others would add.
+         */
+        Tail: {
+            /** Clicks */
+            clicks: number;
+            /** Customers */
+            customers: number;
+            /** Kept */
+            kept: number;
+            /** Keywords */
+            keywords: number;
+            /** More Customers */
+            more_customers: number;
+            /** More Spend */
+            more_spend: number;
+            /** Spend */
+            spend: number;
+        };
+        /**
          * TakeChoice
          * @description What becomes of rows that are not simply new.
          *
@@ -2719,6 +3166,10 @@ export interface components {
          * @description What is stored of keywords, by column.
          */
         Texts: {
+            /** At */
+            at: string[];
+            /** By */
+            by: string[];
             /** Call */
             call: ("none" | "keep" | "hold" | "drop" | "block")[];
             /** Group */
@@ -2727,18 +3178,28 @@ export interface components {
             id: number[];
             /** Intent */
             intent: string[];
+            /** Kinds */
+            kinds: string[];
             /** Locked Bid */
             locked_bid: (number | null)[];
             /** Match */
             match: ("exact" | "phrase" | "broad")[];
             /** Months */
             months: (number[] | null)[];
+            /** Note */
+            note: string[];
+            /** Offer */
+            offer: string[];
             /** Origin */
             origin: string[];
+            /** Paid Rank */
+            paid_rank: (number | null)[];
             /** Reason */
             reason: string[];
             /** Text */
             text: string[];
+            /** Unpaid Rank */
+            unpaid_rank: (number | null)[];
             /** Volume High */
             volume_high: (number | null)[];
             /** Volume Low */
@@ -2873,6 +3334,34 @@ export interface components {
             };
         };
         /**
+         * Tried
+         * @description What the purse would be, and how the brief's rule would read.
+         */
+        Tried: {
+            /** Beyond */
+            beyond: number;
+            /** Ceiling Rule */
+            ceiling_rule: string;
+            /** Ceiling Value */
+            ceiling_value: number | null;
+            /** Max Cpc */
+            max_cpc: number | null;
+            purse: components["schemas"]["Purse"];
+        };
+        /**
+         * Trying
+         * @description Something to be tried without being kept: assumptions, fields of the brief, the line.
+         */
+        Trying: {
+            /** Assumptions */
+            assumptions?: {
+                [key: string]: number | null;
+            };
+            brief?: components["schemas"]["BriefChange"] | null;
+            /** Line */
+            line?: number | null;
+        };
+        /**
          * UploadLine
          * @description One row of the upload sheet; bid is money a click, null where it doesn't run.
          */
@@ -2887,6 +3376,66 @@ export interface components {
             keyword: string;
             /** Match */
             match: string;
+        };
+        /**
+         * WhenValues
+         * @description One condition of a house rule.
+         */
+        WhenValues: {
+            /** Field */
+            field: string;
+            /** Least */
+            least?: number | null;
+            /** Most */
+            most?: number | null;
+            /**
+             * Value
+             * @default
+             */
+            value?: string;
+        };
+        /**
+         * WordKindChange
+         * @description What a word is; null takes back what was said.
+         */
+        WordKindChange: {
+            /** Kind */
+            kind: ("place" | "where" | "rival" | "helper" | "warning" | "what") | null;
+            /** Word */
+            word: string;
+        };
+        /**
+         * WordsView
+         * @description Words and two-word runs of the sheet, by column; warning words first.
+         *
+         *     The keywords of run i are ``ids[starts[i]:starts[i + 1]]``. Searches and customers a
+         *     month, prices money a click.
+         */
+        WordsView: {
+            /** Called */
+            called: number[];
+            /** Customers */
+            customers: (number | null)[];
+            /** Ids */
+            ids: number[];
+            /** Kept */
+            kept: number[];
+            /** Keywords */
+            keywords: number[];
+            /** Kind */
+            kind: string[];
+            /** Price High */
+            price_high: (number | null)[];
+            /** Price Low */
+            price_low: (number | null)[];
+            /** Revision */
+            revision: number;
+            /** Searches */
+            searches: (number | null)[];
+            /** Starts */
+            starts: number[];
+            /** Word */
+            word: string[];
         };
         /**
          * WorkingLine
@@ -5702,6 +6251,79 @@ export interface operations {
             };
         };
     };
+    edit_api_plans__plan_id__keywords_edit_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeywordEdit"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
     remove_api_plans__plan_id__keywords_remove_post: {
         parameters: {
             query?: never;
@@ -5726,6 +6348,77 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    selection_api_plans__plan_id__keywords_workings_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Selection"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Workings"];
                 };
             };
             /** @description Bad Request */
@@ -6071,6 +6764,79 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["NegativeIds"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    change_api_plans__plan_id__own_patch: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnChange"];
             };
         };
         responses: {
@@ -7404,6 +8170,570 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    block_api_plans__plan_id__sift_block_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Blocking"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    worth_api_plans__plan_id__sift_blocking_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Blocking"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BlockingWorth"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    move_line_api_plans__plan_id__sift_line_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LineChange"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    preview_api_plans__plan_id__sift_rules_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RulePreview"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    apply_api_plans__plan_id__sift_rules_apply_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    kind_api_plans__plan_id__sift_word_kind_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WordKindChange"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    words_api_plans__plan_id__sift_words_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WordsView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    attempt_api_plans__plan_id__try_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Trying"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Tried"];
+                };
             };
             /** @description Bad Request */
             400: {

@@ -1,0 +1,106 @@
+"""Sift: several keywords changed at once, and their arithmetic."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+import numpy as np
+from fastapi import APIRouter, Response
+
+from milkwort.api.plans import workings_answer
+from milkwort.api.schemas import ChangeAnswer, Workings, shape_of
+from milkwort.api.shared import Window, Work, sent
+from milkwort.api.sift_schemas import KeywordEdit, Selection
+from milkwort.api.workspace import Loaded
+from milkwort.core.errors import BadValueError
+from milkwort.core.match_types import Match
+from milkwort.core.selection_workings import selection_workings
+from milkwort.store.edits import duplicate_as, edit_keywords, set_figures, set_group
+from milkwort.store.journal import Change
+
+router = APIRouter(tags=["sift"])
+
+
+@router.post("/plans/{plan_id}/keywords/edit", responses=shape_of(ChangeAnswer))
+def edit(plan_id: int, body: KeywordEdit, work: Work, window: Window = "") -> Response:
+    """Set something for some keywords, or repeat them with another match type."""
+    loaded = work.plan(plan_id)
+    rows = loaded.sheet.rows_of(body.ids)
+    _check(loaded, body)
+    columns = {
+        name: value
+        for name in ("offer", "intent", "note")
+        if (value := getattr(body, name)) is not None
+    }
+    moved = _free(loaded, rows, body.match) if body.match else []
+    twins = _free(loaded, rows, body.duplicate_as) if body.duplicate_as else []
+    figures = (body.volume, body.cpc_low, body.cpc_high)
+
+    def do(change: Change) -> None:
+        entries = loaded.sheet.entries
+        if columns:
+            edit_keywords(change, body.ids, columns)
+        if body.match:
+            edit_keywords(change, [loaded.sheet.ids[r] for r in moved], {"match": body.match})
+        if body.group is not None:
+            set_group(change, body.ids, " ".join(body.group.split()))
+        if any(figure is not None for figure in figures):
+            held = [(i, entries[r]) for i, r in zip(body.ids, rows, strict=True)]
+            set_figures(change, held, *figures)
+        if body.duplicate_as:
+            duplicate_as(change, [entries[r] for r in twins], body.duplicate_as)
+
+    label = _label(body, len(rows), len(moved), len(twins))
+    return sent(work.change(plan_id, label, do, window=window))
+
+
+@router.post("/plans/{plan_id}/keywords/workings", responses=shape_of(Workings))
+def selection(plan_id: int, body: Selection, work: Work) -> Response:
+    """Return the sums and means of several keywords."""
+    loaded = work.plan(plan_id)
+    rows = np.array(loaded.sheet.rows_of(body.ids), dtype=np.int64)
+    title = f"{len(rows):,} keywords"
+    sections = selection_workings(loaded.result, rows)
+    return sent(workings_answer(loaded.record.revision, title, "selected", [], sections))
+
+
+def _check(loaded: Loaded, body: KeywordEdit) -> None:
+    names = {offer.name for offer in loaded.record.brief.offers} | {""}
+    if body.offer is not None and body.offer not in names:
+        raise BadValueError("offer", "one of " + ", ".join(sorted(names - {""})), body.offer)
+    low, high = body.cpc_low, body.cpc_high
+    if low is not None and high is not None and low > high:
+        raise BadValueError("price", "a low price up to the high one", f"{low:g} to {high:g}")
+
+
+def _free(loaded: Loaded, rows: Sequence[int], match: Match) -> list[int]:
+    """Return the rows whose text doesn't stand with that match type already.
+
+    Raises
+    ------
+    BadValueError
+        Where that is none of them.
+    """
+    entries = loaded.sheet.entries
+    taken = {(e.normalised, e.match) for e in entries}
+    free = []
+    for row in rows:
+        identity = (entries[row].normalised, match)
+        if identity not in taken:
+            taken.add(identity)
+            free.append(row)
+    if not free:
+        raise BadValueError("match type", f"keywords that aren't {match} already", "none")
+    return free
+
+
+def _label(body: KeywordEdit, rows: int, moved: int, twins: int) -> str:
+    many = f"{rows:,} keywords" if rows != 1 else "1 keyword"
+    if body.duplicate_as:
+        left = f", {rows - twins:,} there already" if twins < rows else ""
+        return f"repeat {twins:,} as {body.duplicate_as} match{left}"
+    if body.match:
+        left = f", {rows - moved:,} there already" if moved < rows else ""
+        return f"set the match type of {moved:,} keywords{left}"
+    named = [n for n in ("offer", "intent", "group", "note") if getattr(body, n) is not None]
+    return f"set the {named[0] if named else 'figures'} of {many}"

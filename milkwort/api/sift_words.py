@@ -1,0 +1,157 @@
+"""Sift by words: every word of the sheet, what a block of it would do, and what kind it is."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import numpy as np
+from fastapi import APIRouter, Response
+
+from milkwort.api.columns import tidy
+from milkwort.api.schemas import ChangeAnswer, shape_of
+from milkwort.api.shared import Window, Work, sent
+from milkwort.api.sift_schemas import Blocking, BlockingWorth, WordKindChange, WordsView
+from milkwort.api.workspace import Loaded
+from milkwort.core.brief import Brief
+from milkwort.core.conflicts import negative_worth
+from milkwort.core.matching import text_matches
+from milkwort.core.negatives import Negative
+from milkwort.core.plan import PlanResult
+from milkwort.core.sheet_words import words_of_sheet
+from milkwort.core.structures import lexicon_of
+from milkwort.core.words import normalise
+from milkwort.store.briefs import brief_of
+from milkwort.store.edits import edit_keywords
+from milkwort.store.journal import Change
+from milkwort.store.keywords import set_calls
+from milkwort.store.negatives import add_negatives
+from milkwort.store.own_ways import set_own
+from milkwort.store.past_lists import load_past
+from milkwort.store.plans import change_brief
+
+router = APIRouter(tags=["sift"])
+
+_NAMED = 8
+"""So many keywords are named in a warning."""
+
+
+@router.get("/plans/{plan_id}/sift/words", responses=shape_of(WordsView))
+def words(plan_id: int, work: Work) -> Response:
+    """Return every word and two-word run of the sheet."""
+    loaded = work.plan(plan_id)
+    found = words_of_sheet(loaded.result, lexicon_of(loaded.record.brief))
+    ids = np.array(loaded.sheet.ids, dtype=np.int64)
+    return sent(
+        {
+            "revision": loaded.record.revision,
+            "word": found.runs, "kind": found.kind, "keywords": found.keywords,
+            "kept": found.kept, "called": found.called, "searches": tidy(found.searches),
+            "price_low": found.price_low, "price_high": found.price_high,
+            "customers": tidy(found.customers), "starts": found.starts,
+            "ids": ids[found.rows] if len(ids) else ids,
+        }
+    )  # fmt: skip
+
+
+@router.post("/plans/{plan_id}/sift/blocking", responses=shape_of(BlockingWorth))
+def worth(plan_id: int, body: Blocking, work: Work) -> Response:
+    """Say what a negative would stop and save, and whom it would hurt, before it is made."""
+    loaded = work.plan(plan_id)
+    negative = _negative(loaded, body)
+    found = negative_worth(loaded.result, negative)
+    entries = loaded.sheet.entries
+    called = [r for r in found.stops if entries[r].call != "none"]
+    with work.database.begin() as session:
+        past = load_past(session, plan_id, "terms")
+    sold = [
+        row.text
+        for row in (past.rows if past else ())
+        if row.customers
+        and text_matches(
+            negative.match,
+            negative.text,
+            row.text,
+            close_forms=loaded.record.brief.negative_close_forms,
+        )
+    ]
+    return sent(
+        {
+            "stops": len(found.stops),
+            "uncalled": len(found.stops) - len(called),
+            "called": len(called),
+            "hurts": [entries[r].text for r in found.hurts[:_NAMED]],
+            "sold": sold[:_NAMED],
+            "everyday": _everyday(loaded.result, negative),
+            "spill_saved": found.spill_saved, "spend_freed": found.spend_freed,
+            "customers_gained": found.customers_gained, "profit_gained": found.profit_gained,
+        }
+    )  # fmt: skip
+
+
+@router.post("/plans/{plan_id}/sift/block", responses=shape_of(ChangeAnswer))
+def block(plan_id: int, body: Blocking, work: Work, window: Window = "") -> Response:
+    """Make a negative, and call block what it stops: the uncalled, or all of it."""
+    loaded = work.plan(plan_id)
+    negative = _negative(loaded, body)
+    stops = negative_worth(loaded.result, negative).stops
+    entries, ids = loaded.sheet.entries, loaded.sheet.ids
+    called = [ids[r] for r in stops if body.over or entries[r].call == "none"]
+
+    def do(change: Change) -> None:
+        add_negatives(change, [negative], "word", [body.owner])
+        set_calls(change, called, "block", body.reason or f"holds {negative.text}", "word")
+
+    label = f"block {negative.text}: {len(called):,} keywords"
+    return sent(work.change(plan_id, label, do, window=window))
+
+
+@router.post("/plans/{plan_id}/sift/word-kind", responses=shape_of(ChangeAnswer))
+def kind(plan_id: int, body: WordKindChange, work: Work, window: Window = "") -> Response:
+    """Say what kind a word is; intents that were read from the words are read anew."""
+    loaded = work.plan(plan_id)
+    record, word = loaded.record, normalise(body.word)
+    kinds = {w: k for w, k in record.own.word_kinds.items() if w != word}
+    places = [p for p in record.values["places"] if normalise(p) != word]
+    if body.kind == "place":
+        places.append(body.word)
+    elif body.kind is not None:
+        kinds[word] = body.kind
+    values = record.values | {"places": places}
+    brief = brief_of(record.name, values, record.assumptions, record.brief.negatives, kinds)
+
+    def do(change: Change) -> None:
+        set_own(change, {"word_kinds": kinds})
+        if places != record.values["places"]:
+            change_brief(change, {"places": places})
+        for intent, ids in _read_anew(loaded, brief).items():
+            edit_keywords(change, ids, {"intent": intent})
+
+    label = f"say what {body.word} is"
+    return sent(work.change(plan_id, label, do, window=window))
+
+
+def _negative(loaded: Loaded, body: Blocking) -> Negative:
+    """Return the negative with the number its campaign or group has in the table."""
+    owners = {"campaign": loaded.sheet.campaigns, "group": loaded.sheet.groups}
+    held = owners.get(body.level, ())
+    number = held.index(body.owner) if body.owner in held else len(held)
+    return Negative(body.text, body.match, body.level, -1 if body.level == "plan" else number)
+
+
+def _everyday(result: PlanResult, negative: Negative) -> bool:
+    """Say whether the words of a negative also stand in keywords that are kept."""
+    run = f" {normalise(negative.text)} "
+    kept = np.flatnonzero(result.table.kept).tolist()
+    return any(run in f" {result.table.texts[row]} " for row in kept)
+
+
+def _read_anew(loaded: Loaded, brief: Brief) -> dict[str, list[int]]:
+    """Return the keywords whose intent was read from their words, and now reads otherwise."""
+    old, new = lexicon_of(loaded.record.brief), lexicon_of(brief)
+    found: dict[str, list[int]] = {}
+    held: Any = zip(loaded.sheet.ids, loaded.sheet.entries, strict=True)
+    for keyword_id, entry in held:
+        now = new.intent(entry.normalised).intent
+        if now != entry.intent and old.intent(entry.normalised).intent == entry.intent:
+            found.setdefault(now, []).append(keyword_id)
+    return found

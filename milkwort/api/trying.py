@@ -1,0 +1,74 @@
+"""Something tried before it is kept: an assumption, a field of the brief, the line moved."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from fastapi import APIRouter, Response
+
+from milkwort.api.frame import purse_block
+from milkwort.api.schemas import ChangeAnswer, shape_of
+from milkwort.api.shared import Window, Work, sent
+from milkwort.api.sift_schemas import LineChange, Tried, Trying
+from milkwort.api.workspace import Loaded
+from milkwort.core.brief import Brief
+from milkwort.core.plan import run_plan
+from milkwort.core.standing import STANDINGS
+from milkwort.core.the_line import rule_that_admits
+from milkwort.store.briefs import brief_of
+from milkwort.store.plans import change_brief
+from milkwort.store.sheet import with_brief
+
+router = APIRouter(tags=["sift"])
+
+
+@router.post("/plans/{plan_id}/try", responses=shape_of(Tried))
+def attempt(plan_id: int, body: Trying, work: Work) -> Response:
+    """Work the plan out as if, and return its purse; nothing is kept."""
+    loaded = work.plan(plan_id)
+    brief = _brief(loaded, body)
+    sheet = with_brief(loaded.sheet, brief)
+    result = run_plan(brief, sheet.table, loaded.result)
+    beyond = int((result.standing.standing == STANDINGS.index("beyond")).sum())
+    return sent(
+        {
+            "purse": purse_block(result, sheet),
+            "ceiling_rule": brief.ceiling.rule,
+            "ceiling_value": brief.ceiling.value,
+            "max_cpc": brief.ceiling.max_cpc,
+            "beyond": beyond,
+        }
+    )
+
+
+@router.post("/plans/{plan_id}/sift/line", responses=shape_of(ChangeAnswer))
+def move_line(plan_id: int, body: LineChange, work: Work, window: Window = "") -> Response:
+    """Change the rule behind the ceilings so that a keyword just comes to the line."""
+    loaded = work.plan(plan_id)
+    (row,) = loaded.sheet.rows_of([body.id])
+    rule = rule_that_admits(loaded.result, row)
+    fields = {"ceiling_rule": rule.rule, "ceiling_value": rule.value}
+    return sent(
+        work.change(
+            plan_id, "move the line", lambda c: change_brief(c, fields), window=window,
+            sheet_after=lambda sheet: sheet,
+        )
+    )  # fmt: skip
+
+
+def _brief(loaded: Loaded, body: Trying) -> Brief:
+    record = loaded.record
+    fields = body.brief.model_dump(exclude_unset=True) if body.brief else {}
+    if body.line is not None:
+        (row,) = loaded.sheet.rows_of([body.line])
+        rule = rule_that_admits(loaded.result, row)
+        fields |= {"ceiling_rule": rule.rule, "ceiling_value": rule.value}
+    changed = record.assumptions | {k: v for k, v in body.assumptions.items() if v is not None}
+    for name, value in body.assumptions.items():
+        if value is None:
+            changed.pop(name, None)
+    brief = brief_of(
+        record.name, record.values | fields, changed, record.brief.negatives,
+        record.own.word_kinds,
+    )  # fmt: skip
+    return replace(brief, negatives=record.brief.negatives)

@@ -1,0 +1,68 @@
+"""Changes of many keywords at once: match type, offer, intent, group, note, own figures."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import replace
+from typing import Any
+
+from milkwort.core.match_types import Match
+from milkwort.store import models
+from milkwort.store.entries import KeywordEntry, ReadingEntry
+from milkwort.store.journal import Change
+from milkwort.store.keywords import add_keywords, add_readings, group_id_of
+
+__all__ = ["BY_HAND", "duplicate_as", "edit_keywords", "set_figures", "set_group"]
+
+BY_HAND = "set by hand"
+"""Origin of figures that the planner entered."""
+
+
+def edit_keywords(change: Change, ids: Sequence[int], values: dict[str, Any]) -> None:
+    """Set columns of keywords: match, offer, intent, note."""
+    change.update(models.Keyword, dict.fromkeys(ids, values))
+
+
+def set_group(change: Change, ids: Sequence[int], name: str) -> None:
+    """Put keywords into an ad group, made where there is none of that name."""
+    group = group_id_of(change, name)
+    change.update(models.Keyword, {i: {"ad_group_id": group} for i in ids})
+
+
+def set_figures(
+    change: Change,
+    entries: Sequence[tuple[int, KeywordEntry]],
+    volume: float | None,
+    cpc_low: float | None,
+    cpc_high: float | None,
+) -> None:
+    """Add readings by hand; what isn't given stays as the reading in use has it."""
+    readings = []
+    for keyword_id, entry in entries:
+        old = entry.reading
+        prices = (old.cpc_low, old.cpc_high)
+        if cpc_low is not None or cpc_high is not None:
+            prices = (cpc_low, cpc_high)
+        searches: dict[str, Any] = {}
+        if volume is not None:
+            searches = {"volume_low": volume, "volume_high": volume, "period": "month"}
+        readings.append((keyword_id, replace(
+            old, cpc_low=prices[0], cpc_high=prices[1], origin=_origin(old), origin_row=None,
+            **searches,
+        )))  # fmt: skip
+    add_readings(change, readings)
+
+
+def duplicate_as(change: Change, entries: Sequence[KeywordEntry], match: Match) -> list[int]:
+    """Add the same keywords with another match type, not yet called."""
+    return add_keywords(
+        change,
+        [replace(e, match=match, call="none", reason="", call_by="", call_at="", locked_bid=None)
+         for e in entries],
+    )  # fmt: skip
+
+
+def _origin(old: ReadingEntry) -> str:
+    if old.origin.startswith(BY_HAND):
+        return old.origin
+    return f"{BY_HAND}, else {old.origin}" if old.origin else BY_HAND
