@@ -18,9 +18,12 @@ from milkwort.api.schemas import (
     shape_of,
 )
 from milkwort.api.shared import Window, Work, sent
+from milkwort.api.workspace import Loaded
 from milkwort.core.notes import NOTES, notes_of
 from milkwort.core.readings import disagreement
+from milkwort.core.structures import lexicon_of
 from milkwort.core.workings import keyword_workings
+from milkwort.store.entries import KeywordEntry
 from milkwort.store.keywords import remove_keywords
 from milkwort.store.readings import figures_of, readings_of, set_rule, use_reading
 from milkwort.store.sheet import with_calls
@@ -72,9 +75,9 @@ def workings(plan_id: int, keyword_id: int, work: Work) -> Response:
             f"{entry.match} match",
             entry.reading.origin
             + (f", row {entry.reading.origin_row}" if entry.reading.origin_row else ""),
-            f"called {entry.call}" + (f" ({entry.reason})" if entry.reason else "")
-            if entry.call != "none"
-            else "not yet called",
+            _called(entry),
+            _intent(loaded, entry),
+            entry.note and f"note: {entry.note}",
         )
         if part
     )
@@ -89,6 +92,22 @@ def workings(plan_id: int, keyword_id: int, work: Work) -> Response:
     return sent(
         {**answer, "readings": [asdict(r) | {"made": r.made} for r in held], "apart": asdict(apart)}
     )
+
+
+def _called(entry: KeywordEntry) -> str:
+    if entry.call == "none":
+        return "not yet called"
+    said = [part for part in (entry.reason, f"by {entry.call_by}", entry.call_at[:10]) if part]
+    return f"called {entry.call} ({', '.join(said)})"
+
+
+def _intent(loaded: Loaded, entry: KeywordEntry) -> str:
+    """Say which words decided the intent, or that it was set otherwise."""
+    read = lexicon_of(loaded.record.brief).intent(entry.normalised)
+    if read.intent != entry.intent:
+        return f"intent {entry.intent}, as it was set"
+    words = ", ".join(read.words)
+    return f"intent {entry.intent}, read from: {words}" if words else "no word tells the intent"
 
 
 @router.post("/plans/{plan_id}/keywords/{keyword_id}/reading", responses=shape_of(ChangeAnswer))

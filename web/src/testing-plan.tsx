@@ -122,6 +122,21 @@ export function frameOf(revision: number, purse: Partial<Frame["purse"]> = {}): 
       ...purse,
     },
     journal: { undo: null, redo: null },
+    own: {
+      quick_reasons: ["too dear", "another town"],
+      saved_filters: [],
+      house_rules: [],
+      word_kinds: {},
+    },
+    tail: {
+      keywords: 0,
+      kept: 0,
+      clicks: 0,
+      spend: 0,
+      customers: 0,
+      more_spend: 0,
+      more_customers: 0,
+    },
   };
 }
 

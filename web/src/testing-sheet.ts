@@ -24,6 +24,18 @@ export function sheetOf(rows: Row[]): SheetBlock {
       call: column((row) => row.call ?? "none"),
       reason: column(() => ""),
       group: column(() => ""),
+      offer: column(() => ""),
+      note: column(() => ""),
+      kinds: column((row) =>
+        row.text
+          .split(" ")
+          .map(() => "w")
+          .join(""),
+      ),
+      by: column(() => ""),
+      at: column(() => ""),
+      unpaid_rank: none,
+      paid_rank: none,
       origin: column(() => ""),
       volume_low: none,
       volume_high: none,
@@ -38,6 +50,10 @@ export function sheetOf(rows: Row[]): SheetBlock {
       cpc_median: none,
       cpc_at_line: column((row) => row.line ?? null),
       rate_at_line: none,
+      value_at_line: none,
+      price_at_line: none,
+      spill: none,
+      first_sale: none,
       ceiling: none,
       headroom: column((row) => row.headroom ?? null),
       reach: none,

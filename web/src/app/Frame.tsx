@@ -4,10 +4,12 @@ import styled from "styled-components";
 import { usePlan } from "../data/plan";
 import { useSaying } from "../data/saying";
 import { ink } from "../look/tokens";
+import { CommandBox } from "./CommandBox";
 import { KeyList } from "./KeyList";
 import { Purse } from "./Purse";
 import { Trail } from "./Trail";
 import { Workings } from "./Workings";
+import { useActions } from "./actions";
 import { useDesk } from "./desk";
 import { useKeys } from "./keys";
 import { stages } from "./stages";
@@ -22,13 +24,23 @@ export function Frame() {
   const [keysOpen, setKeysOpen] = useState(false);
   const { asked, open, setOpen } = useDesk();
   const stage = useLocation().pathname.split("/")[3] ?? "brief";
+  const [commandsOpen, setCommandsOpen] = useState(false);
   useGoKeys();
-  useKeys({
-    w: () => setOpen(!open),
-    "?": () => setKeysOpen(true),
-    "Ctrl+z": () => void undo(),
-    "Ctrl+Shift+z": () => void redo(),
-  });
+  useActions([
+    { name: "Show or hide the workings", keys: ["w"], run: () => setOpen(!open) },
+    { name: "The list of keys", keys: ["?"], run: () => setKeysOpen(true) },
+    {
+      name: frame.journal.undo ? `Undo: ${frame.journal.undo}` : "Undo",
+      keys: ["Ctrl+z"],
+      run: () => void undo(),
+    },
+    {
+      name: frame.journal.redo ? `Redo: ${frame.journal.redo}` : "Redo",
+      keys: ["Ctrl+Shift+z"],
+      run: () => void redo(),
+    },
+  ]);
+  useKeys({ "Ctrl+k": () => setCommandsOpen(true) });
   useEffect(() => {
     const name = stages.find((s) => s.path === stage)?.name ?? "";
     document.title = `${name} · ${frame.brief.name} · Milkwort`;
@@ -36,7 +48,7 @@ export function Frame() {
   const panel = open && (withWorkings.includes(stage) || asked?.kind === "figure");
   return (
     <Page>
-      <Trail onKeys={() => setKeysOpen(true)} />
+      <Trail onKeys={() => setKeysOpen(true)} onCommands={() => setCommandsOpen(true)} />
       <Middle>
         <Main key={id}>
           <Suspense fallback={<Waiting>Opening …</Waiting>}>
@@ -50,6 +62,7 @@ export function Frame() {
       </Said>
       <Purse />
       <KeyList open={keysOpen} onOpen={setKeysOpen} />
+      <CommandBox open={commandsOpen} onOpen={setCommandsOpen} />
     </Page>
   );
 }
@@ -73,6 +86,12 @@ function useGoKeys() {
     return () => window.removeEventListener("keydown", listen, true);
   }, [id, navigate]);
   useKeys({ g: () => (since.current = Date.now()) });
+  useActions(
+    stages.map(({ name, path, key }) => ({
+      name: `Go to ${name} (g ${key})`,
+      run: () => void navigate(`/plan/${id}/${path}`),
+    })),
+  );
 }
 
 const Page = styled.div`

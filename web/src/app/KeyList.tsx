@@ -1,7 +1,7 @@
-import { Dialog, Heading, Modal, ModalOverlay } from "react-aria-components";
 import styled from "styled-components";
 import { ink } from "../look/tokens";
 import { Button } from "../parts/Button";
+import { Foot, Sheet } from "../parts/Sheet";
 import { setSingleKeys, useSingleKeys } from "./keys";
 
 const keys: [string, [string, string][]][] = [
@@ -9,6 +9,7 @@ const keys: [string, [string, string][]][] = [
     "Everywhere",
     [
       ["g then b g s a f h l", "go to a stage"],
+      ["Ctrl K", "any command by name"],
       ["w", "show or hide the workings"],
       ["Ctrl Z", "undo"],
       ["Ctrl Shift Z", "redo"],
@@ -32,7 +33,12 @@ const keys: [string, [string, string][]][] = [
       ["1 2 3 4", "keep, hold, drop, block"],
       ["0", "take the call back"],
       [".", "the same call again"],
-      ["[ ]", "move the line, in order of price"],
+      ["r n e", "reason of the call, note, change the selected"],
+      ["[ ]", "move the line"],
+      ["s", "in sections, or one list"],
+      ["t i o m c", "ladder, words, one by one, map, compare"],
+      ["u", "house rules"],
+      ["v z + -", "on the map: lasso, all of it, zoom"],
     ],
   ],
   [
@@ -50,71 +56,43 @@ type Props = { open: boolean; onOpen: (open: boolean) => void };
 export function KeyList({ open, onOpen }: Props) {
   const on = useSingleKeys();
   return (
-    <Overlay isOpen={open} onOpenChange={onOpen} isDismissable>
-      <Modal>
-        <Dialog aria-label="Keys">
-          <Sheet>
-            <Heading slot="title" level={2}>
-              Keys
-            </Heading>
-            <div>
-              {keys.map(([title, rows]) => (
-                <section key={title}>
-                  <h3>{title}</h3>
-                  <dl>
-                    {rows.map(([key, what]) => (
-                      <div key={key}>
-                        <dt>
-                          <kbd>{key}</kbd>
-                        </dt>
-                        <dd>{what}</dd>
-                      </div>
-                    ))}
-                  </dl>
-                </section>
+    <Sheet title="Keys" open={open} onOpen={onOpen} width={700}>
+      <Lists>
+        {keys.map(([title, rows]) => (
+          <section key={title}>
+            <h3>{title}</h3>
+            <dl>
+              {rows.map(([key, what]) => (
+                <div key={key}>
+                  <dt>
+                    <kbd>{key}</kbd>
+                  </dt>
+                  <dd>{what}</dd>
+                </div>
               ))}
-            </div>
-            <footer>
-              <label>
-                <input
-                  type="checkbox"
-                  checked={on}
-                  onChange={(event) => setSingleKeys(event.currentTarget.checked)}
-                />{" "}
-                single keys work outside of fields
-              </label>
-              <Button onPress={() => onOpen(false)}>Close</Button>
-            </footer>
-          </Sheet>
-        </Dialog>
-      </Modal>
-    </Overlay>
+            </dl>
+          </section>
+        ))}
+      </Lists>
+      <Foot>
+        <label>
+          <input
+            type="checkbox"
+            checked={on}
+            onChange={(event) => setSingleKeys(event.currentTarget.checked)}
+          />{" "}
+          single keys work outside of fields
+        </label>
+        <Button onPress={() => onOpen(false)}>Close</Button>
+      </Foot>
+    </Sheet>
   );
 }
 
-const Overlay = styled(ModalOverlay)`
-  position: fixed;
-  inset: 0;
-  background: ${ink.ink}55;
+const Lists = styled.div`
   display: grid;
-  place-items: center;
-  z-index: 20;
-`;
-
-const Sheet = styled.div`
-  background: ${ink.paper};
-  border: 1px solid ${ink.ink};
-  padding: 22px 28px;
-  width: 660px;
-  max-width: 94vw;
-  max-height: 86vh;
-  overflow: auto;
-  > div {
-    display: grid;
-    grid-template-columns: 1fr 1fr;
-    gap: 18px 32px;
-    margin: 14px 0 18px;
-  }
+  grid-template-columns: 1fr 1fr;
+  gap: 18px 32px;
   h3 {
     margin-bottom: 6px;
   }
@@ -133,10 +111,5 @@ const Sheet = styled.div`
   }
   dd {
     margin: 0;
-  }
-  footer {
-    display: flex;
-    justify-content: space-between;
-    align-items: center;
   }
 `;

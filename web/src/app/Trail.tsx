@@ -5,10 +5,10 @@ import { PlanMenu } from "./PlanMenu";
 import * as S from "./Trail.styles";
 import { stages } from "./stages";
 
-type Props = { onKeys: () => void };
+type Props = { onKeys: () => void; onCommands: () => void };
 
 /** The way from brief to results, each stage with what it now says. */
-export function Trail({ onKeys }: Props) {
+export function Trail({ onKeys, onCommands }: Props) {
   const { frame, id, undo, redo } = usePlan();
   const { journal } = frame;
   return (
@@ -23,6 +23,9 @@ export function Trail({ onKeys }: Props) {
         ))}
       </S.Path>
       <S.Tools>
+        <S.Tool aria-label="Commands (Ctrl K)" onPress={onCommands}>
+          <kbd>Ctrl K</kbd>
+        </S.Tool>
         <S.Tool
           aria-label={journal.undo ? `Undo: ${journal.undo}` : "Nothing to undo"}
           isDisabled={!journal.undo}

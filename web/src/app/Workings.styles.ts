@@ -93,6 +93,13 @@ export const Row = styled.div`
   }
 `;
 
+export const Effect = styled.small`
+  display: block;
+  color: ${ink.straw};
+  font-size: 12px;
+  text-align: right;
+`;
+
 export const Back = styled(Button)`
   border: 0;
   background: none;

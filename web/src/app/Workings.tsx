@@ -1,10 +1,12 @@
 import { useQuery } from "@tanstack/react-query";
 import { X } from "lucide-react";
+import { useState } from "react";
 import { Button } from "react-aria-components";
 import { client, taken, type Schemas } from "../data/client";
 import { usePlan } from "../data/plan";
+import { useTry } from "../data/trying";
 import { Blank } from "../parts/Blank";
-import { count, money, number, parsed, percent } from "../parts/format";
+import { count, delta, money, number, parsed, percent } from "../parts/format";
 import * as S from "./Workings.styles";
 import { HowSure } from "./HowSure";
 import { Readings } from "./Readings";
@@ -57,6 +59,13 @@ function fetchWorkings(plan: number, asked: Asked): Promise<Answer> {
         params: { path: { plan_id: plan, figure: asked.name } },
       }),
     );
+  if (asked.kind === "selection")
+    return taken(
+      client.POST("/api/plans/{plan_id}/keywords/workings", {
+        params: { path: { plan_id: plan } },
+        body: { ids: asked.ids },
+      }),
+    );
   return taken(
     client.GET("/api/plans/{plan_id}/keywords/{keyword_id}/workings", {
       params: { path: { plan_id: plan, keyword_id: asked.id } },
@@ -103,7 +112,9 @@ function Figure({ line }: FigureProps) {
   if (line.text) return <span>{line.text}</span>;
   if (line.source !== "assumption")
     return <span title={sourceWord(line.source)}>{said(line)}</span>;
+  const [draft, setDraft] = useState<number | null>(null);
   const changed = line.assumption in frame.brief.assumptions;
+  const unit = line.unit === "share" ? 100 : 1;
   return (
     <>
       <Blank
@@ -113,7 +124,11 @@ function Figure({ line }: FigureProps) {
         onCommit={(text) => {
           const value = parsed(text);
           if (value === null) return false;
-          return changeAssumption(line.assumption, line.unit === "share" ? value / 100 : value);
+          return changeAssumption(line.assumption, value / unit);
+        }}
+        onDraft={(text) => {
+          const value = text === null ? null : parsed(text);
+          setDraft(value === null ? null : value / unit);
         }}
       />
       {changed && (
@@ -124,7 +139,23 @@ function Figure({ line }: FigureProps) {
           ↺
         </S.Back>
       )}
+      {draft !== null && <Effect name={line.assumption} value={draft} />}
     </>
+  );
+}
+
+/** What an assumption would do to the purse, before it is kept. */
+function Effect({ name, value }: { name: string; value: number }) {
+  const { purse } = usePlan().frame;
+  const tried = useTry({ assumptions: { [name]: value } });
+  if (!tried) return null;
+  const moved = (to: number, from: number, digits: number) => delta(to - from, digits) || "±0";
+  return (
+    <S.Effect role="status">
+      customers {moved(tried.purse.customers, purse.customers, 2)}, spend{" "}
+      {moved(tried.purse.spend, purse.spend, 2)}, profit{" "}
+      {moved(tried.purse.profit, purse.profit, 0)}: Enter keeps it
+    </S.Effect>
   );
 }
 

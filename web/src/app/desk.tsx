@@ -2,14 +2,18 @@ import { createContext, useContext, useMemo, useState, type ReactNode } from "re
 import type { FigureName } from "../data/client";
 
 /** What the workings panel is asked about. */
-export type Asked = { kind: "keyword"; id: number } | { kind: "figure"; name: FigureName };
+export type Asked =
+  | { kind: "keyword"; id: number }
+  | { kind: "selection"; ids: number[] }
+  | { kind: "figure"; name: FigureName };
 
 type Desk = {
   /** The keyword the planner stands on, kept from stage to stage. */
   active: number | null;
   setActive: (id: number | null) => void;
   asked: Asked | null;
-  ask: (asked: Asked | null) => void;
+  /** Ask for workings; opens the panel unless told not to. */
+  ask: (asked: Asked | null, opens?: boolean) => void;
   open: boolean;
   setOpen: (open: boolean) => void;
 };
@@ -36,9 +40,9 @@ export function DeskProvider({ children }: Props) {
         ask(id === null ? null : { kind: "keyword", id });
       },
       asked,
-      ask: (next: Asked | null) => {
+      ask: (next: Asked | null, opens = true) => {
         ask(next);
-        if (next) setOpen(true);
+        if (next && opens) setOpen(true);
       },
       open,
       setOpen,

@@ -23,12 +23,14 @@ type PlanDesk = {
   change: (request: () => Promise<ChangeAnswer>) => Promise<boolean>;
   changeBrief: (fields: Schemas["BriefChange"]) => Promise<boolean>;
   changeAssumption: (name: string, value: number | null) => Promise<boolean>;
-  call: (ids: number[], call: CallName) => Promise<boolean>;
+  call: (ids: number[], call: CallName, more?: CallMore) => Promise<boolean>;
   lockBid: (ids: number[], bid: number | null) => Promise<boolean>;
   undo: () => Promise<boolean>;
   redo: () => Promise<boolean>;
   setFrame: (frame: Frame) => void;
 };
+
+type CallMore = { reason?: string; by?: Schemas["CallChange"]["by"] };
 
 /** What the server tells of itself: how far long work is, or that the plan has changed. */
 type Told = ({ job: string } & Progress) | { revision: number; window: string };
@@ -112,10 +114,10 @@ export function PlanProvider({ id, waiting, failed, children }: Props) {
             }),
           ),
         ),
-      call: (ids, call) =>
+      call: (ids, call, { reason = "", by = "hand" } = {}) =>
         change(() =>
           taken(
-            client.POST("/api/plans/{plan_id}/calls", { ...path, body: { ids, call, reason: "" } }),
+            client.POST("/api/plans/{plan_id}/calls", { ...path, body: { ids, call, reason, by } }),
           ),
         ),
       lockBid: (ids, bid) =>

@@ -15,23 +15,39 @@ type Props = {
   least?: number;
   focused?: boolean;
   onLeave?: () => void;
+  /** Told what is typed before it is taken; null once it is taken or put back. */
+  onDraft?: (text: string | null) => void;
 };
 
 /** A blank in a sentence: reads as a word, is a field. Enter takes, Escape puts back. */
 export function Blank(props: Props) {
-  const { label, value, onCommit, assumed, placeholder = "", least = 2, focused, onLeave } = props;
+  const {
+    label,
+    value,
+    onCommit,
+    assumed,
+    placeholder = "",
+    least = 2,
+    focused,
+    onLeave,
+    onDraft,
+  } = props;
   const [typed, setTyped] = useState<string | null>(null);
   const [refused, setRefused] = useState(false);
+  const draft = (text: string | null) => {
+    setTyped(text);
+    onDraft?.(text);
+  };
   const hint = useId();
   const shown = typed ?? value;
   const commit = async () => {
     if (typed === null || typed === value) {
-      setTyped(null);
+      draft(null);
       return;
     }
     const took = await onCommit(typed);
     setRefused(!took);
-    if (took) setTyped(null);
+    if (took) draft(null);
   };
   return (
     <>
@@ -49,13 +65,13 @@ export function Blank(props: Props) {
         // eslint-disable-next-line jsx-a11y/no-autofocus -- only where the planner just asked to edit
         autoFocus={focused}
         onFocus={(event) => event.currentTarget.select()}
-        onChange={(event) => setTyped(event.currentTarget.value)}
+        onChange={(event) => draft(event.currentTarget.value)}
         onBlur={() => void commit().then(onLeave)}
         onKeyDown={(event) => {
           event.stopPropagation();
           if (event.key === "Enter") event.currentTarget.blur();
           if (event.key === "Escape") {
-            setTyped(null);
+            draft(null);
             setRefused(false);
             onLeave?.();
           }

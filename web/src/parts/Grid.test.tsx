@@ -53,7 +53,7 @@ function Bench({ onEnter, line, rows = [0, 1, 2, 3, 4, 5] }: Props) {
         onSort={setSort}
         onEnter={onEnter}
         look={(row) => ({ dim: row === 5, struck: row === 4 })}
-        divider={line === undefined ? null : { before: line, content: "the line" }}
+        dividers={line === undefined ? [] : [{ id: "line", before: line, content: "the line" }]}
         empty="nothing here"
       />
       <button onClick={() => handle.current?.move(1)}>on</button>

@@ -4,6 +4,7 @@ import {
   useCallback,
   useEffect,
   useImperativeHandle,
+  useMemo,
   useRef,
   type KeyboardEvent,
   type MouseEvent,
@@ -28,7 +29,11 @@ export type Column = {
   cell: (row: number) => ReactNode;
 };
 
-export type Sort = { by: string; down: boolean };
+type Order = { by: string; down: boolean };
+/** Two deep: rows alike in the first are ordered by the second. */
+export type Sort = Order & { then?: Order };
+
+export type Divider = { id: string; before: number; content: ReactNode };
 
 /** What another part may ask of a grid. */
 export type GridHandle = { focus: () => void; move: (by: number) => void; showDivider: () => void };
@@ -46,40 +51,38 @@ type Props = {
   sort?: Sort | null;
   onSort?: (sort: Sort) => void;
   look?: (row: number) => S.RowLook;
-  /** A line across the sheet before the row at this place. */
-  divider?: { before: number; content: ReactNode } | null;
+  /** Lines across the sheet, each before the row at its place, in that order. */
+  dividers?: readonly Divider[];
   onEnter?: (id: number) => void;
   empty: ReactNode;
   handle?: Ref<GridHandle>;
 };
 
 const dividerHeight = 28;
+const none: readonly Divider[] = [];
 
 /** A long sheet: virtualised, worked from the keyboard, rows selected one or a thousand at a time. */
 export function Grid(props: Props) {
   const { label, columns, rows, idOf, active, onActive, selected, onSelected, look, empty } = props;
-  const { sort, onSort, divider, onEnter, handle } = props;
+  const { sort, onSort, dividers = none, onEnter, handle } = props;
   const box = useRef<HTMLDivElement>(null);
   const anchor = useRef<number | null>(null);
-  const cut = divider ? Math.min(divider.before, rows.length) : -1;
-  const length = rows.length + (divider ? 1 : 0);
-  const rowAt = (item: number) => (cut >= 0 && item > cut ? item - 1 : item);
-  const itemAt = (row: number) => (cut >= 0 && row >= cut ? row + 1 : row);
+  const { dividerAt, rowAt, itemAt, cuts } = usePlaces(dividers, rows.length);
   const activeAt = place(rows, idOf, active);
   const range = useCallback(
     (visible: Range) => visibleRange(visible, activeAt < 0 ? null : itemAt(activeAt)),
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- itemAt follows from cut
-    [activeAt, cut],
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- itemAt follows from the cuts
+    [activeAt, cuts],
   );
   // eslint-disable-next-line react-hooks/incompatible-library -- the virtualiser's functions are not memoised on purpose
   const virtual = useVirtualizer({
-    count: length,
+    count: rows.length + dividers.length,
     getScrollElement: () => box.current,
-    estimateSize: (item) => (item === cut ? dividerHeight : rowHeight),
+    estimateSize: (item) => (dividerAt(item) ? dividerHeight : rowHeight),
     overscan: 12,
     rangeExtractor: range,
   });
-  useEffect(() => virtual.measure(), [virtual, cut]);
+  useEffect(() => virtual.measure(), [virtual, cuts]);
 
   const go = (at: number, extend: boolean) => {
     const to = Math.max(0, Math.min(rows.length - 1, at));
@@ -96,7 +99,10 @@ export function Grid(props: Props) {
   useImperativeHandle(handle, () => ({
     focus: () => box.current?.focus({ preventScroll: true }),
     move: (by) => go(activeAt < 0 ? 0 : activeAt + by, false),
-    showDivider: () => cut >= 0 && virtual.scrollToIndex(cut, { align: "center" }),
+    showDivider: () => {
+      const first = dividers[0];
+      if (first) virtual.scrollToIndex(Math.min(first.before, rows.length), { align: "center" });
+    },
   }));
 
   const onKeyDown = (event: KeyboardEvent) => {
@@ -164,10 +170,11 @@ export function Grid(props: Props) {
       <S.Body role="rowgroup" style={{ height: virtual.getTotalSize() }}>
         {virtual.getVirtualItems().map((item) => {
           const style = { transform: `translateY(${item.start}px)`, height: item.size };
-          if (item.index === cut)
+          const divider = dividerAt(item.index);
+          if (divider)
             return (
-              <S.Divider key="line" role="row" style={style}>
-                <div role="gridcell">{divider?.content}</div>
+              <S.Divider key={divider.id} role="row" style={style}>
+                <div role="gridcell">{divider.content}</div>
               </S.Divider>
             );
           const at = rowAt(item.index);
@@ -195,6 +202,21 @@ export function Grid(props: Props) {
       {rows.length === 0 && <S.Empty>{empty}</S.Empty>}
     </S.Box>
   );
+}
+
+/** Where rows and dividers lie among the items of the list. */
+function usePlaces(dividers: readonly Divider[], length: number) {
+  const cuts = dividers.map((divider) => Math.min(divider.before, length)).join();
+  return useMemo(() => {
+    const before = cuts === "" ? [] : cuts.split(",").map(Number);
+    const items = before.map((cut, at) => cut + at);
+    return {
+      cuts,
+      dividerAt: (item: number) => dividers[items.indexOf(item)],
+      rowAt: (item: number) => item - items.filter((at) => at < item).length,
+      itemAt: (row: number) => row + before.filter((cut) => cut <= row).length,
+    };
+  }, [cuts, dividers]);
 }
 
 type RowProps = S.RowLook & {
@@ -236,23 +258,31 @@ const Row = memo(function Row(props: RowProps) {
 type HeadingProps = { column: Column; sort?: Sort | null; onSort?: (sort: Sort) => void };
 
 function Heading({ column, sort, onSort }: HeadingProps) {
-  const mine = sort?.by === column.id ? sort : null;
-  const state = mine ? (mine.down ? "descending" : "ascending") : "none";
+  const second = sort?.then?.by === column.id;
+  const mine = sort?.by === column.id ? sort : second ? sort.then! : null;
+  const state = mine && !second ? (mine.down ? "descending" : "ascending") : "none";
   if (!column.sortable || !onSort)
     return (
       <S.HeadCell role="columnheader" $align={column.align}>
         {column.head}
       </S.HeadCell>
     );
+  const order = { by: column.id, down: mine ? !mine.down : column.align === "end" };
   return (
     <S.HeadCell role="columnheader" aria-sort={state} $align={column.align}>
       <S.SortButton
         type="button"
-        title={`Sort by ${column.label}`}
-        onClick={() => onSort({ by: column.id, down: mine ? !mine.down : column.align === "end" })}
+        title={`Sort by ${column.label}; with Shift, as the second order`}
+        onClick={(event) =>
+          onSort(
+            event.shiftKey && sort && sort.by !== column.id
+              ? { by: sort.by, down: sort.down, then: order }
+              : order,
+          )
+        }
       >
         {column.head}
-        {mine && <span aria-hidden>{mine.down ? " ↓" : " ↑"}</span>}
+        {mine && <span aria-hidden>{(mine.down ? " ↓" : " ↑") + (second ? "₂" : "")}</span>}
       </S.SortButton>
     </S.HeadCell>
   );

@@ -1,24 +1,42 @@
 import { fireEvent, render, screen } from "@testing-library/react";
+import { frameOf, showOnPlan } from "../../testing-plan";
 import { CallBar } from "./CallBar";
 import { Line } from "./Line";
 import { noteWords } from "./notes";
 
-const idle = { onMove: () => undefined, onFree: () => undefined };
+const idle = { onMove: () => undefined, onFree: () => undefined, lastAt: () => 101 };
 
 // jsdom knows no pointers to be captured
 beforeAll(() => {
   Element.prototype.setPointerCapture = () => undefined;
 });
 
-it("in order of headroom it is drawn, and says how to move it", () => {
-  render(<Line {...idle} byPrice={false} limit={4.71} own={false} beyond={64} />);
-  expect(screen.getByText(/64 keywords beyond/)).toBeTruthy();
-  expect(screen.queryByRole("slider")).toBeNull();
+it("dragged in order of headroom it says which rule would let how many in", async () => {
+  const moved = vi.fn();
+  const tried = {
+    purse: frameOf(1, { customers: 14.2 }).purse,
+    ceiling_rule: "profit_share",
+    ceiling_value: 0.25,
+    max_cpc: null,
+    beyond: 60,
+  };
+  const asked = await showOnPlan(
+    <Line {...idle} byPrice={false} limit={4.71} own={false} beyond={64} onMove={moved} />,
+    { "POST /try": () => ({ body: tried }) },
+  );
+  expect(screen.getByText(/your 30 % profit share ends.*64 keywords beyond/)).toBeTruthy();
+  const handle = screen.getByRole("slider", { name: "The line: where headroom ends" });
+  fireEvent.pointerDown(handle, { clientY: 300 });
+  fireEvent.pointerMove(handle, { clientY: 361 });
+  expect(await screen.findByText(/your 25 % profit share .*60 keywords beyond, 14.2/)).toBeTruthy();
+  expect(asked[0]!.body).toEqual({ line: 101 });
+  fireEvent.pointerUp(handle);
+  expect(moved).toHaveBeenCalledWith(2);
 });
 
-it("in order of price it is dragged by whole rows", () => {
+it("in order of price it is dragged by whole rows", async () => {
   const moved = vi.fn();
-  render(<Line {...idle} byPrice limit={4.71} own={false} beyond={64} onMove={moved} />);
+  await showOnPlan(<Line {...idle} byPrice limit={4.71} own={false} beyond={64} onMove={moved} />);
   const handle = screen.getByRole("slider");
   fireEvent.pointerDown(handle, { clientY: 300 });
   fireEvent.pointerMove(handle, { clientY: 208 });
@@ -27,9 +45,9 @@ it("in order of price it is dragged by whole rows", () => {
   expect(moved).toHaveBeenCalledWith(-3);
 });
 
-it("a drag of less than half a row moves nothing", () => {
+it("a drag of less than half a row moves nothing", async () => {
   const moved = vi.fn();
-  render(<Line {...idle} byPrice limit={4.71} own={false} beyond={64} onMove={moved} />);
+  await showOnPlan(<Line {...idle} byPrice limit={4.71} own={false} beyond={64} onMove={moved} />);
   const handle = screen.getByRole("slider");
   fireEvent.pointerDown(handle, { clientY: 300 });
   fireEvent.pointerMove(handle, { clientY: 310 });
@@ -42,16 +60,16 @@ it.each([
   ["ArrowDown", 1],
   ["PageUp", -10],
   ["PageDown", 10],
-])("%s moves it by %d", (key, by) => {
+])("%s moves it by %d", async (key, by) => {
   const moved = vi.fn();
-  render(<Line {...idle} byPrice limit={4.71} own beyond={64} onMove={moved} />);
+  await showOnPlan(<Line {...idle} byPrice limit={4.71} own beyond={64} onMove={moved} />);
   fireEvent.keyDown(screen.getByRole("slider"), { key });
   expect(moved).toHaveBeenCalledWith(by);
 });
 
-it("one's own highest price can be let go", () => {
+it("one's own highest price can be let go", async () => {
   const freed = vi.fn();
-  render(<Line {...idle} byPrice limit={2} own beyond={64} onFree={freed} />);
+  await showOnPlan(<Line {...idle} byPrice limit={2} own beyond={64} onFree={freed} />);
   expect(screen.getByText(/your highest price, 2.00 a click/)).toBeTruthy();
   fireEvent.click(screen.getByText("no highest price"));
   expect(freed).toHaveBeenCalled();

@@ -1,4 +1,4 @@
-import { Button } from "react-aria-components";
+import { Button, ToggleButtonGroup } from "react-aria-components";
 import styled from "styled-components";
 import { ink, serif } from "../../look/tokens";
 
@@ -22,6 +22,27 @@ export const Count = styled.span`
 
 export const Soft = styled.span`
   color: ${ink.ink2};
+`;
+
+export const Unpaid = styled.b`
+  color: ${ink.moss};
+  font-weight: 500;
+`;
+
+export const Section = styled.div`
+  display: flex;
+  align-items: baseline;
+  gap: 12px;
+  height: 27px;
+  padding: 4px 8px 0 20px;
+  background: ${ink.paper2};
+  color: ${ink.ink2};
+  font-size: 12px;
+  strong {
+    font-family: ${serif};
+    font-size: 15px;
+    color: ${ink.ink};
+  }
 `;
 
 export const ComeIn = styled.span`
@@ -98,4 +119,149 @@ export const Handle = styled.span`
   padding: 2px 8px;
   border: 1px solid ${ink.petalMid};
   user-select: none;
+`;
+
+export const Views = styled(ToggleButtonGroup)`
+  display: flex;
+  border: 1px solid ${ink.ink};
+  border-radius: 2px;
+  button {
+    border: 0;
+    background: none;
+    padding: 3px 9px;
+    cursor: pointer;
+    color: ${ink.ink};
+    white-space: nowrap;
+  }
+  button[data-hovered] {
+    background: ${ink.petalWash};
+  }
+  button[data-selected] {
+    background: ${ink.ink};
+    color: ${ink.paper};
+  }
+`;
+
+export const Tools = styled.span`
+  margin-left: auto;
+  font-size: 12px;
+`;
+
+export const Tail = styled.p`
+  border-top: 1px solid ${ink.rule};
+  padding: 5px 20px;
+  font-size: 12px;
+  color: ${ink.ink2};
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+`;
+
+export const Link = styled(Button)`
+  border: 0;
+  background: none;
+  cursor: pointer;
+  color: ${ink.petalDeep};
+  text-decoration: underline;
+  text-underline-offset: 3px;
+  margin-left: 6px;
+`;
+
+export const Away = styled(Button)`
+  border: 0;
+  background: none;
+  padding: 0 6px;
+  cursor: pointer;
+  color: ${ink.ink2};
+`;
+
+export const Waiting = styled.p`
+  padding: 32px 20px;
+  color: ${ink.ink2};
+`;
+
+export const Under = styled.div`
+  padding: 0 20px 7px;
+  color: ${ink.ink2};
+  min-height: 27px;
+`;
+
+export const Word = styled.span`
+  &[data-kind="!"] {
+    color: ${ink.rose};
+    text-decoration: underline dotted 1px;
+    text-underline-offset: 3px;
+  }
+  &[data-kind="o"] {
+    color: ${ink.moss};
+  }
+  &[data-kind="p"] {
+    color: ${ink.straw};
+    font-style: italic;
+  }
+  &[data-kind="h"] {
+    font-weight: 600;
+  }
+`;
+
+export const Sentence = styled.p`
+  font-size: 16px;
+  margin-bottom: 10px;
+`;
+
+export const Told = styled.div`
+  border-left: 3px solid ${ink.petalMid};
+  padding-left: 12px;
+  margin: 10px 0;
+  p {
+    margin: 3px 0;
+  }
+`;
+
+export const Warn = styled.p`
+  color: ${ink.rose};
+`;
+
+export const Reasons = styled.ol`
+  list-style: none;
+  padding: 0;
+  margin: 12px 0 0;
+  li {
+    display: flex;
+    justify-content: space-between;
+    border-bottom: 1px solid ${ink.rule};
+  }
+`;
+
+export const Fields = styled.div`
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 10px 18px;
+  > p {
+    grid-column: 1 / -1;
+  }
+`;
+
+export const Line2 = styled.div`
+  grid-column: 1 / -1;
+  display: flex;
+  justify-content: space-between;
+`;
+
+export const Rules = styled.ul`
+  list-style: none;
+  padding: 0;
+  margin: 10px 0 16px;
+  border-top: 1px solid ${ink.rule};
+  li {
+    display: flex;
+    justify-content: space-between;
+    gap: 12px;
+    border-bottom: 1px solid ${ink.rule};
+    padding: 6px 0;
+  }
+  li p {
+    color: ${ink.ink2};
+    font-size: 12px;
+  }
 `;

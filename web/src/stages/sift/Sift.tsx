@@ -1,196 +1,173 @@
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { useEffect, useRef, useState } from "react";
+import { ToggleButton } from "react-aria-components";
+import { useSearchParams } from "react-router";
+import { useActions } from "../../app/actions";
 import { useDesk } from "../../app/desk";
-import { useKeys } from "../../app/keys";
-import type { CallName, SheetBlock } from "../../data/client";
+import type { CallName } from "../../data/client";
 import { usePlan } from "../../data/plan";
 import { useSaying } from "../../data/saying";
-import { Choice } from "../../parts/Choice";
-import { Grid, type GridHandle, type Sort } from "../../parts/Grid";
+import { TextButton } from "../../parts/Button";
+import type { GridHandle } from "../../parts/Grid";
 import { Top } from "../../parts/Screen";
-import { plural } from "../../parts/format";
-import { usePriceScale } from "../../parts/scale";
+import { count, money, number } from "../../parts/format";
 import { CallBar } from "./CallBar";
-import { Line } from "./Line";
+import { ColumnSheet } from "./ColumnSheet";
+import { Compare } from "./Compare";
+import { FilterBar } from "./FilterBar";
+import { EditSheet, NoteSheet, ReasonSheet } from "./JudgeSheets";
+import { Ladder } from "./Ladder";
+import { MapView } from "./MapView";
+import { OneByOne } from "./OneByOne";
+import { RulesSheet } from "./RulesSheet";
 import * as S from "./Sift.styles";
-import { ladderColumns, whiskerWidth } from "./columns";
-import { everything, filtered, lineBefore, ordered, priceAt, type Filter } from "./order";
+import { Words } from "./Words";
+import { SiftProvider, useSift } from "./desk";
 
-const callOptions = [
-  { id: "any", name: "call: any" },
-  { id: "none", name: "not yet called" },
-  { id: "keep", name: "keep" },
-  { id: "hold", name: "hold" },
-  { id: "drop", name: "drop" },
-  { id: "block", name: "block" },
+const views = [
+  { id: "ladder", name: "Ladder", key: "t" },
+  { id: "words", name: "Words", key: "i" },
+  { id: "one", name: "One by one", key: "o" },
+  { id: "map", name: "Map", key: "m" },
+  { id: "compare", name: "Compare", key: "c" },
 ] as const;
+type View = (typeof views)[number]["id"];
+type Over = "reason" | "note" | "edit" | "rules" | "columns" | null;
 
-const standingOptions = [
-  { id: "any", name: "standing: any" },
-  { id: "in_reach", name: "in reach" },
-  { id: "stretch", name: "stretch" },
-  { id: "beyond", name: "beyond" },
-] as const;
-
-/** The ladder: every keyword in order of headroom, the line across it, one judgement each. */
+/** Every keyword judged: as a ladder, by words, one by one, on a map, side by side. */
 export function Sift() {
-  const { frame, sheet, call, changeBrief } = usePlan();
-  const { active, setActive } = useDesk();
+  return (
+    <SiftProvider>
+      <Desk />
+    </SiftProvider>
+  );
+}
+
+function Desk() {
+  const [params, setParams] = useSearchParams();
+  const asked = params.get("view");
+  const view = views.find(({ id }) => id === asked)?.id ?? "ladder";
+  const setView = (next: View) =>
+    setParams((now) => {
+      const changed = new URLSearchParams(now);
+      if (next === "ladder") changed.delete("view");
+      else changed.set("view", next);
+      return changed;
+    });
+  const { active } = useDesk();
   const { say } = useSaying();
-  const [filter, setFilter] = useState<Filter>(everything);
-  const [sort, setSort] = useState<Sort>({ by: "headroom", down: true });
-  const [selected, setSelected] = useState<ReadonlySet<number>>(new Set());
-  const [last, setLast] = useState<CallName | null>(null);
+  const { selected, setSelected, targets, last, judge } = useSift();
+  const [over, setOver] = useState<Over>(null);
   const grid = useRef<GridHandle>(null);
   const search = useRef<HTMLInputElement>(null);
+  const onSheet = view === "ladder" || view === "map";
 
-  const rows = useOrder(sheet, filter, sort);
-  const idOf = useCallback((row: number) => sheet.texts.id[row]!, [sheet.texts.id]);
-  const { values, worth } = frame.brief;
-  const limit = values.max_cpc ?? worth.ceiling;
-  const before = useMemo(() => lineBefore(sheet, rows, sort, limit), [sheet, rows, sort, limit]);
-  const scale = usePriceScale(sheet.figures, whiskerWidth);
-  const columns = useMemo(
-    () => ladderColumns(sheet, scale, values.currency),
-    [sheet, scale, values.currency],
-  );
-  const byPrice = sort.by === "price";
-
-  useEffect(() => grid.current?.focus(), []);
   useEffect(() => {
-    if (byPrice) grid.current?.showDivider();
-  }, [byPrice]);
-
-  const judge = (name: CallName) => {
-    const shown = new Set(rows.map(idOf));
-    const ids =
-      selected.size > 0
-        ? [...selected].filter((id) => shown.has(id))
-        : active === null
-          ? []
-          : [active];
-    if (ids.length === 0) {
-      say("Select a keyword first: arrows move, x selects.");
-      return;
-    }
-    setLast(name);
-    void call(ids, name).then((took) => {
-      if (took && selected.size === 0) grid.current?.move(1);
-      if (took) setSelected(new Set());
+    if (view === "ladder") grid.current?.focus();
+  }, [view]);
+  const call = (name: CallName, reason = "") =>
+    void judge(name, undefined, { reason }).then((took) => {
+      if (!took) return;
+      if (selected.size === 0) grid.current?.move(1);
+      else setSelected(new Set());
     });
-  };
-  const moveLine = (to: number) => {
-    if (!byPrice) {
-      setSort({ by: "price", down: false });
-      say("The line moves in order of price: sorted by price.");
-      return;
-    }
-    const price = priceAt(sheet, rows, Math.max(1, Math.min(rows.length, to)));
-    if (price !== values.max_cpc) void changeBrief({ max_cpc: price });
-  };
-  useKeys({
-    j: () => grid.current?.move(1),
-    k: () => grid.current?.move(-1),
-    ArrowDown: () => grid.current?.move(1),
-    ArrowUp: () => grid.current?.move(-1),
-    "0": () => judge("none"),
-    "1": () => judge("keep"),
-    "2": () => judge("hold"),
-    "3": () => judge("drop"),
-    "4": () => judge("block"),
-    ".": () => (last ? judge(last) : say("No call yet to repeat.")),
-    "/": () => search.current?.focus(),
-    "Ctrl+a": () => setSelected(new Set(rows.map(idOf))),
-    "[": () => before !== null && moveLine(before - 1),
-    "]": () => before !== null && moveLine(before + 1),
-  });
-
+  const sheetFor = (name: Over) => () =>
+    targets.length > 0 || name === "rules" || name === "columns"
+      ? setOver(name)
+      : say("Select a keyword first: arrows move, x selects.");
+  useActions([
+    ...views.map(({ id, name, key }) => ({
+      name: `Sift: ${name}`,
+      keys: [key],
+      run: () => setView(id),
+    })),
+    { name: "Filter by words", keys: ["/"], run: () => search.current?.focus() },
+    { name: "Reason of the call", keys: ["r"], run: () => setOver("reason") },
+    { name: "Note on the keyword", keys: ["n"], run: sheetFor("note") },
+    { name: "Change the selected keywords", keys: ["e"], run: sheetFor("edit") },
+    { name: "House rules", keys: ["u"], run: sheetFor("rules") },
+    { name: "Columns of the ladder", run: sheetFor("columns") },
+    ...(onSheet
+      ? [
+          { name: "Keep", keys: ["1"], run: () => call("keep") },
+          { name: "Hold", keys: ["2"], run: () => call("hold") },
+          { name: "Drop", keys: ["3"], run: () => call("drop") },
+          { name: "Block", keys: ["4"], run: () => call("block") },
+          { name: "Take the call back", keys: ["0"], run: () => call("none") },
+          {
+            name: "The same call again",
+            keys: ["."],
+            run: () => (last ? call(last.call, last.reason) : say("No call yet to repeat.")),
+          },
+        ]
+      : []),
+    ...(view === "ladder"
+      ? [
+          { name: "Next row", keys: ["j", "ArrowDown"], run: () => grid.current?.move(1) },
+          { name: "Row before", keys: ["k", "ArrowUp"], run: () => grid.current?.move(-1) },
+        ]
+      : []),
+  ]);
   return (
     <>
       <Top>
         <h1>Sift</h1>
-        <S.Search
-          ref={search}
-          aria-label="Filter: words in, -words out"
-          placeholder="/  words in, -words out"
-          value={filter.text}
-          onChange={(event) => setFilter({ ...filter, text: event.currentTarget.value })}
-          onKeyDown={(event) => {
-            if (event.key === "Escape") setFilter({ ...filter, text: "" });
-            if (event.key === "Escape" || event.key === "Enter" || event.key === "ArrowDown")
-              grid.current?.focus();
-          }}
-        />
-        <Choice
-          label="Filter by call"
-          value={filter.call}
-          options={callOptions}
-          onChange={(value) => setFilter({ ...filter, call: value })}
-        />
-        <Choice
-          label="Filter by standing"
-          value={filter.standing}
-          options={standingOptions}
-          onChange={(value) => setFilter({ ...filter, standing: value })}
-        />
-        <CallBar count={selected.size || (active === null ? 0 : 1)} onCall={judge} />
-        <S.Count>
-          {rows.length === sheet.texts.id.length
-            ? plural(rows.length, "keyword")
-            : `${rows.length.toLocaleString()} of ${plural(sheet.texts.id.length, "keyword")}`}
-        </S.Count>
+        <S.Views
+          aria-label="Way into the sheet"
+          selectionMode="single"
+          disallowEmptySelection
+          selectedKeys={[view]}
+          onSelectionChange={(keys) => setView([...keys][0] as View)}
+        >
+          {views.map(({ id, name }) => (
+            <ToggleButton key={id} id={id}>
+              {name}
+            </ToggleButton>
+          ))}
+        </S.Views>
+        {onSheet && (
+          <CallBar
+            count={selected.size || (active === null ? 0 : 1)}
+            onCall={(name) => call(name)}
+          />
+        )}
+        <S.Tools>
+          <TextButton onPress={sheetFor("rules")}>house rules</TextButton>
+          {view === "ladder" && <TextButton onPress={sheetFor("columns")}>columns</TextButton>}
+        </S.Tools>
       </Top>
-      <Grid
-        label="Keywords"
-        handle={grid}
-        columns={columns}
-        rows={rows}
-        idOf={idOf}
-        active={active}
-        onActive={setActive}
-        selected={selected}
-        onSelected={setSelected}
-        sort={sort}
-        onSort={setSort}
-        look={(row) => ({
-          dim: sheet.figures.standing[row] === "beyond",
-          struck: ["drop", "block"].includes(sheet.texts.call[row] ?? ""),
-        })}
-        divider={
-          before === null
-            ? null
-            : {
-                before,
-                content: (
-                  <Line
-                    byPrice={byPrice}
-                    limit={limit}
-                    own={values.max_cpc !== null}
-                    beyond={rows.length - before}
-                    onMove={(by) => moveLine(before + by)}
-                    onFree={() => void changeBrief({ max_cpc: null })}
-                  />
-                ),
-              }
-        }
-        empty={
-          sheet.texts.id.length === 0
-            ? "No keywords yet. Bring them in under Gather (g g), or open the sample from the plan list."
-            : "No keyword fits this filter."
-        }
-      />
+      <FilterBar search={search} onLeave={() => grid.current?.focus()} />
+      {view === "ladder" && <Ladder handle={grid} grid={grid} />}
+      {view === "words" && <Words />}
+      {view === "one" && <OneByOne />}
+      {view === "map" && <MapView />}
+      {view === "compare" && <Compare />}
+      {view === "ladder" && <Tail />}
+      <ReasonSheet open={over === "reason"} onOpen={() => setOver(null)} />
+      <NoteSheet open={over === "note"} onOpen={() => setOver(null)} />
+      <EditSheet open={over === "edit"} onOpen={() => setOver(null)} />
+      <RulesSheet open={over === "rules"} onOpen={() => setOver(null)} />
+      <ColumnSheet open={over === "columns"} onOpen={() => setOver(null)} />
     </>
   );
 }
 
-/** The order rows are shown in. It changes when asked for, never because of a call. */
-function useOrder(sheet: SheetBlock, filter: Filter, sort: Sort): number[] {
-  const { id } = sheet.texts;
-  // What a call moves (figures of money, calls) must not make rows jump: the order is taken
-  // when the filter, the sort, the keywords or the ceilings change.
-  const { ceiling, cpc_at_line } = sheet.figures;
-  return useMemo(
-    () => ordered(sheet, filtered(sheet, filter), sort),
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- the sheet itself is left out on purpose
-    [id, filter, sort, ceiling, cpc_at_line],
+/** The long tail: thin keywords summed. */
+function Tail() {
+  const { frame } = usePlan();
+  const { filter, setFilter } = useSift();
+  const { tail } = frame;
+  if (tail.keywords === 0) return null;
+  const { currency } = frame.brief.values;
+  return (
+    <S.Tail>
+      <b>Long tail</b> {number(tail.keywords)} keywords with under a click a month each: the{" "}
+      {number(tail.kept)} kept bring {count(tail.customers)} customers for {money(tail.spend)}{" "}
+      {currency}, the others would add {count(tail.more_customers)} for {money(tail.more_spend)}.
+      <S.Link
+        onPress={() => setFilter({ ...filter, flags: [...new Set([...filter.flags, "thin"])] })}
+      >
+        show them
+      </S.Link>
+    </S.Tail>
   );
 }

@@ -7,9 +7,11 @@ import { count, money, number } from "../../parts/format";
 import { priceColumn } from "../../parts/priceColumn";
 import type { PriceScale } from "../../parts/scale";
 import * as S from "./Sift.styles";
+import { Tinted } from "./Tinted";
+import { strongUnpaid } from "./filter";
 import { noteWords } from "./notes";
 
-export const whiskerWidth = 124;
+export const whiskerWidth = 108;
 
 /** The columns of the ladder. */
 export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: string): Column[] {
@@ -21,7 +23,7 @@ export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: st
       id: "call",
       head: "Call",
       label: "call",
-      width: "52px",
+      width: "42px",
       sortable: true,
       cell: (row) => <CallMark call={texts.call[row] ?? "none"} />,
     },
@@ -29,11 +31,11 @@ export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: st
       id: "keyword",
       head: "Keyword",
       label: "keyword",
-      width: "minmax(184px, 1fr)",
+      width: "minmax(210px, 1fr)",
       sortable: true,
       cell: (row) => (
         <span className="keyword" title={texts.text[row]}>
-          {texts.text[row]}
+          <Tinted text={texts.text[row] ?? ""} kinds={texts.kinds[row]} />
           {texts.match[row] !== "exact" && <S.Match> {texts.match[row]}</S.Match>}
         </span>
       ),
@@ -42,7 +44,7 @@ export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: st
       id: "intent",
       head: "Intent",
       label: "intent",
-      width: "80px",
+      width: "72px",
       sortable: true,
       cell: (row) => <S.Soft>{texts.intent[row]}</S.Soft>,
     },
@@ -50,7 +52,7 @@ export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: st
       id: "searches",
       head: <>Searches a&nbsp;month</>,
       label: "searches a month",
-      width: "106px",
+      width: "98px",
       align: "end",
       sortable: true,
       cell: (row) => (
@@ -73,7 +75,7 @@ export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: st
         </>
       ),
       label: "headroom",
-      width: "64px",
+      width: "52px",
       sortable: true,
       cell: (row) => <Petal standing={figures.standing[row] ?? "unknown"} />,
     },
@@ -87,7 +89,7 @@ export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: st
         </>
       ),
       label: "customers",
-      width: "80px",
+      width: "76px",
       align: "end",
       sortable: true,
       cell: (row) => figure(row, count(figures.customers[row])),
@@ -96,7 +98,7 @@ export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: st
       id: "spend",
       head: <>Spend</>,
       label: "spend",
-      width: "74px",
+      width: "64px",
       align: "end",
       sortable: true,
       cell: (row) => figure(row, money(figures.spend[row])),
@@ -114,19 +116,66 @@ export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: st
       head: "Note",
       label: "note",
       sortable: true,
-      width: "minmax(104px, 0.2fr)",
-      cell: (row) => <Note figures={figures} row={row} />,
+      width: "minmax(88px, 0.15fr)",
+      cell: (row) => <Note figures={figures} row={row} unpaid={strongUnpaid(sheet, row)} />,
     },
+    words("own_note", "Own note", (row) => texts.note[row], "minmax(90px, 0.3fr)"),
+    words("reason", "Reason", (row) => texts.reason[row], "110px"),
+    words("by", "Called by", (row) => texts.by[row], "72px"),
+    words("at", "Called", (row) => day(texts.at[row]), "84px"),
+    words("match", "Match", (row) => texts.match[row], "64px"),
+    words("offer", "Offer", (row) => texts.offer[row], "90px"),
+    words("origin", "Source", (row) => texts.origin[row], "120px"),
+    figureColumn("clicks", "Clicks a month", (row) => figure(row, count(figures.clicks[row]))),
+    figureColumn("reach", "Reach at ceiling, %", (row) => percents(figures.reach[row])),
+    figureColumn("ceiling", `Ceiling, ${currency}`, (row) => money(figures.ceiling[row])),
+    figureColumn("rate", "Buy, of 100 clicks", (row) => percents(figures.rate[row], 1)),
+    figureColumn("spill", "Spill, searches a month", (row) => number(figures.spill[row])),
+    figureColumn("first_sale", "Clicks to a likely sale", (row) => number(figures.first_sale[row])),
+    figureColumn("rank", "Unpaid rank", (row) => number(texts.unpaid_rank[row])),
   ];
 }
 
-type NoteProps = { figures: SheetBlock["figures"]; row: number };
+type Cell = Column["cell"];
+
+const words = (id: string, head: string, cell: Cell, width: string): Column => ({
+  id,
+  head,
+  label: head.toLowerCase(),
+  width,
+  sortable: true,
+  cell: (row) => <S.Soft>{cell(row)}</S.Soft>,
+});
+
+const figureColumn = (id: string, head: string, cell: Cell): Column => ({
+  id,
+  head,
+  label: head.toLowerCase(),
+  width: "88px",
+  align: "end",
+  sortable: true,
+  cell,
+});
+
+const percents = (share: number | null | undefined, digits = 0) =>
+  share == null ? "–" : number(share * 100, digits);
+
+const day = (at: string | undefined) => (at ? at.slice(0, 10) : "");
+
+type NoteProps = { figures: SheetBlock["figures"]; row: number; unpaid: boolean };
 
 /** Beyond the line: what would bring it in. Elsewhere: what is odd about it. */
-function Note({ figures, row }: NoteProps) {
+function Note({ figures, row, unpaid }: NoteProps) {
   const notes = noteWords(figures.notes[row], true);
   if (figures.standing[row] !== "beyond")
-    return <S.Soft title={notes}>{noteWords(figures.notes[row])}</S.Soft>;
+    return (
+      <S.Soft title={notes}>
+        {unpaid && (
+          <S.Unpaid title="the site ranks well here unpaid, and no ad runs">unpaid </S.Unpaid>
+        )}
+        {noteWords(figures.notes[row])}
+      </S.Soft>
+    );
   const needed = figures.rate_at_line[row];
   return (
     <S.ComeIn title={notes}>

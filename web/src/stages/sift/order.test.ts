@@ -1,5 +1,5 @@
 import { sheetOf } from "../../testing-sheet";
-import { everything, filtered, lineBefore, ordered, priceAt } from "./order";
+import { inSections, lineBefore, ordered, priceAt } from "./order";
 
 const sheet = sheetOf([
   { text: "sash repair", headroom: 2, line: 1, call: "keep" },
@@ -17,12 +17,24 @@ it("orders by a column, what has no figure last either way", () => {
   expect(ordered(sheet, all, { by: "keyword", down: false })).toEqual([3, 1, 0, 2]);
 });
 
-it("filters by words in, words out, call and standing", () => {
-  expect(filtered(sheet, { ...everything, text: "sash -jobs" })).toEqual([0]);
-  expect(filtered(sheet, { ...everything, text: "REPAIR" })).toEqual([0, 2]);
-  expect(filtered(sheet, { ...everything, text: "-" })).toEqual(all);
-  expect(filtered(sheet, { ...everything, call: "keep" })).toEqual([0]);
-  expect(filtered(sheet, { ...everything, standing: "beyond" })).toEqual([1]);
+it("orders rows alike in the first column by the second", () => {
+  const alike = sheetOf([
+    { text: "b", headroom: 1 },
+    { text: "a", headroom: 1 },
+    { text: "c", headroom: 2 },
+  ]);
+  const sort = { ...byHeadroom, then: { by: "keyword", down: false } };
+  expect(ordered(alike, [0, 1, 2], sort)).toEqual([2, 1, 0]);
+});
+
+it("sections keep the order within them and leave out those that are empty", () => {
+  const { rows, sections } = inSections(sheet, [2, 1, 0, 3]);
+  expect(rows).toEqual([0, 2, 3, 1]);
+  expect(sections.map(({ name, before, length }) => [name, before, length])).toEqual([
+    ["kept", 0, 1],
+    ["not yet called", 1, 2],
+    ["beyond the line", 3, 1],
+  ]);
 });
 
 it("draws the line before the first keyword beyond, in order of headroom", () => {

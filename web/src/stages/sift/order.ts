@@ -1,10 +1,6 @@
 import type { SheetBlock } from "../../data/client";
 import type { Sort } from "../../parts/Grid";
 
-export type Filter = { text: string; call: string; standing: string };
-
-export const everything: Filter = { text: "", call: "any", standing: "any" };
-
 type Value = number | string | null | undefined;
 
 /** The value a column is sorted by; null goes last either way. */
@@ -22,6 +18,18 @@ function valueOf(sheet: SheetBlock, by: string): (row: number) => Value {
     spend: (row) => figures.spend[row],
     group: (row) => texts.group[row] || null,
     note: (row) => figures.rate_at_line[row],
+    own_note: (row) => texts.note[row] || null,
+    reason: (row) => texts.reason[row] || null,
+    by: (row) => texts.by[row] || null,
+    at: (row) => texts.at[row] || null,
+    origin: (row) => texts.origin[row] || null,
+    offer: (row) => texts.offer[row] || null,
+    rank: (row) => texts.unpaid_rank[row],
+    reach: (row) => figures.reach[row],
+    rate: (row) => figures.rate[row],
+    ceiling: (row) => figures.ceiling[row],
+    spill: (row) => figures.spill[row],
+    first_sale: (row) => figures.first_sale[row],
     bid: (row) => figures.bid[row],
     cpc: (row) => figures.cpc[row],
     clicks: (row) => figures.clicks[row],
@@ -29,36 +37,46 @@ function valueOf(sheet: SheetBlock, by: string): (row: number) => Value {
   return columns[by] ?? (() => null);
 }
 
-/** Rows in order; ties stay as they came. */
-export function ordered(sheet: SheetBlock, rows: number[], sort: Sort): number[] {
-  const value = valueOf(sheet, sort.by);
-  const sign = sort.down ? -1 : 1;
-  return rows.slice().sort((one, other) => {
+/** Rows in order, two deep; ties stay as they came. */
+export function ordered(sheet: SheetBlock, rows: readonly number[], sort: Sort): number[] {
+  const first = comparing(sheet, sort.by, sort.down);
+  const second = sort.then ? comparing(sheet, sort.then.by, sort.then.down) : () => 0;
+  return rows.slice().sort((one, other) => first(one, other) || second(one, other));
+}
+
+function comparing(sheet: SheetBlock, by: string, down: boolean) {
+  const value = valueOf(sheet, by);
+  const sign = down ? -1 : 1;
+  return (one: number, other: number): number => {
     const [a, b] = [value(one), value(other)];
     if (a == null || b == null) return a == null ? (b == null ? 0 : 1) : -1;
     if (typeof a === "string") return sign * a.localeCompare(b as string);
     return sign * (a - (b as number));
-  });
+  };
 }
 
-/** Rows that a filter leaves: words in, -words out, a call, a standing. */
-export function filtered(sheet: SheetBlock, filter: Filter): number[] {
-  const words = filter.text
-    .toLocaleLowerCase()
-    .split(/\s+/)
-    .filter((w) => w && w !== "-");
-  const wanted = words.filter((w) => !w.startsWith("-"));
-  const unwanted = words.filter((w) => w.startsWith("-")).map((w) => w.slice(1));
-  const { texts, figures } = sheet;
-  const rows: number[] = [];
-  texts.text.forEach((text, row) => {
-    const low = text.toLocaleLowerCase();
-    if (filter.call !== "any" && texts.call[row] !== filter.call) return;
-    if (filter.standing !== "any" && figures.standing[row] !== filter.standing) return;
-    if (wanted.every((w) => low.includes(w)) && !unwanted.some((w) => low.includes(w)))
-      rows.push(row);
+export type Section = { id: string; name: string; before: number; length: number };
+
+const sectionNames = ["kept", "not yet called", "held, dropped, blocked", "beyond the line"];
+
+/** The same rows by section, each in its order, and where each section begins. */
+export function inSections(
+  { texts, figures }: SheetBlock,
+  rows: readonly number[],
+): { rows: number[]; sections: Section[] } {
+  const parts: number[][] = sectionNames.map(() => []);
+  for (const row of rows) {
+    const call = texts.call[row] ?? "none";
+    const beyond = figures.standing[row] === "beyond";
+    parts[call === "keep" ? 0 : beyond ? 3 : call === "none" ? 1 : 2]!.push(row);
+  }
+  let before = 0;
+  const sections = parts.map((part, at) => {
+    const section = { id: `section-${at}`, name: sectionNames[at]!, before, length: part.length };
+    before += part.length;
+    return section;
   });
-  return rows;
+  return { rows: parts.flat(), sections: sections.filter((section) => section.length > 0) };
 }
 
 /** Where the line lies among ordered rows; null in orders that have none. */

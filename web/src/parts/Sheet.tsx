@@ -1,0 +1,88 @@
+import type { ReactNode } from "react";
+import { Dialog, Heading, Modal, ModalOverlay } from "react-aria-components";
+import styled from "styled-components";
+import { ink } from "../look/tokens";
+
+type Props = {
+  title: string;
+  open: boolean;
+  onOpen: (open: boolean) => void;
+  width?: number;
+  /** The title is for screen readers alone. */
+  bare?: boolean;
+  children: ReactNode;
+};
+
+/** A sheet of paper laid over the screen: Escape or a press beside it puts it away. */
+export function Sheet({ title, open, onOpen, width = 520, bare, children }: Props) {
+  return (
+    <Overlay isOpen={open} onOpenChange={onOpen} isDismissable>
+      <Modal>
+        <Dialog aria-label={title}>
+          <Paper style={{ width }} onKeyDown={(event) => event.stopPropagation()}>
+            {!bare && (
+              <Heading slot="title" level={2}>
+                {title}
+              </Heading>
+            )}
+            {children}
+          </Paper>
+        </Dialog>
+      </Modal>
+    </Overlay>
+  );
+}
+
+/** Buttons at the foot of a sheet, the main one last. */
+export const Foot = styled.footer`
+  display: flex;
+  justify-content: flex-end;
+  align-items: center;
+  gap: 10px;
+  margin-top: 18px;
+  > :first-child:not(:last-child) {
+    margin-right: auto;
+  }
+`;
+
+/** A field with its label above. */
+export const Field = styled.label`
+  display: flex;
+  flex-direction: column;
+  gap: 3px;
+  font-size: 12px;
+  color: ${ink.ink2};
+  input,
+  textarea,
+  select {
+    font: inherit;
+    font-size: 13.5px;
+    padding: 4px 8px;
+    border: 1px solid ${ink.ink3};
+    border-radius: 2px;
+    background: ${ink.paper};
+    color: ${ink.ink};
+  }
+`;
+
+const Overlay = styled(ModalOverlay)`
+  position: fixed;
+  inset: 0;
+  background: ${ink.ink}55;
+  display: grid;
+  place-items: start center;
+  padding-top: 9vh;
+  z-index: 20;
+`;
+
+const Paper = styled.div`
+  background: ${ink.paper};
+  border: 1px solid ${ink.ink};
+  padding: 20px 26px;
+  max-width: 94vw;
+  max-height: 82vh;
+  overflow: auto;
+  h2 {
+    margin-bottom: 12px;
+  }
+`;

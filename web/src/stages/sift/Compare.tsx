@@ -1,0 +1,113 @@
+import { useActions } from "../../app/actions";
+import type { CallName, SheetBlock } from "../../data/client";
+import { usePlan } from "../../data/plan";
+import { CallMark } from "../../parts/CallMark";
+import { Petal } from "../../parts/Petal";
+import { Whisker } from "../../parts/Whisker";
+import { count, money, number, percent } from "../../parts/format";
+import { priceTicks, usePriceScale, type PriceScale } from "../../parts/scale";
+import * as S from "./Compare.styles";
+import { Tinted } from "./Tinted";
+import { useSift } from "./desk";
+
+const way = ["learn", "unknown", "firm", "compare", "buy", "job"];
+const most = 6;
+const width = 120;
+
+/** Two to six keywords side by side, on the way from learning to buying. */
+export function Compare() {
+  const { sheet, frame } = usePlan();
+  const { targets, rowOf, judge } = useSift();
+  const scale = usePriceScale(sheet.figures, width);
+  const rows = targets
+    .slice(0, most)
+    .flatMap((id) => rowOf.get(id) ?? [])
+    .sort((a, b) => stage(sheet, a) - stage(sheet, b));
+  const call = (name: CallName) => void judge(name);
+  useActions([
+    { name: "Keep those compared", keys: ["1"], run: () => call("keep") },
+    { name: "Hold those compared", keys: ["2"], run: () => call("hold") },
+    { name: "Drop those compared", keys: ["3"], run: () => call("drop") },
+    { name: "Block those compared", keys: ["4"], run: () => call("block") },
+  ]);
+  if (rows.length < 2)
+    return (
+      <S.Empty>
+        Select two to six keywords in the ladder (x, or Shift with the arrows), then come here.
+      </S.Empty>
+    );
+  const lines = linesOf(sheet, scale, frame.brief.values.currency);
+  return (
+    <S.Box>
+      <S.Table aria-label="Keywords compared">
+        <thead>
+          <tr>
+            <th scope="col">
+              <S.Way>learning → buying</S.Way>
+            </th>
+            {rows.map((row) => (
+              <th key={row} scope="col">
+                <Tinted text={sheet.texts.text[row] ?? ""} kinds={sheet.texts.kinds[row]} />
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {lines.map(({ name, cell }) => (
+            <tr key={name}>
+              <th scope="row">{name}</th>
+              {rows.map((row) => (
+                <td key={row}>{cell(row)}</td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </S.Table>
+      {targets.length > most && (
+        <p>
+          The first {most} of {number(targets.length)} selected.
+        </p>
+      )}
+    </S.Box>
+  );
+}
+
+const stage = ({ texts }: SheetBlock, row: number) => way.indexOf(texts.intent[row] ?? "unknown");
+
+function linesOf({ texts, figures }: SheetBlock, scale: PriceScale, currency: string) {
+  const kept = (row: number) => texts.call[row] === "keep";
+  const inPlan = (row: number, text: string) => (kept(row) ? text : <i>{text}</i>);
+  const ticks = priceTicks(scale);
+  return [
+    { name: "intent", cell: (r: number) => texts.intent[r] },
+    { name: "call", cell: (r: number) => <CallMark call={texts.call[r] ?? "none"} /> },
+    { name: "searches a month", cell: (r: number) => number(figures.searches[r]) },
+    {
+      name: `price a click, ${currency}`,
+      cell: (r: number) => (
+        <Whisker
+          scale={scale}
+          ticks={ticks}
+          width={width}
+          low={figures.cpc_low[r]}
+          median={figures.cpc_median[r]}
+          high={figures.cpc_high[r]}
+          ceiling={figures.ceiling[r]}
+          beyond={figures.standing[r] === "beyond"}
+        />
+      ),
+    },
+    { name: "median price", cell: (r: number) => money(figures.cpc_median[r]) },
+    { name: "buy, of 100 clicks", cell: (r: number) => percent(figures.rate[r], 2) },
+    { name: "a click is worth, at most", cell: (r: number) => money(figures.ceiling[r]) },
+    {
+      name: "standing",
+      cell: (r: number) => <Petal standing={figures.standing[r] ?? "unknown"} />,
+    },
+    { name: "reach at the ceiling", cell: (r: number) => percent(figures.reach[r], 0) },
+    { name: "clicks to a likely sale", cell: (r: number) => number(figures.first_sale[r]) },
+    { name: "clicks a month", cell: (r: number) => inPlan(r, count(figures.clicks[r])) },
+    { name: "spend a month", cell: (r: number) => inPlan(r, money(figures.spend[r])) },
+    { name: "customers a month", cell: (r: number) => inPlan(r, count(figures.customers[r])) },
+  ];
+}

@@ -1,0 +1,156 @@
+import type { SheetBlock } from "../../data/client";
+import { ink, sans } from "../../look/tokens";
+import { money, number } from "../../parts/format";
+import { clearLabels, margin, type Place, type Point, type Scales } from "./mapShapes";
+
+type Scene = {
+  sheet: SheetBlock;
+  places: readonly Place[];
+  scales: Scales;
+  size: Point;
+  chosen: ReadonlySet<number>;
+  here: number | null;
+  shape: readonly Point[];
+  limit: number;
+};
+
+const labelHeight = 15;
+const mostLabels = 60;
+
+/** Draw the map: grid, ceiling line, a petal for each keyword, labels where there is room. */
+export function drawMap(context: CanvasRenderingContext2D, scene: Scene): void {
+  const [width, height] = scene.size;
+  context.setTransform(devicePixelRatio, 0, 0, devicePixelRatio, 0, 0);
+  context.clearRect(0, 0, width, height);
+  context.font = `12px ${sans}`;
+  drawGrid(context, scene);
+  context.save();
+  context.beginPath();
+  context.rect(margin.left, 0, width - margin.left, height - margin.bottom);
+  context.clip();
+  drawLimit(context, scene);
+  for (const place of scene.places) drawPetal(context, place, scene);
+  drawLabels(context, scene);
+  drawShape(context, scene.shape);
+  context.restore();
+}
+
+function drawGrid(
+  context: CanvasRenderingContext2D,
+  { scales, size: [width, height] }: Scene,
+): void {
+  context.fillStyle = ink.ink2;
+  context.strokeStyle = ink.rule;
+  context.lineWidth = 1;
+  context.textAlign = "center";
+  for (const price of decades(scales.price.domain())) {
+    const x = scales.price(price);
+    if (x < margin.left || x > width) continue;
+    stroke(context, [x, margin.top], [x, height - margin.bottom]);
+    context.fillText(price < 1 ? money(price) : number(price), x, height - 14);
+  }
+  context.textAlign = "right";
+  for (const volume of decades(scales.searches.domain())) {
+    const y = scales.searches(volume);
+    if (y < 0 || y > height - margin.bottom) continue;
+    stroke(context, [margin.left, y], [width, y]);
+    context.fillText(number(volume), margin.left - 6, y + 4);
+  }
+  context.fillText("price a click →", width - 8, height - 2);
+  context.textAlign = "left";
+  context.fillText("searches ↑", 2, 11);
+}
+
+function decades([low = 0.1, high = 10]: number[]): number[] {
+  const ticks: number[] = [];
+  for (let power = Math.floor(Math.log10(low)); power <= Math.log10(high); power++)
+    for (const times of [1, 3]) ticks.push(times * 10 ** power);
+  return ticks.filter((tick) => tick >= low && tick <= high);
+}
+
+function drawLimit(context: CanvasRenderingContext2D, { scales, size, limit }: Scene): void {
+  if (limit <= 0) return;
+  const x = scales.price(limit);
+  context.strokeStyle = ink.petal;
+  context.lineWidth = 1.5;
+  stroke(context, [x, 0], [x, size[1]]);
+  context.fillStyle = ink.petalDeep;
+  context.textAlign = "right";
+  context.fillText(`ceiling ${money(limit)}`, x - 5, margin.top + 4);
+}
+
+/** Full in reach, half for a stretch, outline beyond: as everywhere. */
+function drawPetal(context: CanvasRenderingContext2D, { row, x, y }: Place, scene: Scene): void {
+  const { sheet, chosen, here } = scene;
+  const standing = sheet.figures.standing[row];
+  const kept = sheet.texts.call[row] === "keep";
+  const gone = ["drop", "block"].includes(sheet.texts.call[row] ?? "");
+  const size = kept ? 6 : 4.5;
+  context.beginPath();
+  context.moveTo(x, y - size);
+  context.quadraticCurveTo(x + size * 0.9, y, x, y + size);
+  context.quadraticCurveTo(x - size * 0.9, y, x, y - size);
+  const hue = chosen.has(row) ? ink.rose : standing === "stretch" ? ink.straw : ink.petal;
+  context.strokeStyle = standing === "beyond" && !chosen.has(row) ? ink.ink3 : hue;
+  context.fillStyle = hue;
+  context.lineWidth = 1.1;
+  context.globalAlpha = gone ? 0.35 : 1;
+  if (standing === "in_reach" || chosen.has(row)) context.fill();
+  context.stroke();
+  if (standing === "stretch" && !chosen.has(row)) fillLowerHalf(context, x, y, size);
+  context.globalAlpha = 1;
+  if (row !== here) return;
+  context.beginPath();
+  context.arc(x, y, 10, 0, 2 * Math.PI);
+  context.strokeStyle = ink.ink;
+  context.stroke();
+}
+
+function fillLowerHalf(
+  context: CanvasRenderingContext2D,
+  x: number,
+  y: number,
+  size: number,
+): void {
+  context.beginPath();
+  context.moveTo(x - size * 0.45, y);
+  context.quadraticCurveTo(x - size * 0.4, y + size * 0.5, x, y + size);
+  context.quadraticCurveTo(x + size * 0.4, y + size * 0.5, x + size * 0.45, y);
+  context.fill();
+}
+
+function drawLabels(context: CanvasRenderingContext2D, scene: Scene): void {
+  const { places, sheet, chosen, here, size } = scene;
+  const weight = (row: number) =>
+    row === here ? Infinity : (chosen.has(row) ? 1e9 : 0) + (sheet.figures.customers[row] ?? 0);
+  const inside = places.filter(
+    ({ x, y }) => x > margin.left && x < size[0] && y > 0 && y < size[1],
+  );
+  const order = [...inside].sort((a, b) => weight(b.row) - weight(a.row));
+  const text = (row: number) => sheet.texts.text[row] ?? "";
+  const widthOf = (row: number) => context.measureText(text(row)).width;
+  context.textAlign = "left";
+  for (const { row, x, y } of clearLabels(order, widthOf, labelHeight, mostLabels)) {
+    context.fillStyle = row === here || chosen.has(row) ? ink.ink : ink.ink2;
+    context.fillText(text(row), x + 8, y + 4);
+  }
+}
+
+function drawShape(context: CanvasRenderingContext2D, shape: readonly Point[]): void {
+  const [first, last] = [shape[0], shape[shape.length - 1]];
+  if (!first || !last || shape.length < 2) return;
+  context.beginPath();
+  if (shape.length === 2) context.rect(first[0], first[1], last[0] - first[0], last[1] - first[1]);
+  else shape.forEach(([x, y], at) => (at ? context.lineTo(x, y) : context.moveTo(x, y)));
+  context.fillStyle = `${ink.petal}22`;
+  context.strokeStyle = ink.petal;
+  context.fill();
+  context.stroke();
+}
+
+function stroke(context: CanvasRenderingContext2D, from: Point, to: Point): void {
+  context.beginPath();
+  context.moveTo(...from);
+  context.lineTo(...to);
+  context.stroke();
+}

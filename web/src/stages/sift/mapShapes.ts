@@ -1,0 +1,147 @@
+import { polygonContains } from "d3-polygon";
+import { scaleLog, type ScaleLogarithmic } from "d3-scale";
+import type { SheetBlock } from "../../data/client";
+
+export type Point = [number, number];
+export type Zoom = { k: number; x: number; y: number };
+export type Scales = {
+  price: ScaleLogarithmic<number, number>;
+  searches: ScaleLogarithmic<number, number>;
+};
+export type Place = { row: number; x: number; y: number };
+
+export const margin = { left: 52, right: 16, top: 14, bottom: 30 };
+const fewestSearches = 0.5;
+
+/** Price across, searches upwards; the zoom moves their ends. */
+export function scalesOf(
+  sheet: SheetBlock,
+  limit: number,
+  [width, height]: Point,
+  zoom: Zoom,
+): Scales {
+  const { cpc_median, searches } = sheet.figures;
+  const prices = ends([...cpc_median, limit > 0 ? limit : null]);
+  const volumes = ends(searches.map((s) => (s == null ? null : Math.max(s, fewestSearches))));
+  const x = (at: number) => at * zoom.k + zoom.x;
+  const y = (at: number) => at * zoom.k + zoom.y;
+  return {
+    price: scaleLog()
+      .domain([prices[0] * 0.85, prices[1] * 1.15])
+      .range([x(margin.left), x(width - margin.right)]),
+    searches: scaleLog()
+      .domain([volumes[0] * 0.8, volumes[1] * 1.3])
+      .range([y(height - margin.bottom), y(margin.top)]),
+  };
+}
+
+function ends(values: (number | null)[]): Point {
+  let [low, high] = [Infinity, -Infinity];
+  for (const value of values)
+    if (value != null && value > 0) [low, high] = [Math.min(low, value), Math.max(high, value)];
+  return low <= high ? [low, high] : [0.1, 10];
+}
+
+/** Where keywords with a price and a volume lie, left to right. */
+export function placesOf(
+  { figures }: SheetBlock,
+  rows: readonly number[],
+  scales: Scales,
+): Place[] {
+  const places: Place[] = [];
+  for (const row of rows) {
+    const [price, volume] = [figures.cpc_median[row], figures.searches[row]];
+    if (price != null && price > 0 && volume != null)
+      places.push({
+        row,
+        x: scales.price(price),
+        y: scales.searches(Math.max(volume, fewestSearches)),
+      });
+  }
+  return places.sort((a, b) => a.x - b.x || a.y - b.y);
+}
+
+/** Rows inside a rectangle between two corners, or inside a lasso. */
+export function inShape(
+  places: readonly Place[],
+  shape: readonly Point[],
+  lasso: boolean,
+): number[] {
+  const [first, last] = [shape[0], shape[shape.length - 1]];
+  if (!first || !last) return [];
+  if (lasso)
+    return places
+      .filter(({ x, y }) => polygonContains(shape as Point[], [x, y]))
+      .map(({ row }) => row);
+  const [left, right] = [Math.min(first[0], last[0]), Math.max(first[0], last[0])];
+  const [top, bottom] = [Math.min(first[1], last[1]), Math.max(first[1], last[1])];
+  return places
+    .filter(({ x, y }) => x >= left && x <= right && y >= top && y <= bottom)
+    .map(({ row }) => row);
+}
+
+const grasp = 12;
+
+/** The keyword under a point; null where none is near. */
+export function nearest(places: readonly Place[], [x, y]: Point): number | null {
+  let best: number | null = null;
+  let least = grasp;
+  for (const place of places) {
+    const distance = Math.hypot(place.x - x, place.y - y);
+    if (distance < least) [least, best] = [distance, place.row];
+  }
+  return best;
+}
+
+/** Closer or further about a point, never further than the whole. */
+export function zoomed(zoom: Zoom, size: Point, by: number, about?: Point, closest = 12): Zoom {
+  const [cx, cy] = about ?? [size[0] / 2, size[1] / 2];
+  const k = Math.max(1, Math.min(closest, zoom.k * by));
+  if (k === 1) return { k: 1, x: 0, y: 0 };
+  const ratio = k / zoom.k;
+  return { k, x: cx - (cx - zoom.x) * ratio, y: cy - (cy - zoom.y) * ratio };
+}
+
+type Box = [number, number, number, number];
+
+/** Labels that lie over no mark and over none before them, the most important first. */
+export function clearLabels(
+  places: readonly Place[],
+  widthOf: (row: number) => number,
+  height: number,
+  most: number,
+): Place[] {
+  const taken: Box[] = [];
+  const kept: Place[] = [];
+  const crowd = crowdOf(places);
+  for (const place of places) {
+    if (kept.length >= most) break;
+    const box: Box = [
+      place.x + 8,
+      place.y - height / 2,
+      place.x + 8 + widthOf(place.row),
+      place.y + height / 2,
+    ];
+    if (taken.some((other) => overlaps(box, other)) || crowd(box)) continue;
+    taken.push(box);
+    kept.push(place);
+  }
+  return kept;
+}
+
+const cell = 16;
+
+/** Says whether a box lies over keywords' own marks, from a coarse grid of them. */
+function crowdOf(places: readonly Place[]): (box: Box) => boolean {
+  const cells = new Set(
+    places.map(({ x, y }) => `${Math.floor(x / cell)},${Math.floor(y / cell)}`),
+  );
+  return ([left, top, right, bottom]) => {
+    for (let x = Math.floor((left + cell) / cell); x <= Math.floor(right / cell); x++)
+      for (let y = Math.floor(top / cell); y <= Math.floor(bottom / cell); y++)
+        if (cells.has(`${x},${y}`)) return true;
+    return false;
+  };
+}
+
+const overlaps = (a: Box, b: Box) => a[0] < b[2] && b[0] < a[2] && a[1] < b[3] && b[1] < a[3];
