@@ -2,6 +2,7 @@ import { screen, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { usePlan } from "../data/plan";
 import { changeOf, frameOf, refusal, showOnPlan } from "../testing-plan";
+import { sheetOf } from "../testing-sheet";
 import { Purse } from "./Purse";
 import { Workings } from "./Workings";
 
@@ -67,7 +68,7 @@ it("a change moves every figure at once and says by how much", async () => {
   expect(screen.getByText("−1.67").dataset.good).toBe("true");
   expect(screen.getByRole("status").textContent).toBe("keep keep");
   expect(asked).toEqual([
-    { method: "POST", path: "/calls", body: { ids: [101], call: "keep", reason: "" } },
+    { method: "POST", path: "/calls", body: { ids: [101], call: "keep", reason: "", by: "hand" } },
   ]);
   expect(screen.getByTestId("said").textContent).toBe("keep 1 keyword");
 });
@@ -229,19 +230,5 @@ const emptySheet = {
 };
 
 function emptyRows() {
-  const names = [
-    "id",
-    "text",
-    "match",
-    "intent",
-    "call",
-    "reason",
-    "group",
-    "origin",
-    "volume_low",
-    "volume_high",
-    "months",
-    "locked_bid",
-  ];
-  return Object.fromEntries(names.map((name) => [name, []]));
+  return Object.fromEntries(Object.keys(sheetOf([]).texts).map((name) => [name, []]));
 }

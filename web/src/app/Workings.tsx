@@ -108,13 +108,22 @@ function Sums({ answer }: SumsProps) {
 type FigureProps = { line: Line };
 
 function Figure({ line }: FigureProps) {
-  const { frame, changeAssumption } = usePlan();
   if (line.text) return <span>{line.text}</span>;
   if (line.source !== "assumption")
     return <span title={sourceWord(line.source)}>{said(line)}</span>;
+  return <Assumption line={line} />;
+}
+
+/** An assumption where it acts: what another value would do is shown before it is kept. */
+function Assumption({ line }: FigureProps) {
+  const { frame, changeAssumption } = usePlan();
   const [draft, setDraft] = useState<number | null>(null);
   const changed = line.assumption in frame.brief.assumptions;
   const unit = line.unit === "share" ? 100 : 1;
+  const read = (text: string | null) => {
+    const value = text === null ? null : parsed(text);
+    return value === null ? null : value / unit;
+  };
   return (
     <>
       <Blank
@@ -122,14 +131,10 @@ function Figure({ line }: FigureProps) {
         value={said(line)}
         assumed={!changed}
         onCommit={(text) => {
-          const value = parsed(text);
-          if (value === null) return false;
-          return changeAssumption(line.assumption, value / unit);
+          const value = read(text);
+          return value !== null && changeAssumption(line.assumption, value);
         }}
-        onDraft={(text) => {
-          const value = text === null ? null : parsed(text);
-          setDraft(value === null ? null : value / unit);
-        }}
+        onDraft={(text) => setDraft(read(text))}
       />
       {changed && (
         <S.Back

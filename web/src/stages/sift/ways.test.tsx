@@ -1,0 +1,276 @@
+import { fireEvent, screen, waitFor } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import { CommandBox } from "../../app/CommandBox";
+import { changeOf, frameOf, showOnPlan } from "../../testing-plan";
+import { sheetOf } from "../../testing-sheet";
+import { Sift } from "./Sift";
+import { clearLabels, inShape, nearest, placesOf, scalesOf, zoomed } from "./mapShapes";
+import { chosenColumns, inOrder, movedColumn } from "./columnPlan";
+import { neighbours } from "./neighbours";
+import { ruleWords } from "./ruleWords";
+
+const sheet = sheetOf([
+  { text: "sash window repair", call: "none", headroom: 2, spend: 5 },
+  { text: "sash window jobs", call: "none", headroom: 1, spend: 9 },
+  { text: "box sash", call: "keep", headroom: 0 },
+]);
+sheet.figures.searches = [100, 10, 1000];
+sheet.figures.cpc_median = [1, 2, 4];
+
+// jsdom lays nothing out: give the grids a height, so that rows are in view
+beforeAll(() => {
+  for (const [name, size] of [
+    ["offsetHeight", 600],
+    ["offsetWidth", 800],
+    ["clientHeight", 600],
+  ] as const)
+    Object.defineProperty(HTMLElement.prototype, name, { configurable: true, value: size });
+});
+beforeEach(() => localStorage.clear());
+
+const called = { "POST /calls": () => ({ body: changeOf({ did: "called" }) }) };
+const words = {
+  revision: 1,
+  word: ["jobs", "sash", "window"],
+  kind: ["!", "w", "w"],
+  keywords: [1, 3, 2],
+  kept: [0, 1, 0],
+  called: [0, 1, 0],
+  searches: [10, 1110, 110],
+  price_low: [1, 1, 1],
+  price_high: [3, 5, 3],
+  customers: [0, 1, 0.5],
+  starts: [0, 1, 4, 6],
+  ids: [101, 100, 101, 102, 100, 101],
+};
+const worth = {
+  stops: 1,
+  uncalled: 1,
+  called: 0,
+  hurts: [],
+  sold: [],
+  everyday: true,
+  spill_saved: 12,
+  spend_freed: 3.4,
+  customers_gained: 0.1,
+  profit_gained: 20,
+};
+const open = (name: string) => userEvent.click(screen.getByRole("radio", { name }));
+
+it("a call may be given a quick reason by a digit", async () => {
+  const asked = await showOnPlan(<Sift />, called, sheet);
+  fireEvent.keyDown(screen.getByRole("grid"), { key: "ArrowDown" });
+  fireEvent.keyDown(window, { key: "3" });
+  await waitFor(() => expect(asked).toHaveLength(1));
+  expect(asked[0]!.body).toEqual({ ids: [100], call: "drop", reason: "", by: "hand" });
+  fireEvent.keyDown(window, { key: "r" });
+  await userEvent.keyboard("2");
+  await waitFor(() => expect(asked).toHaveLength(2));
+  expect(asked[1]!.body).toMatchObject({ call: "drop", reason: "another town" });
+});
+
+it("chips leave some keywords and are counted", async () => {
+  await showOnPlan(<Sift />, called, sheet);
+  expect(screen.getByText("3 keywords")).toBeTruthy();
+  await userEvent.click(screen.getByRole("button", { name: "call: any" }));
+  await userEvent.click(screen.getByRole("option", { name: /not yet called/ }));
+  expect(await screen.findByText("2 of 3 keywords")).toBeTruthy();
+});
+
+it("a filter is saved under a name", async () => {
+  const asked = await showOnPlan(
+    <Sift />,
+    { "PATCH /own": () => ({ body: changeOf({ frame: frameOf(2) }) }) },
+    sheet,
+  );
+  await userEvent.type(screen.getByLabelText(/Filter: words in/), "jobs");
+  await userEvent.click(screen.getByRole("button", { name: "saved" }));
+  await userEvent.type(screen.getByLabelText("save this one as"), "bad ones{Enter}");
+  await waitFor(() => expect(asked).toHaveLength(1));
+  expect(asked[0]!.body).toEqual({ saved_filters: [{ name: "bad ones", query: "q=jobs" }] });
+});
+
+it("a word calls the uncalled keywords with it, once those called are asked about", async () => {
+  const answers = { ...called, "GET /sift/words": () => ({ body: words }) };
+  const asked = await showOnPlan(<Sift />, answers, sheet);
+  await open("Words");
+  const grid = await screen.findByRole("grid", { name: "Words" });
+  fireEvent.keyDown(grid, { key: "ArrowDown" });
+  fireEvent.keyDown(grid, { key: "ArrowDown" });
+  fireEvent.keyDown(window, { key: "3" });
+  await userEvent.click(await screen.findByText("Only the 2 others"));
+  const calls = () => asked.filter(({ path }) => path === "/calls");
+  await waitFor(() => expect(calls()).toHaveLength(1));
+  expect(calls()[0]!.body).toMatchObject({ ids: [100, 101], call: "drop", by: "word" });
+});
+
+it("a block by word shows what it saves and warns of everyday words", async () => {
+  const asked = await showOnPlan(
+    <Sift />,
+    {
+      "GET /sift/words": () => ({ body: words }),
+      "POST /sift/blocking": () => ({ body: worth }),
+      "POST /sift/block": () => ({ body: changeOf({ did: "block jobs" }) }),
+    },
+    sheet,
+  );
+  await open("Words");
+  fireEvent.keyDown(await screen.findByRole("grid", { name: "Words" }), { key: "ArrowDown" });
+  fireEvent.keyDown(window, { key: "4" });
+  expect(await screen.findByText(/12 searches a month less .* 3.40 GBP freed/)).toBeTruthy();
+  expect(screen.getByText(/everyday word too/)).toBeTruthy();
+  await userEvent.click(screen.getByText("Block it"));
+  await waitFor(() => expect(asked.some(({ path }) => path === "/sift/block")).toBe(true));
+});
+
+it("one by one, what takes most of the purse comes first and a call brings the next", async () => {
+  const asked = await showOnPlan(<Sift />, called, sheet);
+  await open("One by one");
+  expect(screen.getByText("1 of 2 · 2 left")).toBeTruthy();
+  expect(screen.getByRole("article", { name: "sash window jobs" })).toBeTruthy();
+  fireEvent.keyDown(window, { key: "4" });
+  await waitFor(() => expect(asked[0]?.body).toMatchObject({ ids: [101], call: "block" }));
+  expect(await screen.findByRole("article", { name: "sash window repair" })).toBeTruthy();
+});
+
+it("house rules say what they would do, and a new one is added", async () => {
+  const rule = { when: [{ field: "intent", value: "job" }], call: "block", reason: "" };
+  const asked = await showOnPlan(
+    <Sift />,
+    {
+      "GET ": () => ({ body: { frame: withRules([rule]), sheet } }),
+      "GET /sift/rules": () => ({
+        body: {
+          revision: 1,
+          rules: [{ ids: [101], by_hand: 2, texts: ["sash window jobs"], words: ["jobs"] }],
+        },
+      }),
+      "PATCH /own": () => ({ body: changeOf({ frame: withRules([rule]) }) }),
+      "POST /sift/rules/apply": () => ({ body: changeOf({ did: "called" }) }),
+    },
+    sheet,
+  );
+  fireEvent.keyDown(window, { key: "u" });
+  expect(
+    await screen.findByText(/1 keyword: sash window jobs; negatives: jobs; 2 called by hand stay/),
+  ).toBeTruthy();
+  await userEvent.selectOptions(screen.getByLabelText("what"), "median price");
+  await userEvent.type(screen.getByLabelText("from"), "5");
+  await userEvent.click(screen.getByText("Add this rule"));
+  await waitFor(() => expect(asked).toHaveLength(1));
+  const { house_rules } = asked[0]!.body as { house_rules: unknown[] };
+  expect(house_rules[1]).toMatchObject({ when: [{ field: "price", least: 5 }], call: "drop" });
+  await userEvent.click(screen.getByText(/Call 1 keyword by these rules/));
+  await waitFor(() => expect(asked).toHaveLength(2));
+});
+
+const withRules = (rules: unknown[]) => {
+  const frame = frameOf(1);
+  return { ...frame, own: { ...frame.own, house_rules: rules as never } };
+};
+
+it("several keywords are changed at once, figures read as they are typed", async () => {
+  const asked = await showOnPlan(
+    <Sift />,
+    {
+      "POST /keywords/edit": () => ({ body: changeOf({ did: "set" }) }),
+      "POST /keywords/workings": () => ({ body: null }),
+    },
+    sheet,
+  );
+  const grid = screen.getByRole("grid");
+  fireEvent.keyDown(grid, { key: "a", ctrlKey: true });
+  fireEvent.keyDown(window, { key: "e" });
+  await userEvent.selectOptions(await screen.findByLabelText("intent"), "learn");
+  await userEvent.type(screen.getByLabelText(/low price/), "0,45");
+  await userEvent.click(screen.getByText("Change them"));
+  const edits = () => asked.filter(({ path }) => path === "/keywords/edit");
+  await waitFor(() => expect(edits()).toHaveLength(1));
+  expect(edits()[0]!.body).toEqual({ ids: [100, 101, 102], intent: "learn", cpc_low: 0.45 });
+});
+
+it("two keywords stand side by side, the learner first", async () => {
+  sheet.texts.intent = ["buy", "learn", "buy"];
+  await showOnPlan(<Sift />, { "POST /keywords/workings": () => ({ body: null }) }, sheet);
+  const grid = screen.getByRole("grid");
+  fireEvent.keyDown(grid, { key: "a", ctrlKey: true });
+  await open("Compare");
+  const heads = screen.getAllByRole("columnheader").map((head) => head.textContent);
+  expect(heads[1]).toBe("sash window jobs");
+});
+
+it("the command box finds an action by name and runs it", async () => {
+  const shut = vi.fn();
+  await showOnPlan(
+    <>
+      <Sift />
+      <CommandBox open onOpen={shut} />
+    </>,
+    called,
+    sheet,
+  );
+  await userEvent.type(await screen.findByLabelText("Command"), "house ru");
+  expect(screen.queryByRole("menuitem", { name: /Keep/ })).toBeNull();
+  await userEvent.click(screen.getByRole("menuitem", { name: "House rules u" }));
+  expect(shut).toHaveBeenCalledWith(false);
+});
+
+it("columns are ordered, left out and sized", () => {
+  const columns = ["a", "keyword", "c"].map((id) => ({ id, width: "10px" }) as never);
+  const plan = { order: ["c"], hidden: ["a", "keyword"], widths: { c: 90 } };
+  expect(inOrder(columns, plan).map(({ id }) => id)).toEqual(["c", "a", "keyword"]);
+  expect(chosenColumns(columns, plan).map(({ id, width }) => [id, width])).toEqual([
+    ["c", "90px"],
+    ["keyword", "10px"],
+  ]);
+  expect(movedColumn(columns, plan, "keyword", -1).order).toEqual(["c", "keyword", "a"]);
+});
+
+it("on the map a rectangle, a lasso and a press find keywords", () => {
+  const scales = scalesOf(sheet, 3, [600, 400], { k: 1, x: 0, y: 0 });
+  const places = placesOf(sheet, [0, 1, 2], scales);
+  expect(places.map(({ row }) => row)).toEqual([0, 1, 2]);
+  const [first, second] = [places[0]!, places[1]!];
+  expect(
+    inShape(
+      places,
+      [
+        [first.x - 5, first.y - 5],
+        [first.x + 5, first.y + 5],
+      ],
+      false,
+    ),
+  ).toEqual([0]);
+  const round: [number, number][] = [
+    [second.x - 9, second.y - 9],
+    [second.x + 9, second.y - 9],
+    [second.x, second.y + 20],
+  ];
+  expect(inShape(places, round, true)).toEqual([1]);
+  expect(nearest(places, [first.x + 3, first.y])).toBe(0);
+  expect(nearest(places, [0, 0])).toBeNull();
+});
+
+it("the map is zoomed about a point and never past the whole", () => {
+  const whole = { k: 1, x: 0, y: 0 };
+  const closer = zoomed(whole, [600, 400], 2, [100, 100]);
+  expect(closer).toEqual({ k: 2, x: -100, y: -100 });
+  expect(zoomed(closer, [600, 400], 0.1)).toEqual(whole);
+});
+
+it("labels lie over no mark and over none before them", () => {
+  const at = (row: number, x: number, y: number) => ({ row, x, y });
+  const places = [at(0, 0, 100), at(1, 40, 100), at(2, 0, 300)];
+  expect(clearLabels(places, () => 60, 14, 9).map(({ row }) => row)).toEqual([1, 2]);
+});
+
+it("neighbours share rare words, or lie near in price", () => {
+  expect(neighbours(sheet, 0).meaning[0]).toBe(1);
+  expect(neighbours(sheet, 1).price).toEqual([0, 2]);
+});
+
+it("the rule behind the ceilings is said in words", () => {
+  expect(ruleWords("profit_share", 0.255)).toBe("your 25.50 % profit share");
+  expect(ruleWords("break_even", null)).toBe("breaking even");
+  expect(ruleWords("cost_per_customer", 40)).toBe("40.00 a customer");
+});
