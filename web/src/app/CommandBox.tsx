@@ -46,6 +46,7 @@ function Commands({ onDone }: { onDone: () => void }) {
         {actions.map((action, at) => (
           <Item key={at} id={String(at)} textValue={action.name}>
             {action.name}
+            {action.keys && " "}
             {action.keys && <kbd>{action.keys.map(spoken).join(" ")}</kbd>}
           </Item>
         ))}

@@ -173,6 +173,7 @@ function said(line: Line): string {
   if (line.unit === "share") return percent(line.value, Math.abs(line.value) < 0.1 ? 2 : 1);
   if (line.unit === "factor" || line.unit === "log units") return number(line.value, 2);
   if (line.unit === "months") return `${number(line.value, 1)} months`;
+  if (Number.isInteger(line.value)) return number(line.value);
   return Math.abs(line.value) < 0.1 && line.value !== 0
     ? String(Number(line.value.toPrecision(3)))
     : count(line.value);

@@ -18,7 +18,7 @@ export function Sheet({ title, open, onOpen, width = 520, bare, children }: Prop
   return (
     <Overlay isOpen={open} onOpenChange={onOpen} isDismissable>
       <Modal>
-        <Dialog aria-label={title}>
+        <Dialog aria-label={title} style={{ outline: "none" }}>
           <Paper style={{ width }} onKeyDown={(event) => event.stopPropagation()}>
             {!bare && (
               <Heading slot="title" level={2}>

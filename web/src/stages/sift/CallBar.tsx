@@ -23,7 +23,6 @@ export function CallBar({ count, onCall }: Props) {
           {call} <kbd>{key}</kbd>
         </S.CallButton>
       ))}
-      {count > 1 && <S.Soft>{count.toLocaleString()} selected</S.Soft>}
     </S.Calls>
   );
 }

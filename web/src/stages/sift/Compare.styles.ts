@@ -27,6 +27,7 @@ export const Table = styled.table`
     border-bottom: 1.5px solid ${ink.ink};
   }
   tbody th {
+    white-space: nowrap;
     color: ${ink.ink2};
     font-size: 12px;
   }

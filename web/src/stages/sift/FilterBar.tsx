@@ -28,7 +28,7 @@ type Props = { search: Ref<HTMLInputElement>; onLeave: () => void };
 /** What is shown, as chips that can be combined, saved by name, and sent as an address. */
 export function FilterBar({ search, onLeave }: Props) {
   const { sheet } = usePlan();
-  const { filter, setFilter, shown } = useSift();
+  const { filter, setFilter, shown, selected } = useSift();
   const all = sheet.texts.id.length;
   const set = (some: Partial<Filter>) => setFilter({ ...filter, ...some });
   const without = (names: string[], gone: string) => names.filter((name) => name !== gone);
@@ -102,6 +102,7 @@ export function FilterBar({ search, onLeave }: Props) {
         {shown.length === all
           ? plural(all, "keyword")
           : `${number(shown.length)} of ${plural(all, "keyword")}`}
+        {selected.size > 0 && <b>, {number(selected.size)} selected</b>}
       </S.Count>
     </S.Bar>
   );

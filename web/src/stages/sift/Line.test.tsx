@@ -75,7 +75,7 @@ it("one's own highest price can be let go", async () => {
   expect(freed).toHaveBeenCalled();
 });
 
-it("calls are pressed only where something is selected, and say how many", () => {
+it("calls are pressed only where something is selected", () => {
   const called = vi.fn();
   const { rerender } = render(<CallBar count={0} onCall={called} />);
   fireEvent.click(screen.getByRole("button", { name: "keep 1" }));
@@ -83,7 +83,6 @@ it("calls are pressed only where something is selected, and say how many", () =>
   rerender(<CallBar count={3} onCall={called} />);
   fireEvent.click(screen.getByRole("button", { name: "block 4" }));
   expect(called).toHaveBeenCalledWith("block");
-  expect(screen.getByText("3 selected")).toBeTruthy();
 });
 
 it("notes are a few words, all of them when asked", () => {

@@ -11,7 +11,7 @@ import { Tinted } from "./Tinted";
 import { strongUnpaid } from "./filter";
 import { noteWords } from "./notes";
 
-export const whiskerWidth = 108;
+export const whiskerWidth = 116;
 
 /** The columns of the ladder. */
 export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: string): Column[] {
@@ -52,7 +52,7 @@ export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: st
       id: "searches",
       head: <>Searches a&nbsp;month</>,
       label: "searches a month",
-      width: "98px",
+      width: "104px",
       align: "end",
       sortable: true,
       cell: (row) => (
@@ -75,7 +75,7 @@ export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: st
         </>
       ),
       label: "headroom",
-      width: "52px",
+      width: "58px",
       sortable: true,
       cell: (row) => <Petal standing={figures.standing[row] ?? "unknown"} />,
     },
@@ -89,7 +89,7 @@ export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: st
         </>
       ),
       label: "customers",
-      width: "76px",
+      width: "88px",
       align: "end",
       sortable: true,
       cell: (row) => figure(row, count(figures.customers[row])),
@@ -116,7 +116,7 @@ export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: st
       head: "Note",
       label: "note",
       sortable: true,
-      width: "minmax(88px, 0.15fr)",
+      width: "minmax(100px, 0.15fr)",
       cell: (row) => <Note figures={figures} row={row} unpaid={strongUnpaid(sheet, row)} />,
     },
     words("own_note", "Own note", (row) => texts.note[row], "minmax(90px, 0.3fr)"),

@@ -130,9 +130,10 @@ function drawLabels(context: CanvasRenderingContext2D, scene: Scene): void {
   const text = (row: number) => sheet.texts.text[row] ?? "";
   const widthOf = (row: number) => context.measureText(text(row)).width;
   context.textAlign = "left";
-  for (const { row, x, y } of clearLabels(order, widthOf, labelHeight, mostLabels)) {
+  const labels = clearLabels(order, widthOf, labelHeight, mostLabels, size[0]);
+  for (const { row, start, y } of labels) {
     context.fillStyle = row === here || chosen.has(row) ? ink.ink : ink.ink2;
-    context.fillText(text(row), x + 8, y + 4);
+    context.fillText(text(row), start, y + 4);
   }
 }
 

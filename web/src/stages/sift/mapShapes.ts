@@ -102,6 +102,8 @@ export function zoomed(zoom: Zoom, size: Point, by: number, about?: Point, close
   return { k, x: cx - (cx - zoom.x) * ratio, y: cy - (cy - zoom.y) * ratio };
 }
 
+/** A label's text begins at `start`: right of its mark, or left of it at the edge. */
+export type Label = Place & { start: number };
 type Box = [number, number, number, number];
 
 /** Labels that lie over no mark and over none before them, the most important first. */
@@ -110,25 +112,24 @@ export function clearLabels(
   widthOf: (row: number) => number,
   height: number,
   most: number,
-): Place[] {
+  edge = Infinity,
+): Label[] {
   const taken: Box[] = [];
-  const kept: Place[] = [];
+  const kept: Label[] = [];
   const crowd = crowdOf(places);
   for (const place of places) {
     if (kept.length >= most) break;
-    const box: Box = [
-      place.x + 8,
-      place.y - height / 2,
-      place.x + 8 + widthOf(place.row),
-      place.y + height / 2,
-    ];
+    const width = widthOf(place.row);
+    const start = place.x + gap + width > edge ? place.x - gap - width : place.x + gap;
+    const box: Box = [start, place.y - height / 2, start + width, place.y + height / 2];
     if (taken.some((other) => overlaps(box, other)) || crowd(box)) continue;
     taken.push(box);
-    kept.push(place);
+    kept.push({ ...place, start });
   }
   return kept;
 }
 
+const gap = 8;
 const cell = 16;
 
 /** Says whether a box lies over keywords' own marks, from a coarse grid of them. */
