@@ -38,19 +38,21 @@ function Commands({ onDone }: { onDone: () => void }) {
       <SearchField aria-label="Command" autoFocus>
         <Box placeholder="What to do …" />
       </SearchField>
-      <List
-        aria-label="Commands"
-        onAction={run}
-        renderEmptyState={() => "No command of that name."}
-      >
-        {actions.map((action, at) => (
-          <Item key={at} id={String(at)} textValue={action.name}>
-            {action.name}
-            {action.keys && " "}
-            {action.keys && <kbd>{action.keys.map(spoken).join(" ")}</kbd>}
-          </Item>
-        ))}
-      </List>
+      <Scroll tabIndex={0}>
+        <List
+          aria-label="Commands"
+          onAction={run}
+          renderEmptyState={() => "No command of that name."}
+        >
+          {actions.map((action, at) => (
+            <Item key={at} id={String(at)} textValue={action.name}>
+              {action.name}
+              {action.keys && " "}
+              {action.keys && <kbd>{action.keys.map(spoken).join(" ")}</kbd>}
+            </Item>
+          ))}
+        </List>
+      </Scroll>
     </Autocomplete>
   );
 }
@@ -70,10 +72,13 @@ const Box = styled(Input)`
   outline: none;
 `;
 
-const List = styled(Menu)`
+const Scroll = styled.div`
   max-height: 52vh;
   overflow: auto;
   margin-top: 8px;
+`;
+
+const List = styled(Menu)`
   outline: none;
   color: ${ink.ink2};
 ` as typeof Menu;

@@ -36,6 +36,7 @@ const keys: [string, [string, string][]][] = [
       ["r n e", "reason of the call, note, change the selected"],
       ["[ ]", "move the line"],
       ["s", "in sections, or one list"],
+      ["f", "filter and order anew"],
       ["t i o m c", "ladder, words, one by one, map, compare"],
       ["u", "house rules"],
       ["v z + -", "on the map: lasso, all of it, zoom"],

@@ -23,8 +23,8 @@ export function Trail({ onKeys, onCommands }: Props) {
         ))}
       </S.Path>
       <S.Tools>
-        <S.Tool aria-label="Commands (Ctrl K)" onPress={onCommands}>
-          <kbd>Ctrl K</kbd>
+        <S.Tool onPress={onCommands}>
+          <kbd>Ctrl K</kbd> command
         </S.Tool>
         <S.Tool
           aria-label={journal.undo ? `Undo: ${journal.undo}` : "Nothing to undo"}

@@ -161,6 +161,7 @@ function Values({ id, name, values, onValues }: PickProps) {
     <ListBox
       aria-label={name}
       selectionMode="multiple"
+      escapeKeyBehavior="none"
       // eslint-disable-next-line jsx-a11y/no-autofocus -- the planner just opened it
       autoFocus
       selectedKeys={values.map((value) => `v${value}`)}

@@ -62,7 +62,10 @@ export function Ladder({ handle, grid }: Props) {
   };
   const nudge = (by: number) => {
     if (before === null) say("The line is drawn in order of headroom or of price.");
-    else moveLine(before + by);
+    else {
+      moveLine(before + by);
+      grid.current?.showDivider();
+    }
   };
   useActions([
     { name: "The line: let one keyword more in", keys: ["]"], run: () => nudge(1) },

@@ -33,25 +33,24 @@ export function OneByOne() {
   const { shown, idOf, rowOf, judge, last } = useSift();
   const { setActive } = useDesk();
   const [order, setOrder] = useState<Order>("spend");
-  const [place, setPlace] = useState(0);
+  const [stand, setStand] = useState<{ queue: number[]; place: number } | null>(null);
   const pace = usePace();
   const queue = useQueue(shown, order, idOf);
-  const at = Math.min(place, queue.length - 1);
+  // another queue begins at its first card
+  const at = Math.min(stand?.queue === queue ? stand.place : 0, queue.length - 1);
   const id = queue[at];
   const row = id === undefined ? undefined : rowOf.get(id);
   const left = queue.filter((one) => sheet.texts.call[rowOf.get(one) ?? -1] === "none").length;
 
   const go = (to: number) => {
-    const next = Math.max(0, Math.min(queue.length - 1, to));
-    setPlace(next);
+    setStand({ queue, place: Math.max(0, Math.min(queue.length - 1, to)) });
   };
   const call = (name: CallName) => {
     if (id === undefined) return;
-    void judge(name, [id]).then((took) => {
-      if (!took) return;
-      pace.tick();
-      go(at + 1);
-    });
+    // the next card comes at once: the next key press must not fall on this one again
+    go(at + 1);
+    pace.tick();
+    void judge(name, [id]).then((took) => !took && go(at));
   };
   useEffect(() => {
     if (id !== undefined) setActive(id);

@@ -1,6 +1,5 @@
 import { useEffect, useRef, useState } from "react";
 import { ToggleButton } from "react-aria-components";
-import { useSearchParams } from "react-router";
 import { useActions } from "../../app/actions";
 import { useDesk } from "../../app/desk";
 import type { CallName } from "../../data/client";
@@ -21,16 +20,8 @@ import { OneByOne } from "./OneByOne";
 import { RulesSheet } from "./RulesSheet";
 import * as S from "./Sift.styles";
 import { Words } from "./Words";
-import { SiftProvider, useSift } from "./desk";
+import { SiftProvider, useSift, views, type View } from "./desk";
 
-const views = [
-  { id: "ladder", name: "Ladder", key: "t" },
-  { id: "words", name: "Words", key: "i" },
-  { id: "one", name: "One by one", key: "o" },
-  { id: "map", name: "Map", key: "m" },
-  { id: "compare", name: "Compare", key: "c" },
-] as const;
-type View = (typeof views)[number]["id"];
 type Over = "reason" | "note" | "edit" | "rules" | "columns" | null;
 
 /** Every keyword judged: as a ladder, by words, one by one, on a map, side by side. */
@@ -43,19 +34,9 @@ export function Sift() {
 }
 
 function Desk() {
-  const [params, setParams] = useSearchParams();
-  const asked = params.get("view");
-  const view = views.find(({ id }) => id === asked)?.id ?? "ladder";
-  const setView = (next: View) =>
-    setParams((now) => {
-      const changed = new URLSearchParams(now);
-      if (next === "ladder") changed.delete("view");
-      else changed.set("view", next);
-      return changed;
-    });
-  const { active } = useDesk();
+  const { active, setActive } = useDesk();
   const { say } = useSaying();
-  const { selected, setSelected, targets, last, judge } = useSift();
+  const { selected, setSelected, targets, last, view, setView, refresh, judge } = useSift();
   const [over, setOver] = useState<Over>(null);
   const grid = useRef<GridHandle>(null);
   const search = useRef<HTMLInputElement>(null);
@@ -64,12 +45,16 @@ function Desk() {
   useEffect(() => {
     if (view === "ladder") grid.current?.focus();
   }, [view]);
-  const call = (name: CallName, reason = "") =>
-    void judge(name, undefined, { reason }).then((took) => {
-      if (!took) return;
-      if (selected.size === 0) grid.current?.move(1);
-      else setSelected(new Set());
+  const call = (name: CallName, reason = "") => {
+    const back = active;
+    const called = judge(name, undefined, { reason });
+    // the next row comes at once: the next key press must not fall on this one again
+    if (selected.size === 0) grid.current?.move(1);
+    void called.then((took) => {
+      if (took && selected.size > 0) setSelected(new Set());
+      if (!took && selected.size === 0) setActive(back);
     });
+  };
   const sheetFor = (name: Over) => () =>
     targets.length > 0 || name === "rules" || name === "columns"
       ? setOver(name)
@@ -81,6 +66,7 @@ function Desk() {
       run: () => setView(id),
     })),
     { name: "Filter by words", keys: ["/"], run: () => search.current?.focus() },
+    { name: "Filter and order anew", keys: ["f"], run: refresh },
     { name: "Reason of the call", keys: ["r"], run: () => setOver("reason") },
     { name: "Note on the keyword", keys: ["n"], run: sheetFor("note") },
     { name: "Change the selected keywords", keys: ["e"], run: sheetFor("edit") },

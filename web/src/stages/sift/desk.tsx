@@ -4,6 +4,7 @@ import {
   useContext,
   useEffect,
   useMemo,
+  useRef,
   useState,
   type ReactNode,
 } from "react";
@@ -12,7 +13,16 @@ import { useDesk } from "../../app/desk";
 import type { CallName } from "../../data/client";
 import { usePlan } from "../../data/plan";
 import { useSaying } from "../../data/saying";
-import { filtered, fromAddress, intoAddress, type Filter } from "./filter";
+import { filtered, fromAddress, intoAddress, queryOf, type Filter } from "./filter";
+
+export const views = [
+  { id: "ladder", name: "Ladder", key: "t" },
+  { id: "words", name: "Words", key: "i" },
+  { id: "one", name: "One by one", key: "o" },
+  { id: "map", name: "Map", key: "m" },
+  { id: "compare", name: "Compare", key: "c" },
+] as const;
+export type View = (typeof views)[number]["id"];
 
 export type Judged = { call: CallName; ids: number[]; reason: string };
 type How = { reason?: string; by?: "hand" | "word" | "rule" };
@@ -29,6 +39,10 @@ type SiftDesk = {
   /** What an action acts on: the selection, else the keyword one stands on. */
   targets: number[];
   last: Judged | null;
+  view: View;
+  setView: (view: View) => void;
+  /** Filter and order anew: what was called meanwhile may go or move. */
+  refresh: () => void;
   judge: (call: CallName, ids?: number[], how?: How) => Promise<boolean>;
 };
 
@@ -43,18 +57,14 @@ export function useSift(): SiftDesk {
 /** What the ways into the sheet share: filter, selection, calls. */
 export function SiftProvider({ children }: { children: ReactNode }) {
   const { sheet, call } = usePlan();
-  const { active, ask, asked } = useDesk();
+  const { active, ask, asked: askedOf } = useDesk();
   const { say } = useSaying();
-  const [params, setParams] = useSearchParams();
+  const { params, setParams } = useAddress();
   const [selected, setSelected] = useState<ReadonlySet<number>>(new Set());
   const [last, setLast] = useState<Judged | null>(null);
-  const address = params.toString();
-  const filter = useMemo(() => fromAddress(new URLSearchParams(address)), [address]);
-  const setFilter = useCallback(
-    (next: Filter) => setParams((now) => intoAddress(next, now), { replace: true }),
-    [setParams],
-  );
-  const shown = useShown(filter);
+  const [filter, setFilter] = useFilter(params, setParams);
+  const [anew, setAnew] = useState(0);
+  const shown = useShown(filter, anew);
   const { id: ids } = sheet.texts;
   const rowOf = useMemo(() => new Map(ids.map((id, row) => [id, row])), [ids]);
   const idOf = useCallback((row: number) => ids[row]!, [ids]);
@@ -66,7 +76,7 @@ export function SiftProvider({ children }: { children: ReactNode }) {
 
   useEffect(() => {
     if (targets.length > 1) ask({ kind: "selection", ids: targets }, false);
-    else if (asked?.kind === "selection")
+    else if (askedOf?.kind === "selection")
       ask(active === null ? null : { kind: "keyword", id: active });
     // eslint-disable-next-line react-hooks/exhaustive-deps -- what is asked follows the selection, not the other way round
   }, [targets]);
@@ -85,20 +95,93 @@ export function SiftProvider({ children }: { children: ReactNode }) {
     },
     [targets, call, say],
   );
+  const asked = params.get("view");
+  const view = views.find(({ id }) => id === asked)?.id ?? "ladder";
+  const setView = useCallback(
+    (next: View) =>
+      setParams((now) => {
+        const changed = new URLSearchParams(now);
+        if (next === "ladder") changed.delete("view");
+        else changed.set("view", next);
+        return changed;
+      }, false),
+    [setParams],
+  );
+  const refresh = useCallback(() => setAnew((n) => n + 1), []);
   const desk = useMemo(
-    () => ({ filter, setFilter, shown, idOf, rowOf, selected, setSelected, targets, last, judge }),
-    [filter, setFilter, shown, idOf, rowOf, selected, targets, last, judge],
+    () => ({
+      filter,
+      setFilter,
+      shown,
+      idOf,
+      rowOf,
+      selected,
+      setSelected,
+      targets,
+      last,
+      view,
+      setView,
+      refresh,
+      judge,
+    }),
+    [filter, setFilter, shown, idOf, rowOf, selected, targets, last, view, setView, refresh, judge],
   );
   return <Context.Provider value={desk}>{children}</Context.Provider>;
 }
 
-/** Rows change when the filter, the keywords or the ceilings do: never because of a call. */
-function useShown(filter: Filter): number[] {
-  const { sheet } = usePlan();
-  const { ceiling, cpc_at_line } = sheet.figures;
+type Write = (now: URLSearchParams) => URLSearchParams;
+
+/** The address, written to from where it is going rather than from where it last was. */
+function useAddress() {
+  const [params, set] = useSearchParams();
+  const going = useRef(params);
+  useEffect(() => {
+    going.current = params;
+  }, [params]);
+  const setParams = useCallback(
+    (write: Write, replace: boolean) => {
+      going.current = write(going.current);
+      set(going.current, { replace });
+    },
+    [set],
+  );
+  return { params, setParams };
+}
+
+/**
+ * The filter, mirrored in the address. It is held here and not only there, since an address
+ * changes a moment later, and typing must not wait for it.
+ */
+function useFilter(params: URLSearchParams, setParams: (write: Write, replace: boolean) => void) {
+  const [filter, setHeld] = useState(() => fromAddress(params));
+  const onItsWay = useRef<string | null>(null);
+  const query = queryOf(fromAddress(params));
+  const here = useRef(query);
+  useEffect(() => {
+    here.current = query;
+    if (onItsWay.current === null) setHeld(fromAddress(new URLSearchParams(query)));
+    else if (onItsWay.current === query) onItsWay.current = null;
+  }, [query]);
+  const setFilter = useCallback(
+    (next: Filter) => {
+      const wanted = queryOf(next);
+      onItsWay.current = wanted === here.current ? null : wanted;
+      setHeld(next);
+      setParams((now) => intoAddress(next, now), true);
+    },
+    [setParams],
+  );
+  return [filter, setFilter] as const;
+}
+
+/** Rows change when the filter, the keywords or the brief do, or when asked: never by a call. */
+function useShown(filter: Filter, asked: number): number[] {
+  const { sheet, frame } = usePlan();
+  const { values, assumptions } = frame.brief;
+  const brief = JSON.stringify([values, assumptions]);
   return useMemo(
     () => filtered(sheet, filter),
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the sheet itself is left out on purpose
-    [sheet.texts.id, filter, ceiling, cpc_at_line],
+    [sheet.texts.id, filter, brief, asked],
   );
 }
