@@ -214,6 +214,7 @@ class SheetBlock(BaseModel):
     texts: Texts
     figures: Figures
     groups: list[str]
+    campaigns: list[str]
 
 
 class PlanAnswer(BaseModel):

@@ -252,6 +252,7 @@ def _whole(loaded: Loaded) -> dict[str, Any]:
         "texts": text_columns(loaded.sheet, loaded.kinds),
         "figures": loaded.columns,
         "groups": list(loaded.sheet.groups),
+        "campaigns": list(loaded.sheet.campaigns),
     }
 
 

@@ -16,6 +16,7 @@ export function sheetOf(rows: Row[]): SheetBlock {
   const none = column(() => null);
   return {
     groups: [],
+    campaigns: [],
     texts: {
       id: column((_, at) => 100 + at),
       text: column((row) => row.text),

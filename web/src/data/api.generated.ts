@@ -3031,6 +3031,8 @@ export interface components {
          * @description All keywords of a plan.
          */
         SheetBlock: {
+            /** Campaigns */
+            campaigns: string[];
             figures: components["schemas"]["Figures"];
             /** Groups */
             groups: string[];

@@ -7,12 +7,13 @@ import type { ChangeAnswer, PlanAnswer, Texts } from "./client";
 export function merged(plan: PlanAnswer, answer: ChangeAnswer): PlanAnswer | undefined {
   if (answer.sheet) return { frame: answer.frame, sheet: answer.sheet };
   if (plan.frame.revision !== answer.was) return undefined;
-  const { texts, figures, groups } = plan.sheet;
+  const { texts, figures, groups, campaigns } = plan.sheet;
   const moved = Object.entries(answer.columns ?? {}).filter(([, column]) => column != null);
   return {
     frame: answer.frame,
     sheet: {
       groups,
+      campaigns,
       texts: answer.rows ? withRows(texts, answer.rows) : texts,
       figures: moved.length > 0 ? { ...figures, ...Object.fromEntries(moved) } : figures,
     },

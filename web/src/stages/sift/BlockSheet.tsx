@@ -32,7 +32,7 @@ function Block({ word, onDone }: { word: string; onDone: () => void }) {
   const [match, setMatch] = useState<Blocking["match"]>("phrase");
   const [where, setWhere] = useState("plan");
   const [over, setOver] = useState(false);
-  const level: Blocking["level"] = where === "plan" ? "plan" : "group";
+  const level = ({ p: "plan", c: "campaign", g: "group" } as const)[where[0] as "p" | "c" | "g"];
   const body: Blocking = {
     text: word,
     match,
@@ -65,6 +65,7 @@ function Block({ word, onDone }: { word: string; onDone: () => void }) {
           value={where}
           options={[
             { id: "plan", name: "the whole plan" },
+            ...sheet.campaigns.map((name) => ({ id: `c${name}`, name: `the campaign ${name}` })),
             ...sheet.groups.map((name) => ({ id: `g${name}`, name: `the group ${name}` })),
           ]}
           onChange={setWhere}
