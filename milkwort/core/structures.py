@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Literal
 
 import numpy as np
@@ -166,8 +167,22 @@ def _with_twins(
 def lexicon_of(brief: Brief, brands: tuple[str, ...] = (), rivals: tuple[str, ...] = ()) -> Lexicon:
     """Return the shipped lexicon with a plan's own words."""
     services = tuple(o.name for o in brief.offers if o.name)
-    own = {kind: tuple(t for t, k in brief.word_kinds if k == kind) for kind in WORD_KINDS}
+    return _lexicon(
+        brief.places, services, rivals, brands, brief.other_places, tuple(brief.word_kinds)
+    )
+
+
+@lru_cache(maxsize=16)
+def _lexicon(
+    places: tuple[str, ...],
+    services: tuple[str, ...],
+    rivals: tuple[str, ...],
+    brands: tuple[str, ...],
+    elsewhere: tuple[str, ...],
+    word_kinds: tuple[tuple[str, str], ...],
+) -> Lexicon:
+    own = {kind: tuple(t for t, k in word_kinds if k == kind) for kind in WORD_KINDS}
     return shipped_lexicon().extended(
-        brief.places, (*services, *own["what"]), (*rivals, *own["rival"]), brands,
-        (*brief.other_places, *own["where"]), own["helper"], own["warning"], own["what"],
+        places, (*services, *own["what"]), (*rivals, *own["rival"]), brands,
+        (*elsewhere, *own["where"]), own["helper"], own["warning"], own["what"],
     )  # fmt: skip
