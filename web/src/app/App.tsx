@@ -17,7 +17,10 @@ const HandOver = lazy(() => import("../stages/handover/index"));
 const Learn = lazy(() => import("../stages/learn/index"));
 
 const queries = new QueryClient({
-  defaultOptions: { queries: { refetchOnWindowFocus: false, networkMode: "always" } },
+  // answers are columns of ten thousand figures: comparing them deeply would cost a call its speed
+  defaultOptions: {
+    queries: { refetchOnWindowFocus: false, networkMode: "always", structuralSharing: false },
+  },
 });
 
 export function App() {

@@ -3,6 +3,9 @@ import { ink } from "../look/tokens";
 
 type Props = { months: number[] | null | undefined };
 
+const monthNames = Array.from({ length: 12 }, (_, month) =>
+  new Intl.DateTimeFormat(undefined, { month: "long" }).format(new Date(2026, month, 1)),
+);
 const width = 38;
 const height = 16;
 
@@ -14,9 +17,7 @@ export function Spark({ months }: Props) {
     .x((_, month) => 1 + (month * (width - 2)) / 11)
     .y((searches) => height - 2 - (searches / most) * (height - 4))(months);
   const peak = months.indexOf(Math.max(...months));
-  const name = new Intl.DateTimeFormat(undefined, { month: "long" }).format(
-    new Date(2026, peak, 1),
-  );
+  const name = monthNames[peak];
   return (
     <svg width={width} height={height} role="img" aria-label={`most searched in ${name}`}>
       <path d={path ?? undefined} fill="none" stroke={ink.ink3} strokeWidth={1.1} />

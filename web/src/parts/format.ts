@@ -2,12 +2,23 @@
 
 const locale = typeof navigator === "undefined" ? "en-GB" : navigator.language;
 
-export function number(value: number | null | undefined, digits = 0): string {
-  if (value == null || !Number.isFinite(value)) return "–";
-  return new Intl.NumberFormat(locale, {
+/** A formatter costs more to make than all the figures of a screen cost to write. */
+const formats = new Map<number, Intl.NumberFormat>();
+
+function formatOf(digits: number): Intl.NumberFormat {
+  const held = formats.get(digits);
+  if (held) return held;
+  const made = new Intl.NumberFormat(locale, {
     minimumFractionDigits: digits,
     maximumFractionDigits: digits,
-  }).format(value);
+  });
+  formats.set(digits, made);
+  return made;
+}
+
+export function number(value: number | null | undefined, digits = 0): string {
+  if (value == null || !Number.isFinite(value)) return "–";
+  return formatOf(digits).format(value);
 }
 
 /** Money of any size: pence under a hundred thousand, whole units above. */
