@@ -44,6 +44,10 @@ export function MapView() {
     // eslint-disable-next-line react-hooks/exhaustive-deps -- as above
     [sheet.figures.searches, sheet.figures.cpc_median, shown, scales],
   );
+  const ranked = useMemo(() => {
+    const { customers } = sheet.figures;
+    return shown.slice().sort((a, b) => (customers[b] ?? 0) - (customers[a] ?? 0));
+  }, [shown, sheet.figures]);
   const chosen = useMemo(
     () => new Set([...selected].flatMap((id) => rowOf.get(id) ?? [])),
     [selected, rowOf],
@@ -53,10 +57,10 @@ export function MapView() {
     const context = canvas.current?.getContext("2d");
     if (!context) return;
     const ask = requestAnimationFrame(() =>
-      drawMap(context, { sheet, places, scales, size, chosen, here, shape, limit }),
+      drawMap(context, { sheet, places, scales, size, chosen, here, shape, limit, ranked }),
     );
     return () => cancelAnimationFrame(ask);
-  }, [sheet, places, scales, size, chosen, here, shape, limit]);
+  }, [sheet, places, scales, size, chosen, here, shape, limit, ranked]);
 
   const pointOf = (event: PointerEvent): Point => {
     const frameOf = event.currentTarget.getBoundingClientRect();
@@ -115,8 +119,7 @@ export function MapView() {
     { name: "Select nothing", keys: ["Escape"], run: () => setSelected(new Set()) },
   ]);
   const told = over ?? here;
-  const unplaced =
-    shown.length - placesOf(sheet, shown, scalesOf(sheet, limit, size, whole)).length;
+  const unplaced = shown.length - places.length;
   return (
     <>
       <S.Tools>

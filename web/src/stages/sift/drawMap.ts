@@ -12,10 +12,13 @@ type Scene = {
   here: number | null;
   shape: readonly Point[];
   limit: number;
+  /** Rows by what they bring: who is named first where there is little room. */
+  ranked: readonly number[];
 };
 
 const labelHeight = 15;
 const mostLabels = 60;
+const mostTried = 300;
 
 /** Draw the map: grid, ceiling line, a petal for each keyword, labels where there is room. */
 export function drawMap(context: CanvasRenderingContext2D, scene: Scene): void {
@@ -29,7 +32,8 @@ export function drawMap(context: CanvasRenderingContext2D, scene: Scene): void {
   context.rect(margin.left, 0, width - margin.left, height - margin.bottom);
   context.clip();
   drawLimit(context, scene);
-  for (const place of scene.places) drawPetal(context, place, scene);
+  drawPetals(context, scene);
+  drawHere(context, scene);
   drawLabels(context, scene);
   drawShape(context, scene.shape);
   context.restore();
@@ -79,58 +83,92 @@ function drawLimit(context: CanvasRenderingContext2D, { scales, size, limit }: S
   context.fillText(`ceiling ${money(limit)}`, x - 5, margin.top + 4);
 }
 
-/** Full in reach, half for a stretch, outline beyond: as everywhere. */
-function drawPetal(context: CanvasRenderingContext2D, { row, x, y }: Place, scene: Scene): void {
-  const { sheet, chosen, here } = scene;
+type Look = { hue: string; edge: string; alpha: number; fill: "full" | "half" | "none" };
+
+/** Full in reach, half for a stretch, outline beyond: as everywhere. Alike ones in one stroke. */
+function drawPetals(context: CanvasRenderingContext2D, scene: Scene): void {
+  const [width, height] = scene.size;
+  const alike = new Map<string, { look: Look; places: [Place, number][] }>();
+  for (const place of scene.places) {
+    if (place.x < 0 || place.x > width || place.y < 0 || place.y > height) continue;
+    const look = lookOf(place.row, scene);
+    const key = `${look.hue}${look.edge}${look.alpha}${look.fill}`;
+    const held = alike.get(key) ?? { look, places: [] };
+    held.places.push([place, scene.sheet.texts.call[place.row] === "keep" ? 6 : 4.5]);
+    alike.set(key, held);
+  }
+  context.lineWidth = 1.1;
+  for (const { look, places } of alike.values()) {
+    context.globalAlpha = look.alpha;
+    context.fillStyle = look.hue;
+    context.strokeStyle = look.edge;
+    context.beginPath();
+    for (const [place, size] of places) petal(context, place, size);
+    if (look.fill === "full") context.fill();
+    context.stroke();
+    if (look.fill !== "half") continue;
+    context.beginPath();
+    for (const [place, size] of places) lowerHalf(context, place, size);
+    context.fill();
+  }
+  context.globalAlpha = 1;
+}
+
+function lookOf(row: number, { sheet, chosen }: Scene): Look {
   const standing = sheet.figures.standing[row];
-  const kept = sheet.texts.call[row] === "keep";
-  const gone = ["drop", "block"].includes(sheet.texts.call[row] ?? "");
-  const size = kept ? 6 : 4.5;
-  context.beginPath();
+  const alpha = ["drop", "block"].includes(sheet.texts.call[row] ?? "") ? 0.35 : 1;
+  if (chosen.has(row)) return { hue: ink.rose, edge: ink.rose, alpha, fill: "full" };
+  if (standing === "stretch") return { hue: ink.straw, edge: ink.straw, alpha, fill: "half" };
+  if (standing === "in_reach") return { hue: ink.petal, edge: ink.petal, alpha, fill: "full" };
+  return { hue: ink.petal, edge: ink.ink3, alpha, fill: "none" };
+}
+
+function petal(context: CanvasRenderingContext2D, { x, y }: Place, size: number): void {
   context.moveTo(x, y - size);
   context.quadraticCurveTo(x + size * 0.9, y, x, y + size);
   context.quadraticCurveTo(x - size * 0.9, y, x, y - size);
-  const hue = chosen.has(row) ? ink.rose : standing === "stretch" ? ink.straw : ink.petal;
-  context.strokeStyle = standing === "beyond" && !chosen.has(row) ? ink.ink3 : hue;
-  context.fillStyle = hue;
-  context.lineWidth = 1.1;
-  context.globalAlpha = gone ? 0.35 : 1;
-  if (standing === "in_reach" || chosen.has(row)) context.fill();
-  context.stroke();
-  if (standing === "stretch" && !chosen.has(row)) fillLowerHalf(context, x, y, size);
-  context.globalAlpha = 1;
-  if (row !== here) return;
+}
+
+function lowerHalf(context: CanvasRenderingContext2D, { x, y }: Place, size: number): void {
+  context.moveTo(x - size * 0.45, y);
+  context.quadraticCurveTo(x - size * 0.4, y + size * 0.5, x, y + size);
+  context.quadraticCurveTo(x + size * 0.4, y + size * 0.5, x + size * 0.45, y);
+}
+
+function drawHere(context: CanvasRenderingContext2D, { places, here }: Scene): void {
+  const place = here === null ? undefined : places.find(({ row }) => row === here);
+  if (!place) return;
   context.beginPath();
-  context.arc(x, y, 10, 0, 2 * Math.PI);
+  context.arc(place.x, place.y, 10, 0, 2 * Math.PI);
   context.strokeStyle = ink.ink;
   context.stroke();
 }
 
-function fillLowerHalf(
-  context: CanvasRenderingContext2D,
-  x: number,
-  y: number,
-  size: number,
-): void {
-  context.beginPath();
-  context.moveTo(x - size * 0.45, y);
-  context.quadraticCurveTo(x - size * 0.4, y + size * 0.5, x, y + size);
-  context.quadraticCurveTo(x + size * 0.4, y + size * 0.5, x + size * 0.45, y);
-  context.fill();
-}
-
 function drawLabels(context: CanvasRenderingContext2D, scene: Scene): void {
-  const { places, sheet, chosen, here, size } = scene;
-  const weight = (row: number) =>
-    row === here ? Infinity : (chosen.has(row) ? 1e9 : 0) + (sheet.figures.customers[row] ?? 0);
-  const inside = places.filter(
-    ({ x, y }) => x > margin.left && x < size[0] && y > 0 && y < size[1],
+  const { places, sheet, chosen, here, size, ranked } = scene;
+  const inside = new Map(
+    places
+      .filter(({ x, y }) => x > margin.left && x < size[0] && y > 0 && y < size[1])
+      .map((place) => [place.row, place]),
   );
-  const order = [...inside].sort((a, b) => weight(b.row) - weight(a.row));
+  const first = [...(here === null ? [] : [here]), ...chosen, ...ranked];
+  const order: Place[] = [];
+  for (const row of new Set(first)) {
+    const place = inside.get(row);
+    if (place) order.push(place);
+    if (order.length === mostTried) break;
+  }
   const text = (row: number) => sheet.texts.text[row] ?? "";
   const widthOf = (row: number) => context.measureText(text(row)).width;
   context.textAlign = "left";
-  const labels = clearLabels(order, widthOf, labelHeight, mostLabels, size[0]);
+  const labels = clearLabels(
+    order,
+    [...inside.values()],
+    widthOf,
+    labelHeight,
+    mostLabels,
+    size[0],
+  );
   for (const { row, start, y } of labels) {
     context.fillStyle = row === here || chosen.has(row) ? ink.ink : ink.ink2;
     context.fillText(text(row), start, y + 4);

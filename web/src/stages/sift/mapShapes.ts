@@ -109,6 +109,7 @@ type Box = [number, number, number, number];
 /** Labels that lie over no mark and over none before them, the most important first. */
 export function clearLabels(
   places: readonly Place[],
+  marks: readonly Place[],
   widthOf: (row: number) => number,
   height: number,
   most: number,
@@ -116,7 +117,7 @@ export function clearLabels(
 ): Label[] {
   const taken: Box[] = [];
   const kept: Label[] = [];
-  const crowd = crowdOf(places);
+  const crowd = crowdOf(marks);
   for (const place of places) {
     if (kept.length >= most) break;
     const width = widthOf(place.row);
@@ -133,14 +134,13 @@ const gap = 8;
 const cell = 16;
 
 /** Says whether a box lies over keywords' own marks, from a coarse grid of them. */
-function crowdOf(places: readonly Place[]): (box: Box) => boolean {
-  const cells = new Set(
-    places.map(({ x, y }) => `${Math.floor(x / cell)},${Math.floor(y / cell)}`),
-  );
+function crowdOf(marks: readonly Place[]): (box: Box) => boolean {
+  const at = (x: number, y: number) => x * 10_000 + y;
+  const cells = new Set(marks.map(({ x, y }) => at(Math.floor(x / cell), Math.floor(y / cell))));
   return ([left, top, right, bottom]) => {
     for (let x = Math.floor((left + cell) / cell); x <= Math.floor(right / cell); x++)
       for (let y = Math.floor(top / cell); y <= Math.floor(bottom / cell); y++)
-        if (cells.has(`${x},${y}`)) return true;
+        if (cells.has(at(x, y))) return true;
     return false;
   };
 }

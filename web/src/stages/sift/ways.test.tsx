@@ -272,7 +272,7 @@ it("the map is zoomed about a point and never past the whole", () => {
 it("labels lie over no mark and over none before them", () => {
   const at = (row: number, x: number, y: number) => ({ row, x, y });
   const places = [at(0, 0, 100), at(1, 40, 100), at(2, 0, 300)];
-  expect(clearLabels(places, () => 60, 14, 9).map(({ row }) => row)).toEqual([1, 2]);
+  expect(clearLabels(places, places, () => 60, 14, 9).map(({ row }) => row)).toEqual([1, 2]);
 });
 
 it("neighbours share rare words, or lie near in price", () => {
