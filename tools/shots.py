@@ -82,6 +82,43 @@ def _sift(page: Page, plan: str) -> None:
     page.get_by_text("What a click is worth").wait_for()
 
 
+def _words(page: Page, plan: str) -> None:
+    page.goto(f"{plan}/sift?view=words")
+    page.get_by_role("grid", name="Words").get_by_role("row").nth(2).click()
+    page.get_by_text("What is selected").wait_for()
+
+
+def _one_by_one(page: Page, plan: str) -> None:
+    page.goto(f"{plan}/sift?view=one&standing=in_reach&standing=stretch")
+    page.get_by_role("article").wait_for()
+
+
+def _map(page: Page, plan: str) -> None:
+    page.goto(f"{plan}/sift?view=map")
+    box = page.locator("canvas").bounding_box()
+    assert box
+    page.wait_for_timeout(300)
+    page.mouse.move(box["x"] + 300, box["y"] + 120)
+    page.mouse.down()
+    page.mouse.move(box["x"] + 520, box["y"] + 260, steps=4)
+    page.mouse.up()
+    page.get_by_text("What is selected").wait_for()
+
+
+def _terms(page: Page, plan: str) -> None:
+    page.goto(f"{plan}/gather")
+    page.get_by_role("option", name="Past search terms").click()
+    page.get_by_role("button", name="A made-up report").click()
+    page.get_by_role("button", name="into the tray").wait_for()
+
+
+def _account(page: Page, plan: str) -> None:
+    page.goto(f"{plan}/gather")
+    page.get_by_role("option", name="The running account").click()
+    page.get_by_role("button", name="A made-up account").click()
+    page.get_by_role("grid", name="What the plan changes").wait_for()
+
+
 def _line(page: Page, plan: str) -> None:
     page.goto(f"{plan}/sift")
     page.get_by_role("button", name="Price, GBP").click()
@@ -113,10 +150,15 @@ _VIEWS = {
     "gather-rivals": _rivals,
     "brief-second-sample": _second,
     "sift": _sift,
+    "sift-words": _words,
+    "sift-one-by-one": _one_by_one,
+    "sift-map": _map,
     "sift-by-price": _line,
     "fit": _fit,
     "hand-over": _hand_over,
     "how-sure": _how_sure,
+    "gather-terms": _terms,
+    "gather-account": _account,
 }
 
 if __name__ == "__main__":
