@@ -11,5 +11,11 @@ export default defineConfig({
     // the server takes changes from its own pages only; in development those come through here
     proxy: { "/api": { target: server, changeOrigin: true, headers: { Origin: server } } },
   },
-  test: { environment: "jsdom", globals: true, setupFiles: ["src/testing.ts"] },
+  test: {
+    environment: "jsdom",
+    globals: true,
+    setupFiles: ["src/testing.ts"],
+    // how long a busy machine may take says nothing of the program
+    testTimeout: 30_000,
+  },
 });

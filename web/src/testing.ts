@@ -1,7 +1,8 @@
-import { cleanup } from "@testing-library/react";
+import { cleanup, configure } from "@testing-library/react";
 import { afterEach } from "vitest";
 
 // jsdom has no CSS.escape, which menus use to find their items
 globalThis.CSS ??= { escape: (text: string) => text } as typeof CSS;
 
+configure({ asyncUtilTimeout: 6000 });
 afterEach(cleanup);

@@ -3,7 +3,7 @@ import { useRef, useState } from "react";
 import { Button, Dialog, DialogTrigger, Modal, ModalOverlay } from "react-aria-components";
 import { useNavigate } from "react-router";
 import styled from "styled-components";
-import { client, formOf, taken, type Schemas } from "../data/client";
+import { client, uploadOf, taken, type Schemas } from "../data/client";
 import { usePlan } from "../data/plan";
 import { useSaying } from "../data/saying";
 import { ink, serif } from "../look/tokens";
@@ -166,8 +166,7 @@ function PlanList({ close }: ListProps) {
             if (chosen)
               void openMade(
                 client.POST("/api/plans/load", {
-                  body: formOf(chosen) as never,
-                  bodySerializer: (body) => body as never,
+                  ...uploadOf(chosen),
                 }),
               );
           }}

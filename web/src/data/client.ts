@@ -49,9 +49,9 @@ export async function taken<T>(request: Promise<Result<T>>): Promise<T> {
   );
 }
 
-/** Return a form that carries one file. */
-export function formOf(file: File): FormData {
+/** A request that carries one file. */
+export function uploadOf(file: File) {
   const form = new FormData();
   form.append("file", file);
-  return form;
+  return { body: form as never, bodySerializer: (body: unknown) => body as never };
 }

@@ -45,8 +45,9 @@ export function MapView() {
     [sheet.figures.searches, sheet.figures.cpc_median, shown, scales],
   );
   const ranked = useMemo(() => {
-    const { customers } = sheet.figures;
-    return shown.slice().sort((a, b) => (customers[b] ?? 0) - (customers[a] ?? 0));
+    const { customers, searches } = sheet.figures;
+    const by = (row: number) => (customers[row] ?? 0) * 1e9 + (searches[row] ?? 0);
+    return shown.slice().sort((a, b) => by(b) - by(a));
   }, [shown, sheet.figures]);
   const chosen = useMemo(
     () => new Set([...selected].flatMap((id) => rowOf.get(id) ?? [])),

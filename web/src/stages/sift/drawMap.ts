@@ -18,7 +18,7 @@ type Scene = {
 
 const labelHeight = 15;
 const mostLabels = 60;
-const mostTried = 300;
+const mostTried = 900;
 
 /** Draw the map: grid, ceiling line, a petal for each keyword, labels where there is room. */
 export function drawMap(context: CanvasRenderingContext2D, scene: Scene): void {
@@ -83,35 +83,52 @@ function drawLimit(context: CanvasRenderingContext2D, { scales, size, limit }: S
   context.fillText(`ceiling ${money(limit)}`, x - 5, margin.top + 4);
 }
 
+type Spot = Pick<Place, "x" | "y">;
 type Look = { hue: string; edge: string; alpha: number; fill: "full" | "half" | "none" };
 
-/** Full in reach, half for a stretch, outline beyond: as everywhere. Alike ones in one stroke. */
+const stamp = 16;
+const stamps = new Map<string, HTMLCanvasElement>();
+
+/** Full in reach, half for a stretch, outline beyond: as everywhere. Each look is drawn once. */
 function drawPetals(context: CanvasRenderingContext2D, scene: Scene): void {
   const [width, height] = scene.size;
-  const alike = new Map<string, { look: Look; places: [Place, number][] }>();
-  for (const place of scene.places) {
-    if (place.x < 0 || place.x > width || place.y < 0 || place.y > height) continue;
-    const look = lookOf(place.row, scene);
-    const key = `${look.hue}${look.edge}${look.alpha}${look.fill}`;
-    const held = alike.get(key) ?? { look, places: [] };
-    held.places.push([place, scene.sheet.texts.call[place.row] === "keep" ? 6 : 4.5]);
-    alike.set(key, held);
+  for (const { row, x, y } of scene.places) {
+    if (x < 0 || x > width || y < 0 || y > height) continue;
+    const size = scene.sheet.texts.call[row] === "keep" ? 6 : 4.5;
+    const image = stampOf(lookOf(row, scene), size);
+    context.drawImage(image, x - stamp / 2, y - stamp / 2, stamp, stamp);
   }
+}
+
+function stampOf(look: Look, size: number): HTMLCanvasElement {
+  const key = `${look.hue}${look.edge}${look.alpha}${look.fill}${size}@${devicePixelRatio}`;
+  const held = stamps.get(key);
+  if (held) return held;
+  const made = document.createElement("canvas");
+  made.width = made.height = stamp * devicePixelRatio;
+  const context = made.getContext("2d");
+  if (context) {
+    context.scale(devicePixelRatio, devicePixelRatio);
+    drawPetal(context, look, size);
+  }
+  stamps.set(key, made);
+  return made;
+}
+
+function drawPetal(context: CanvasRenderingContext2D, look: Look, size: number): void {
+  const middle = { x: stamp / 2, y: stamp / 2 };
+  context.globalAlpha = look.alpha;
+  context.fillStyle = look.hue;
+  context.strokeStyle = look.edge;
   context.lineWidth = 1.1;
-  for (const { look, places } of alike.values()) {
-    context.globalAlpha = look.alpha;
-    context.fillStyle = look.hue;
-    context.strokeStyle = look.edge;
-    context.beginPath();
-    for (const [place, size] of places) petal(context, place, size);
-    if (look.fill === "full") context.fill();
-    context.stroke();
-    if (look.fill !== "half") continue;
-    context.beginPath();
-    for (const [place, size] of places) lowerHalf(context, place, size);
-    context.fill();
-  }
-  context.globalAlpha = 1;
+  context.beginPath();
+  petal(context, middle, size);
+  if (look.fill === "full") context.fill();
+  context.stroke();
+  if (look.fill !== "half") return;
+  context.beginPath();
+  lowerHalf(context, middle, size);
+  context.fill();
 }
 
 function lookOf(row: number, { sheet, chosen }: Scene): Look {
@@ -123,13 +140,13 @@ function lookOf(row: number, { sheet, chosen }: Scene): Look {
   return { hue: ink.petal, edge: ink.ink3, alpha, fill: "none" };
 }
 
-function petal(context: CanvasRenderingContext2D, { x, y }: Place, size: number): void {
+function petal(context: CanvasRenderingContext2D, { x, y }: Spot, size: number): void {
   context.moveTo(x, y - size);
   context.quadraticCurveTo(x + size * 0.9, y, x, y + size);
   context.quadraticCurveTo(x - size * 0.9, y, x, y - size);
 }
 
-function lowerHalf(context: CanvasRenderingContext2D, { x, y }: Place, size: number): void {
+function lowerHalf(context: CanvasRenderingContext2D, { x, y }: Spot, size: number): void {
   context.moveTo(x - size * 0.45, y);
   context.quadraticCurveTo(x - size * 0.4, y + size * 0.5, x, y + size);
   context.quadraticCurveTo(x + size * 0.4, y + size * 0.5, x + size * 0.45, y);

@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import { ToggleButton } from "react-aria-components";
-import { client, formOf, taken, type Schemas } from "../../../data/client";
+import { client, uploadOf, taken, type Schemas } from "../../../data/client";
 import { usePlan } from "../../../data/plan";
 import { Button, MainButton } from "../../../parts/Button";
 import { Grid, type Column } from "../../../parts/Grid";
@@ -41,8 +41,7 @@ export function AccountSource() {
         taken(
           client.POST("/api/plans/{plan_id}/past/account", {
             ...path,
-            body: formOf(file) as never,
-            bodySerializer: (body) => body as never,
+            ...uploadOf(file),
           }),
         ),
       setBrought,

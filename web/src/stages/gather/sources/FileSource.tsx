@@ -1,5 +1,5 @@
 import { DropZone, FileTrigger, type DropItem } from "react-aria-components";
-import { client, formOf, taken } from "../../../data/client";
+import { client, uploadOf, taken } from "../../../data/client";
 import { Button } from "../../../parts/Button";
 import { Small } from "../../../parts/Screen";
 import type { Brought } from "../Gather";
@@ -23,8 +23,7 @@ export function FileSource({ text, onText, onTray }: Props) {
           client.POST("/api/plans/{plan_id}/gather/file", {
             ...path,
             ...jobHeader(job),
-            body: formOf(file) as never,
-            bodySerializer: (body) => body as never,
+            ...uploadOf(file),
           }),
         ),
       onTray,

@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { client, formOf, taken, type Schemas } from "../../../data/client";
+import { client, uploadOf, taken, type Schemas } from "../../../data/client";
 import { usePlan } from "../../../data/plan";
 import { Button } from "../../../parts/Button";
 import { Small } from "../../../parts/Screen";
@@ -31,8 +31,7 @@ export function RivalsSource({ onTray }: Props) {
         taken(
           client.POST("/api/plans/{plan_id}/gather/rivals", {
             ...path,
-            body: formOf(file) as never,
-            bodySerializer: (body) => body as never,
+            ...uploadOf(file),
           }),
         ),
       setBrought,

@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
-import { client, formOf, taken, type Schemas } from "../../../data/client";
+import { client, uploadOf, taken, type Schemas } from "../../../data/client";
 import { usePlan } from "../../../data/plan";
 import { Button, MainButton } from "../../../parts/Button";
 import { Grid, type Column } from "../../../parts/Grid";
@@ -33,8 +33,7 @@ export function TermsSource({ onTray }: Props) {
         taken(
           client.POST("/api/plans/{plan_id}/past/terms", {
             ...path,
-            body: formOf(file) as never,
-            bodySerializer: (body) => body as never,
+            ...uploadOf(file),
           }),
         ),
       setBrought,
