@@ -36,3 +36,10 @@ it("refuses an answer laid upon another revision, unless it brings the whole she
   const whole = sheetOf([{ text: "c" }]);
   expect(merged(plan, answer({ was: 3, sheet: whole }))!.sheet).toBe(whole);
 });
+
+it("a column that nothing changed in stays the very same array", () => {
+  const rows = { ...sheetOf([{ text: "a" }]).texts, locked_bid: [1.2] };
+  const next = merged(plan, answer({ rows }))!.sheet.texts;
+  expect(next.call).toBe(plan.sheet.texts.call);
+  expect(next.locked_bid).toEqual([1.2, null]);
+});

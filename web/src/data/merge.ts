@@ -25,7 +25,11 @@ function withRows(texts: Texts, rows: Texts): Texts {
   // the ids stay the very same array: they tell whether keywords came or went
   const names = (Object.keys(texts) as (keyof Texts)[]).filter((name) => name !== "id");
   const columns = names.map((name) => {
-    const column: unknown[] = texts[name].slice();
+    const old: unknown[] = texts[name];
+    // a column that nothing changed in stays the very same array: orders hang on it
+    if (rows[name].every((value, at) => Object.is(old[place.get(rows.id[at]!) ?? -1], value)))
+      return [name, old];
+    const column = old.slice();
     rows.id.forEach((id, at) => {
       const row = place.get(id);
       if (row !== undefined) column[row] = rows[name][at];
