@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
 from typing import Any
 
 import numpy as np
@@ -14,7 +15,7 @@ from milkwort.core.standing import STANDINGS, clicks_to_first_sale, come_in_colu
 from milkwort.store.entries import KeywordEntry
 from milkwort.store.sheet import Sheet
 
-__all__ = ["figure_columns", "moved", "plain", "text_columns", "tidy"]
+__all__ = ["FigureColumns", "figure_columns", "plain", "text_columns", "tidy"]
 
 _FIGURES = 7
 
@@ -57,45 +58,40 @@ def text_columns(
     }
 
 
-def figure_columns(result: PlanResult) -> dict[str, Any]:
+@dataclass(frozen=True)
+class FigureColumns:
+    """What a plan says of keywords: as worked out, and as sent.
+
+    A column that is what it was before stays the very same list or array, so that it is
+    neither rounded nor compared again.
+    """
+
+    exact: dict[str, Any]
+    sent: dict[str, Any]
+
+    def moved_from(self, before: FigureColumns) -> dict[str, Any]:
+        """Return the columns that are not what they were."""
+        return {
+            name: column
+            for name, column in self.sent.items()
+            if column is not before.sent[name] and not _same(before.sent[name], column)
+        }
+
+
+def figure_columns(result: PlanResult, before: FigureColumns | None = None) -> FigureColumns:
     """Return what the plan says of keywords, by column; money a click, figures a month.
 
     `clicks`, `spend` and `customers` are those of this plan for a kept keyword, and what
     it would bring for any other.
     """
-    e, outside, kept = result.expected, result.not_kept, result.table.kept
-    prices, standing = result.prices, result.standing
-    come = come_in_columns(result.brief, result.demand, prices, result.table.offer)
-    first_sale = clicks_to_first_sale(result.demand.rate, result.brief.assumed)
-    return {
-        "searches": tidy(np.where(np.isnan(result.demand.likely), np.nan, result.demand.own)),
-        "rate": tidy(result.demand.rate),
-        "cpc_low": tidy(prices.low),
-        "cpc_high": tidy(prices.high),
-        "cpc_median": tidy(np.exp(prices.mu)),
-        "cpc_at_line": tidy(price_at_reach(result.brief.assumed["stretch"], prices)),
-        "ceiling": tidy(standing.ceiling),
-        "headroom": tidy(np.where(np.isneginf(standing.headroom), -1e9, standing.headroom)),
-        "reach": tidy(standing.reach),
-        "rate_at_line": tidy(come.rate),
-        "value_at_line": tidy(come.sale_value),
-        "price_at_line": tidy(come.price_factor),
-        "spill": tidy(result.demand.spill),
-        "first_sale": tidy(first_sale),
-        "standing": np.array(STANDINGS)[standing.standing].tolist(),
-        "bid": tidy(result.bid),
-        "bid_reach": tidy(e.reach),
-        "cpc": tidy(e.cpc),
-        "clicks": tidy(np.where(kept, e.clicks, outside.clicks)),
-        "spend": tidy(np.where(kept, e.spend, outside.spend)),
-        "customers": tidy(np.where(kept, e.customers, outside.customers)),
-        "notes": notes_of(result),
-    }
-
-
-def moved(before: dict[str, Any], after: dict[str, Any]) -> dict[str, Any]:
-    """Return the columns that are not what they were."""
-    return {name: column for name, column in after.items() if not _same(before[name], column)}
+    exact = _exact(result)
+    sent = {}
+    for name, column in exact.items():
+        if before is not None and _same(before.exact[name], column):
+            exact[name], sent[name] = before.exact[name], before.sent[name]
+        else:
+            sent[name] = tidy(column) if isinstance(column, np.ndarray) else column
+    return FigureColumns(exact, sent)
 
 
 def plain(value: float | None) -> float | None:
@@ -112,7 +108,40 @@ def tidy(values: Floats) -> Floats:
     return np.where(np.isfinite(rounded), rounded, values)
 
 
+def _exact(result: PlanResult) -> dict[str, Any]:
+    e, outside, kept = result.expected, result.not_kept, result.table.kept
+    prices, standing = result.prices, result.standing
+    come = come_in_columns(result.brief, result.demand, prices, result.table.offer)
+    first_sale = clicks_to_first_sale(result.demand.rate, result.brief.assumed)
+    return {
+        "searches": np.where(np.isnan(result.demand.likely), np.nan, result.demand.own),
+        "rate": result.demand.rate,
+        "cpc_low": prices.low,
+        "cpc_high": prices.high,
+        "cpc_median": np.exp(prices.mu),
+        "cpc_at_line": price_at_reach(result.brief.assumed["stretch"], prices),
+        "ceiling": standing.ceiling,
+        "headroom": np.where(np.isneginf(standing.headroom), -1e9, standing.headroom),
+        "reach": standing.reach,
+        "rate_at_line": come.rate,
+        "value_at_line": come.sale_value,
+        "price_at_line": come.price_factor,
+        "spill": result.demand.spill,
+        "first_sale": first_sale,
+        "standing": np.array(STANDINGS)[standing.standing].tolist(),
+        "bid": result.bid,
+        "bid_reach": e.reach,
+        "cpc": e.cpc,
+        "clicks": np.where(kept, e.clicks, outside.clicks),
+        "spend": np.where(kept, e.spend, outside.spend),
+        "customers": np.where(kept, e.customers, outside.customers),
+        "notes": notes_of(result),
+    }
+
+
 def _same(before: Any, after: Any) -> bool:
+    if before is after:
+        return True
     if isinstance(after, np.ndarray):
         return bool(np.array_equal(before, after, equal_nan=True))
     return bool(before == after)

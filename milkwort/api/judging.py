@@ -29,11 +29,15 @@ def call_rows(
     """
     sheet, lexicon = loaded.sheet, lexicon_of(loaded.record.brief)
     set_calls(change, [sheet.ids[r] for r in rows], call, reason, by)
-    touched = set(rows)
-    words = _warned(loaded, lexicon, rows)
     if call == "block":
+        words = _warned(loaded, lexicon, rows)
         add_negatives(change, [Negative(word, "phrase") for word in sorted(words)], _BY)
         return
+    blocked = [r for r in rows if sheet.entries[r].call == "block"]
+    if not blocked:
+        return
+    touched = set(rows)
+    words = _warned(loaded, lexicon, blocked)
     stored = [n for n in list_negatives(change.session, change.plan_id) if n.by == _BY]
     if not stored:
         return

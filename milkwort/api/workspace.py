@@ -8,13 +8,14 @@ moved, and the frame.
 from __future__ import annotations
 
 import threading
-from collections.abc import Callable
+from collections.abc import Callable, Set
 from dataclasses import asdict, dataclass, replace
+from operator import eq, is_
 from typing import Any
 
 from sqlalchemy.orm import Session
 
-from milkwort.api.columns import figure_columns, moved, text_columns
+from milkwort.api.columns import FigureColumns, figure_columns, text_columns
 from milkwort.api.events import Events
 from milkwort.api.frame import brief_block, purse_block, ranges_block, trail_block
 from milkwort.api.jobs import Jobs
@@ -40,6 +41,23 @@ __all__ = ["Loaded", "Workspace"]
 _PLANS_IN_MEMORY = 8
 
 
+_OF_KEYWORDS = {"keyword", "reading", "call"}
+"""Tables that say nothing of the brief."""
+
+
+@dataclass(frozen=True)
+class _Done:
+    """What a transaction did: its label, and of a change its revision and tables."""
+
+    label: str
+    revision: int = 0
+    tables: Set[str] = frozenset()
+
+    def left_brief(self) -> bool:
+        """Return whether it is known that nothing of the brief was touched."""
+        return bool(self.tables) and self.tables <= _OF_KEYWORDS
+
+
 @dataclass(frozen=True)
 class Loaded:
     """One plan at one revision."""
@@ -47,9 +65,10 @@ class Loaded:
     record: PlanRecord
     sheet: Sheet
     result: PlanResult
-    columns: dict[str, Any]
+    columns: FigureColumns
     kinds: list[str]
     frame: dict[str, Any]
+    handed_over: int
 
 
 class Workspace:
@@ -109,32 +128,36 @@ class Workspace:
             Makes the new sheet from the old one; read from the database where left out.
         """
 
-        def written(session: Session) -> str:
+        def written(session: Session) -> _Done:
             change = Change(session, plan_id, label)
             do(change)
-            change.finish()
-            return label
+            revision = change.finish()
+            return _Done(label, revision, change.tables)
 
-        return self.transact(plan_id, written, window=window, sheet_after=sheet_after)
+        return self._answer(plan_id, written, window, sheet_after)
 
     def transact(
-        self,
-        plan_id: int,
-        do: Callable[[Session], str],
-        *,
-        window: str = "",
-        sheet_after: Callable[[Sheet], Sheet] | None = None,
+        self, plan_id: int, do: Callable[[Session], str], *, window: str = ""
     ) -> dict[str, Any]:
         """Run a transaction on a plan and answer with what it moved; `do` returns its label."""
+        return self._answer(plan_id, lambda session: _Done(do(session)), window, None)
+
+    def _answer(
+        self,
+        plan_id: int,
+        do: Callable[[Session], _Done],
+        window: str,
+        sheet_after: Callable[[Sheet], Sheet] | None,
+    ) -> dict[str, Any]:
         with self._lock:
             before = self.plan(plan_id)
             with self.database.begin() as session:
-                label = do(session)
+                done = do(session)
                 known = sheet_after(before.sheet) if sheet_after else None
-                after = self._load(session, plan_id, known, before.result)
+                after = self._load(session, plan_id, known, before, done)
             self._keep(plan_id, after)
         self.events.tell(plan_id, {"revision": after.record.revision, "window": window})
-        return {"did": label, "was": before.record.revision, **_difference(before, after)}
+        return {"did": done.label, "was": before.record.revision, **_difference(before, after)}
 
     def ranges(self, plan_id: int) -> dict[str, Any]:
         """Return how wide the plan's forecast is, for the revision it now has.
@@ -192,28 +215,39 @@ class Workspace:
         session: Session,
         plan_id: int,
         sheet: Sheet | None,
-        before: PlanResult | None = None,
+        before: Loaded | None = None,
+        done: _Done | None = None,
     ) -> Loaded:
-        record = load_plan(session, plan_id)
+        light = before is not None and done is not None and done.left_brief()
+        if light:
+            assert before is not None and done is not None
+            record = replace(before.record, revision=done.revision)
+            journal = {"undo": done.label, "redo": None}
+            handed_over = before.handed_over
+        else:
+            record = load_plan(session, plan_id)
+            journal = labels(session, plan_id)
+            handed_over = count_hand_overs(session, plan_id)
         sheet = (
             load_sheet(session, plan_id, record.brief)
             if sheet is None
             else with_brief(sheet, record.brief)
         )
         record = _numbered(record, sheet)
-        result = run_plan(record.brief, sheet.table, before)
+        result = run_plan(record.brief, sheet.table, before.result if before else None)
         frame = {
             "plan_id": plan_id,
             "revision": record.revision,
             "brief": brief_block(record),
-            "trail": trail_block(result, count_hand_overs(session, plan_id)),
+            "trail": trail_block(result, handed_over),
             "purse": purse_block(result, sheet),
-            "journal": labels(session, plan_id),
+            "journal": journal,
             "own": asdict(record.own),
             "tail": asdict(long_tail(result)),
         }
         kinds = _kinds(record, sheet, self._plans.get(plan_id))
-        return Loaded(record, sheet, result, figure_columns(result), kinds, frame)
+        columns = figure_columns(result, before.columns if before else None)
+        return Loaded(record, sheet, result, columns, kinds, frame, handed_over)
 
 
 def _kinds(record: PlanRecord, sheet: Sheet, before: Loaded | None) -> list[str]:
@@ -250,7 +284,7 @@ def _numbered(record: PlanRecord, sheet: Sheet) -> PlanRecord:
 def _whole(loaded: Loaded) -> dict[str, Any]:
     return {
         "texts": text_columns(loaded.sheet, loaded.kinds),
-        "figures": loaded.columns,
+        "figures": loaded.columns.sent,
         "groups": list(loaded.sheet.groups),
         "campaigns": list(loaded.sheet.campaigns),
     }
@@ -259,14 +293,15 @@ def _whole(loaded: Loaded) -> dict[str, Any]:
 def _difference(before: Loaded, after: Loaded) -> dict[str, Any]:
     if before.sheet.ids != after.sheet.ids or before.sheet.groups != after.sheet.groups:
         return {"frame": after.frame, "sheet": _whole(after), "rows": None, "columns": None}
-    pairs = zip(before.sheet.entries, after.sheet.entries, strict=True)
-    rows = [row for row, (old, new) in enumerate(pairs) if old is not new and old != new]
+    old, new = before.sheet.entries, after.sheet.entries
+    touched = [row for row, same in enumerate(map(is_, old, new)) if not same]
+    rows = [row for row in touched if old[row] != new[row]]
     if before.kinds is not after.kinds:
-        tinted = zip(before.kinds, after.kinds, strict=True)
-        rows = sorted({*rows, *(row for row, (old, new) in enumerate(tinted) if old != new)})
+        same = map(eq, before.kinds, after.kinds)
+        rows = sorted({*rows, *(row for row, alike in enumerate(same) if not alike)})
     return {
         "frame": after.frame,
         "sheet": None,
         "rows": text_columns(after.sheet, after.kinds, rows) if rows else None,
-        "columns": moved(before.columns, after.columns),
+        "columns": after.columns.moved_from(before.columns),
     }

@@ -28,12 +28,15 @@ NOTES: dict[str, str] = {
 
 
 def notes_of(result: PlanResult) -> list[list[str]]:
-    """Return the codes of the notes of each keyword, in the table's order."""
-    notes: list[list[str]] = [[] for _ in range(len(result.table))]
-    for code, rows in _flags(result).items():
-        for row in np.flatnonzero(rows):
-            notes[row].append(code)
-    return notes
+    """Return the codes of the notes of each keyword, in the table's order; not to be changed."""
+    flags = _flags(result)
+    bits = np.zeros(len(result.table), dtype=np.int64)
+    for at, rows in enumerate(flags.values()):
+        bits |= rows.astype(np.int64) << at
+    # few combinations occur: one list each, not one a keyword
+    kinds, which = np.unique(bits, return_inverse=True)
+    said = [[code for at, code in enumerate(flags) if kind >> at & 1] for kind in kinds.tolist()]
+    return [said[kind] for kind in which.tolist()]
 
 
 def notices_of(result: PlanResult) -> list[str]:

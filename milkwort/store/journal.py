@@ -35,12 +35,18 @@ class Change:
     plan_id : int
     label : str
         What the planner did, as it reads after "undo ".
+
+    Attributes
+    ----------
+    tables : set of str
+        Names of the tables whose rows were changed so far.
     """
 
     def __init__(self, session: Session, plan_id: int, label: str) -> None:
         self.session = session
         self.plan_id = plan_id
         self.label = label
+        self.tables: set[str] = set()
         self._steps = _Steps()
 
     def insert(self, model: type[Base], rows: Sequence[Mapping[str, Any]]) -> list[int]:
@@ -51,7 +57,7 @@ class Change:
         first = (self.session.scalar(select(func.max(table.c.id))) or 0) + 1
         full = [{"id": first + i, **row} for i, row in enumerate(rows)]
         self.session.execute(insert(table), full)
-        self._steps.append({"op": "insert", "table": table.name, "rows": full})
+        self._record({"op": "insert", "table": table.name, "rows": full})
         return [row["id"] for row in full]
 
     def update(self, model: type[Base], values: Mapping[int, Mapping[str, Any]]) -> None:
@@ -69,7 +75,7 @@ class Change:
         _set(self.session, table, after)
         if after:
             step = {"op": "update", "table": table.name, "before": old, "after": after}
-            self._steps.append(step)
+            self._record(step)
 
     def delete(self, model: type[Base], ids: Sequence[int]) -> None:
         """Remove rows by id."""
@@ -77,7 +83,7 @@ class Change:
         rows = _rows(self.session, table, ids, [c.name for c in table.columns])
         _remove(self.session, table, ids)
         if rows:
-            self._steps.append({"op": "delete", "table": table.name, "rows": rows})
+            self._record({"op": "delete", "table": table.name, "rows": rows})
 
     def finish(self) -> int:
         """Write the change down, drop what could be redone, and return the new revision."""
@@ -94,6 +100,10 @@ class Change:
             )
             self.session.add(entry)
         return raise_revision(self.session, self.plan_id)
+
+    def _record(self, step: dict[str, Any]) -> None:
+        self.tables.add(step["table"])
+        self._steps.append(step)
 
 
 class _Steps:
@@ -174,11 +184,9 @@ def labels(session: Session, plan_id: int) -> dict[str, str | None]:
 
 def raise_revision(session: Session, plan_id: int) -> int:
     """Count the plan's revision up and return it."""
-    session.execute(
-        update(Plan).where(Plan.id == plan_id).values(revision=Plan.revision + 1),
-        execution_options={"synchronize_session": False},
-    )
-    return session.scalar(select(Plan.revision).where(Plan.id == plan_id)) or 0
+    table = _table(Plan)
+    raised = update(table).where(table.c.id == plan_id).values(revision=table.c.revision + 1)
+    return session.scalar(raised.returning(table.c.revision)) or 0
 
 
 def _steps(entry: Journal) -> list[dict[str, Any]]:
