@@ -22,11 +22,11 @@ AT_ONCE = 5_000
 _KEY_TO_PURSE = """
 async (key) => {
   const trail = document.querySelector('nav[aria-label=Stages]');
-  const before = trail.innerText;
+  const before = trail.textContent;
   const start = performance.now();
   document.activeElement.dispatchEvent(
     new KeyboardEvent('keydown', {key, bubbles: true, cancelable: true}));
-  while (trail.innerText === before) await new Promise(requestAnimationFrame);
+  while (trail.textContent === before) await new Promise(requestAnimationFrame);
   await new Promise(requestAnimationFrame);
   return performance.now() - start;
 }

@@ -5,7 +5,7 @@ import { MemoryRouter } from "react-router";
 import { DeskProvider } from "./app/desk";
 import type { ChangeAnswer, Frame, PlanAnswer, SheetBlock } from "./data/client";
 import { PlanProvider } from "./data/plan";
-import { SayingProvider, useSaying } from "./data/saying";
+import { SayingProvider, useSaid } from "./data/saying";
 import { sheetOf } from "./testing-sheet";
 
 /** A frame with the figures a test cares for. */
@@ -206,5 +206,5 @@ export async function showOnPlan(
 export const refusal = (message: string) => ({ error: { code: "bad_value", message, where: "" } });
 
 function SaidLine() {
-  return <div data-testid="said">{useSaying().said?.text}</div>;
+  return <div data-testid="said">{useSaid()?.text}</div>;
 }

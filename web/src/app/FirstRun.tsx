@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Navigate, useLocation, useNavigate } from "react-router";
 import styled from "styled-components";
 import { client, taken, type Schemas } from "../data/client";
-import { useSaying } from "../data/saying";
+import { useSaid, useSaying } from "../data/saying";
 import { ink } from "../look/tokens";
 import { Button, MainButton, TextButton } from "../parts/Button";
 import { starts } from "./starts";
@@ -11,7 +11,8 @@ import { starts } from "./starts";
 export function FirstRun() {
   const navigate = useNavigate();
   const queries = useQueryClient();
-  const { said, complain } = useSaying();
+  const { complain } = useSaying();
+  const said = useSaid();
   const gone = (useLocation().state as { gone?: { id: number; name: string } } | null)?.gone;
   const plans = useQuery({
     queryKey: ["plans"],

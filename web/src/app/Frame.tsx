@@ -2,7 +2,7 @@ import { Suspense, useEffect, useRef, useState } from "react";
 import { Outlet, useLocation, useNavigate } from "react-router";
 import styled from "styled-components";
 import { usePlan } from "../data/plan";
-import { useSaying } from "../data/saying";
+import { useSaid } from "../data/saying";
 import { ink } from "../look/tokens";
 import { CommandBox } from "./CommandBox";
 import { KeyList } from "./KeyList";
@@ -10,7 +10,7 @@ import { Purse } from "./Purse";
 import { Trail } from "./Trail";
 import { Workings } from "./Workings";
 import { useActions } from "./actions";
-import { useDesk } from "./desk";
+import { useAsked, useDesk } from "./desk";
 import { useKeys } from "./keys";
 import { stages } from "./stages";
 
@@ -20,9 +20,8 @@ const chordSeconds = 1.5;
 /** Trail above, purse below, a stage between them, the workings at its right. */
 export function Frame() {
   const { id, frame, undo, redo } = usePlan();
-  const { said } = useSaying();
   const [keysOpen, setKeysOpen] = useState(false);
-  const { asked, open, setOpen } = useDesk();
+  const { open, setOpen } = useDesk();
   const stage = useLocation().pathname.split("/")[3] ?? "brief";
   const [commandsOpen, setCommandsOpen] = useState(false);
   useGoKeys();
@@ -45,7 +44,6 @@ export function Frame() {
     const name = stages.find((s) => s.path === stage)?.name ?? "";
     document.title = `${name} · ${frame.brief.name} · Milkwort`;
   }, [stage, frame.brief.name]);
-  const panel = open && (withWorkings.includes(stage) || asked?.kind === "figure");
   return (
     <Page>
       <Trail onKeys={() => setKeysOpen(true)} onCommands={() => setCommandsOpen(true)} />
@@ -55,15 +53,28 @@ export function Frame() {
             <Outlet />
           </Suspense>
         </Main>
-        {panel && <Workings />}
+        {open && <Side stage={stage} />}
       </Middle>
-      <Said role="status" aria-live="polite" data-wrong={said?.wrong || undefined}>
-        {said?.text}
-      </Said>
+      <SaidLine />
       <Purse />
       <KeyList open={keysOpen} onOpen={setKeysOpen} />
       <CommandBox open={commandsOpen} onOpen={setCommandsOpen} />
     </Page>
+  );
+}
+
+/** The workings, where a stage has room for them or a figure of the purse is asked about. */
+function Side({ stage }: { stage: string }) {
+  const { asked } = useAsked();
+  return withWorkings.includes(stage) || asked?.kind === "figure" ? <Workings /> : null;
+}
+
+function SaidLine() {
+  const said = useSaid();
+  return (
+    <Said role="status" aria-live="polite" data-wrong={said?.wrong || undefined}>
+      {said?.text}
+    </Said>
   );
 }
 

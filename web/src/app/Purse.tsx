@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useState } from "react";
 import { useNavigate } from "react-router";
 import type { FigureName, Frame } from "../data/client";
 import { usePlan } from "../data/plan";
@@ -113,19 +113,24 @@ const change = (before: number | null, after: number | null) =>
 const isGood = (name: FigureName, change: number) =>
   name === "cost_per_customer" ? change < 0 : change > 0;
 
+type Changes = Partial<Record<FigureName, number>>;
+
 /** By how much each figure moved with the last change, for a few seconds. */
-function useChanges(frame: Frame): Partial<Record<FigureName, number>> {
-  const before = useRef(frame);
-  const [changes, setChanges] = useState<Partial<Record<FigureName, number>>>({});
+function useChanges(frame: Frame): Changes {
+  const [held, setHeld] = useState<{ frame: Frame; changes: Changes }>({ frame, changes: {} });
+  if (held.frame !== frame) setHeld({ frame, changes: changesOf(held.frame, frame) });
+  const { revision } = frame;
   useEffect(() => {
-    const old = before.current;
-    before.current = frame;
-    if (old.revision === frame.revision || old.plan_id !== frame.plan_id) return;
-    setChanges(
-      Object.fromEntries(figures.map((f) => [f.name, change(f.of(old.purse), f.of(frame.purse))])),
+    const timer = window.setTimeout(
+      () => setHeld((now) => ({ ...now, changes: {} })),
+      shownSeconds * 1000,
     );
-    const timer = window.setTimeout(() => setChanges({}), shownSeconds * 1000);
     return () => window.clearTimeout(timer);
-  }, [frame]);
-  return changes;
+  }, [revision]);
+  return held.changes;
+}
+
+function changesOf(old: Frame, now: Frame): Changes {
+  if (old.revision === now.revision || old.plan_id !== now.plan_id) return {};
+  return Object.fromEntries(figures.map((f) => [f.name, change(f.of(old.purse), f.of(now.purse))]));
 }

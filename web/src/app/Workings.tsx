@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { X } from "lucide-react";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import { Button } from "react-aria-components";
 import { client, taken, type Schemas } from "../data/client";
 import { usePlan } from "../data/plan";
@@ -10,7 +10,8 @@ import { count, delta, money, number, parsed, percent } from "../parts/format";
 import * as S from "./Workings.styles";
 import { HowSure } from "./HowSure";
 import { Readings } from "./Readings";
-import { useDesk, type Asked } from "./desk";
+import { useAsked, useDesk, type Asked } from "./desk";
+import { useSettled } from "./useSettled";
 
 type Answer = Schemas["Workings"];
 type Line = Schemas["WorkingLine"];
@@ -18,14 +19,9 @@ type Line = Schemas["WorkingLine"];
 /** The arithmetic of what is selected: short sums with units and sources. */
 export function Workings() {
   const { id, frame } = usePlan();
-  const { asked, setOpen } = useDesk();
-  const query = useQuery({
-    queryKey: ["workings", id, frame.revision, asked],
-    queryFn: () => fetchWorkings(id, asked!),
-    enabled: asked !== null,
-    placeholderData: (before) => before,
-    retry: false,
-  });
+  const { setOpen } = useDesk();
+  const { asked } = useAsked();
+  const query = useWorkings(id, frame.revision, asked);
   return (
     <S.Panel aria-label="Workings">
       <S.Close>
@@ -39,17 +35,39 @@ export function Workings() {
         </S.Quiet>
       )}
       {asked && query.error && <S.Quiet>{query.error.message}</S.Quiet>}
-      {asked && query.data && <Sums answer={query.data} />}
-      {asked?.kind === "keyword" && query.data && (
-        <Readings
-          keyword={asked.id}
-          readings={query.data.readings ?? []}
-          apart={query.data.apart}
-        />
-      )}
-      {asked?.kind === "figure" && asked.name !== "next_unit" && <HowSure figure={asked.name} />}
+      {asked && query.data && <Told {...query.data} />}
     </S.Panel>
   );
+}
+
+type ToldProps = { of: Asked; answer: Answer };
+
+/** An answer with what it was asked of, which may no longer be what is asked now. */
+function Told({ of, answer }: ToldProps) {
+  return (
+    <>
+      <Sums answer={answer} />
+      {of.kind === "keyword" && (
+        <Readings keyword={of.id} readings={answer.readings ?? []} apart={answer.apart} />
+      )}
+      {of.kind === "figure" && of.name !== "next_unit" && <HowSure figure={of.name} />}
+    </>
+  );
+}
+
+/** Steps and calls that follow each other within this time are worked out once, at their end. */
+const settleMilliseconds = 80;
+
+function useWorkings(id: number, revision: number, asked: Asked | null) {
+  const wanted = useMemo(() => ({ revision, asked }), [revision, asked]);
+  const settled = useSettled(wanted, settleMilliseconds);
+  return useQuery({
+    queryKey: ["workings", id, settled],
+    queryFn: async () => ({ of: settled.asked!, answer: await fetchWorkings(id, settled.asked!) }),
+    enabled: settled.asked !== null,
+    placeholderData: (before) => before,
+    retry: false,
+  });
 }
 
 function fetchWorkings(plan: number, asked: Asked): Promise<Answer> {

@@ -8,23 +8,30 @@ export type Asked =
   | { kind: "figure"; name: FigureName };
 
 type Desk = {
-  /** The keyword the planner stands on, kept from stage to stage. */
-  active: number | null;
   setActive: (id: number | null) => void;
-  asked: Asked | null;
   /** Ask for workings; opens the panel unless told not to. */
   ask: (asked: Asked | null, opens?: boolean) => void;
   open: boolean;
   setOpen: (open: boolean) => void;
 };
 
+type Stand = {
+  /** The keyword the planner stands on, kept from stage to stage. */
+  active: number | null;
+  asked: Asked | null;
+};
+
+// two, so that a step in a sheet draws only what shows where the planner stands
 const Context = createContext<Desk | null>(null);
+const Standing = createContext<Stand>({ active: null, asked: null });
 
 export function useDesk(): Desk {
   const desk = useContext(Context);
   if (!desk) throw new Error("useDesk outside of DeskProvider");
   return desk;
 }
+
+export const useAsked = (): Stand => useContext(Standing);
 
 type Props = { children: ReactNode };
 
@@ -34,12 +41,10 @@ export function DeskProvider({ children }: Props) {
   const [open, setOpen] = useState(() => window.innerWidth >= 1180);
   const desk = useMemo(
     () => ({
-      active,
       setActive: (id: number | null) => {
         setActive(id);
         ask(id === null ? null : { kind: "keyword", id });
       },
-      asked,
       ask: (next: Asked | null, opens = true) => {
         ask(next);
         if (next && opens) setOpen(true);
@@ -47,7 +52,12 @@ export function DeskProvider({ children }: Props) {
       open,
       setOpen,
     }),
-    [active, asked, open],
+    [open],
   );
-  return <Context.Provider value={desk}>{children}</Context.Provider>;
+  const stand = useMemo(() => ({ active, asked }), [active, asked]);
+  return (
+    <Context.Provider value={desk}>
+      <Standing.Provider value={stand}>{children}</Standing.Provider>
+    </Context.Provider>
+  );
 }

@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
 import { client, taken, type Frame, type Schemas } from "../data/client";
+import { useSettled } from "./useSettled";
 
 export type Ranges = Schemas["Ranges"];
 
@@ -9,7 +9,7 @@ const settleMilliseconds = 350;
 
 /** How wide the forecast is: a moment after the figures, and marked while it is of an older plan. */
 export function useRanges(frame: Frame): { ranges: Ranges | undefined; late: boolean } {
-  const settled = useSettled(frame.revision);
+  const settled = useSettled(frame.revision, settleMilliseconds, -1);
   const id = frame.plan_id;
   const query = useQuery({
     queryKey: ["ranges", id, settled],
@@ -24,13 +24,4 @@ export function useRanges(frame: Frame): { ranges: Ranges | undefined; late: boo
     gcTime: 60_000,
   });
   return { ranges: query.data, late: query.data?.revision !== frame.revision };
-}
-
-function useSettled(revision: number): number {
-  const [settled, setSettled] = useState(-1);
-  useEffect(() => {
-    const timer = window.setTimeout(() => setSettled(revision), settleMilliseconds);
-    return () => window.clearTimeout(timer);
-  }, [revision]);
-  return settled;
 }

@@ -96,39 +96,37 @@ export function PlanProvider({ id, waiting, failed, children }: Props) {
     return () => stream.close();
   }, [id, key, queries]);
 
-  const desk = useMemo(() => {
-    if (!query.data) return null;
+  const acts = useMemo(() => {
     const path = { params: { path: { plan_id: id } } };
     return {
       id,
-      ...query.data,
       change,
-      changeBrief: (body) =>
+      changeBrief: (body: Schemas["BriefChange"]) =>
         change(() => taken(client.PATCH("/api/plans/{plan_id}/brief", { ...path, body }))),
-      changeAssumption: (name, value) =>
-        change(() =>
-          taken(
-            client.PATCH("/api/plans/{plan_id}/assumptions", {
-              ...path,
-              body: { values: { [name]: value } },
-            }),
-          ),
-        ),
-      call: (ids, call, { reason = "", by = "hand" } = {}) =>
-        change(() =>
-          taken(
-            client.POST("/api/plans/{plan_id}/calls", { ...path, body: { ids, call, reason, by } }),
-          ),
-        ),
-      lockBid: (ids, bid) =>
+      changeAssumption: (name: string, value: number | null) => {
+        const body = { values: { [name]: value } };
+        return change(() =>
+          taken(client.PATCH("/api/plans/{plan_id}/assumptions", { ...path, body })),
+        );
+      },
+      call: (ids: number[], call: CallName, { reason = "", by = "hand" }: CallMore = {}) => {
+        const body = { ids, call, reason, by };
+        return change(() => taken(client.POST("/api/plans/{plan_id}/calls", { ...path, body })));
+      },
+      lockBid: (ids: number[], bid: number | null) =>
         change(() =>
           taken(client.POST("/api/plans/{plan_id}/bids", { ...path, body: { ids, bid } })),
         ),
       undo: () => change(() => taken(client.POST("/api/plans/{plan_id}/undo", path))),
       redo: () => change(() => taken(client.POST("/api/plans/{plan_id}/redo", path))),
-      setFrame: (frame) => queries.setQueryData<PlanAnswer>(key, (now) => now && { ...now, frame }),
-    } satisfies PlanDesk;
-  }, [id, query.data, change, queries, key]);
+      setFrame: (frame: Frame) =>
+        queries.setQueryData<PlanAnswer>(key, (now) => now && { ...now, frame }),
+    };
+  }, [id, change, queries, key]);
+  const desk: PlanDesk | null = useMemo(
+    () => (query.data ? { ...acts, ...query.data } : null),
+    [acts, query.data],
+  );
 
   if (query.error && !desk) return failed(query.error.message);
   if (!desk) return waiting;

@@ -9,11 +9,16 @@ import {
 } from "react";
 
 type Said = { text: string; wrong: boolean; at: number } | null;
-type Saying = { said: Said; say: (text: string) => void; complain: (error: unknown) => void };
+type Saying = { say: (text: string) => void; complain: (error: unknown) => void };
 
+// two, so that those who speak aren't drawn anew with every word
 const Context = createContext<Saying | null>(null);
+const Line = createContext<Said>(null);
 
-/** One line at a time about what was just done, or why it was not. */
+/** One line at a time about what was just done, or why it was not: as it now stands. */
+export const useSaid = (): Said => useContext(Line);
+
+/** The means to put such a line there. */
 export function useSaying(): Saying {
   const saying = useContext(Context);
   if (!saying) throw new Error("useSaying outside of SayingProvider");
@@ -32,12 +37,15 @@ export function SayingProvider({ children }: Props) {
   }, []);
   const saying = useMemo(
     () => ({
-      said,
       say: (text: string) => put(text, false),
       complain: (error: unknown) =>
         put(error instanceof Error ? error.message : String(error), true),
     }),
-    [said, put],
+    [put],
   );
-  return <Context.Provider value={saying}>{children}</Context.Provider>;
+  return (
+    <Context.Provider value={saying}>
+      <Line.Provider value={said}>{children}</Line.Provider>
+    </Context.Provider>
+  );
 }

@@ -51,6 +51,11 @@ type Props = {
   sort?: Sort | null;
   onSort?: (sort: Sort) => void;
   look?: (row: number) => S.RowLook;
+  /**
+   * Everything that a row's cells show, as one text: rows whose text is what it was are left
+   * as they are, though the columns were made anew. Only for cells that hold no handlers.
+   */
+  stamp?: (row: number) => string;
   /** Lines across the sheet, each before the row at its place, in that order. */
   dividers?: readonly Divider[];
   onEnter?: (id: number) => void;
@@ -64,7 +69,7 @@ const none: readonly Divider[] = [];
 /** A long sheet: virtualised, worked from the keyboard, rows selected one or a thousand at a time. */
 export function Grid(props: Props) {
   const { label, columns, rows, idOf, active, onActive, selected, onSelected, look, empty } = props;
-  const { sort, onSort, dividers = none, onEnter, handle } = props;
+  const { sort, onSort, dividers = none, onEnter, handle, stamp } = props;
   const box = useRef<HTMLDivElement>(null);
   const anchor = useRef<number | null>(null);
   const { dividerAt, rowAt, itemAt, cuts } = usePlaces(dividers, rows.length);
@@ -190,6 +195,7 @@ export function Grid(props: Props) {
               start={item.start}
               columns={columns}
               template={template}
+              stamp={stamp?.(row)}
               active={id === active}
               selected={selected.has(id)}
               dim={look?.(row).dim}
@@ -226,6 +232,7 @@ type RowProps = S.RowLook & {
   start: number;
   columns: Column[];
   template: string;
+  stamp?: string;
   active: boolean;
   selected: boolean;
   onClick: (event: MouseEvent, at: number, id: number) => void;
@@ -253,7 +260,15 @@ const Row = memo(function Row(props: RowProps) {
       ))}
     </S.Row>
   );
-});
+}, looksTheSame);
+
+function looksTheSame(before: RowProps, after: RowProps): boolean {
+  const names = Object.keys(after) as (keyof RowProps)[];
+  return names.every(
+    (name) =>
+      Object.is(before[name], after[name]) || (name === "columns" && after.stamp !== undefined),
+  );
+}
 
 type HeadingProps = { column: Column; sort?: Sort | null; onSort?: (sort: Sort) => void };
 

@@ -1,7 +1,7 @@
 import { Lock, LockOpen } from "lucide-react";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { Button } from "react-aria-components";
-import { useDesk } from "../../app/desk";
+import { useAsked, useDesk } from "../../app/desk";
 import { useKeys } from "../../app/keys";
 import type { SheetBlock } from "../../data/client";
 import { usePlan } from "../../data/plan";
@@ -18,7 +18,8 @@ const whiskerWidth = 200;
 /** The kept keywords with their bids, to type or to lock. */
 export function Bids() {
   const { sheet, frame, lockBid } = usePlan();
-  const { active, setActive } = useDesk();
+  const { setActive } = useDesk();
+  const { active } = useAsked();
   const [sort, setSort] = useState<Sort>({ by: "spend", down: true });
   const [selected, setSelected] = useState<ReadonlySet<number>>(new Set());
   const [editing, setEditing] = useState<number | null>(null);

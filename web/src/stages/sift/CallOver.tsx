@@ -2,7 +2,7 @@ import type { CallName } from "../../data/client";
 import { Button, MainButton } from "../../parts/Button";
 import { Foot, Sheet } from "../../parts/Sheet";
 import { plural } from "../../parts/format";
-import { useSift } from "./desk";
+import { useJudging } from "./desk";
 
 /** Keywords with a word, some of which are called otherwise already. */
 export type Over = { call: CallName; word: string; free: number[]; all: number[] };
@@ -11,7 +11,7 @@ type Props = { over: Over | null; onDone: () => void };
 
 /** Asks before calls that were made are made anew. */
 export function CallOver({ over, onDone }: Props) {
-  const { judge } = useSift();
+  const { judge } = useJudging();
   if (!over) return null;
   const { call, word, free, all } = over;
   const run = (ids: number[]) => {

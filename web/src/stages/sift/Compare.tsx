@@ -8,7 +8,7 @@ import { count, money, number, percent } from "../../parts/format";
 import { priceTicks, usePriceScale, type PriceScale } from "../../parts/scale";
 import * as S from "./Compare.styles";
 import { Tinted } from "./Tinted";
-import { useSift } from "./desk";
+import { useJudging, useSift } from "./desk";
 
 const way = ["learn", "unknown", "firm", "compare", "buy", "job"];
 const most = 6;
@@ -17,7 +17,8 @@ const width = 120;
 /** Two to six keywords side by side, on the way from learning to buying. */
 export function Compare() {
   const { sheet, frame } = usePlan();
-  const { targets, rowOf, judge } = useSift();
+  const { rowOf } = useSift();
+  const { targets, judge } = useJudging();
   const scale = usePriceScale(sheet.figures, width);
   const rows = targets
     .slice(0, most)

@@ -6,7 +6,7 @@ import { Button, MainButton, TextButton } from "../../parts/Button";
 import { Field, Foot, Sheet } from "../../parts/Sheet";
 import { parsed, plural } from "../../parts/format";
 import * as S from "./Sift.styles";
-import { useSift } from "./desk";
+import { useJudging, useSift } from "./desk";
 
 type Props = { open: boolean; onOpen: (open: boolean) => void };
 type Edit = Omit<Schemas["KeywordEdit"], "ids">;
@@ -22,7 +22,8 @@ export function ReasonSheet({ open, onOpen }: Props) {
 
 function Reasons({ onDone }: { onDone: () => void }) {
   const { id, frame, sheet, change } = usePlan();
-  const { last, judge, targets, rowOf } = useSift();
+  const { last, rowOf } = useSift();
+  const { judge, targets } = useJudging();
   const { say } = useSaying();
   const [text, setText] = useState("");
   const quick = frame.own.quick_reasons;
@@ -93,7 +94,7 @@ function Reasons({ onDone }: { onDone: () => void }) {
 
 /** A note on the selected keywords. */
 export function NoteSheet({ open, onOpen }: Props) {
-  const { targets } = useSift();
+  const { targets } = useJudging();
   return (
     <Sheet title={`Note on ${plural(targets.length, "keyword")}`} open={open} onOpen={onOpen}>
       <Note onDone={() => onOpen(false)} />
@@ -103,7 +104,8 @@ export function NoteSheet({ open, onOpen }: Props) {
 
 function Note({ onDone }: { onDone: () => void }) {
   const { sheet } = usePlan();
-  const { targets, rowOf } = useSift();
+  const { rowOf } = useSift();
+  const { targets } = useJudging();
   const edit = useEdit(onDone);
   const [text, setText] = useState(sheet.texts.note[rowOf.get(targets[0] ?? -1) ?? -1] ?? "");
   return (
@@ -133,7 +135,7 @@ function Note({ onDone }: { onDone: () => void }) {
 
 function useEdit(onDone: () => void) {
   const { id, change } = usePlan();
-  const { targets } = useSift();
+  const { targets } = useJudging();
   return (body: Edit) =>
     void change(() =>
       taken(
@@ -147,7 +149,7 @@ function useEdit(onDone: () => void) {
 
 /** Several keywords changed at once. */
 export function EditSheet({ open, onOpen }: Props) {
-  const { targets } = useSift();
+  const { targets } = useJudging();
   return (
     <Sheet title={`Change ${plural(targets.length, "keyword")}`} open={open} onOpen={onOpen}>
       <Edits onDone={() => onOpen(false)} />

@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useState, type Ref, type RefObject } from "react";
 import { useActions } from "../../app/actions";
-import { useDesk } from "../../app/desk";
+import { useAsked, useDesk } from "../../app/desk";
 import { client, taken } from "../../data/client";
 import { usePlan } from "../../data/plan";
 import { useSaying } from "../../data/saying";
@@ -9,7 +9,7 @@ import { plural } from "../../parts/format";
 import { usePriceScale } from "../../parts/scale";
 import { Line } from "./Line";
 import * as S from "./Sift.styles";
-import { ladderColumns, whiskerWidth } from "./columns";
+import { ladderColumns, rowStamp, whiskerWidth } from "./columns";
 import { chosenColumns, useColumnPlan } from "./columnPlan";
 import { useSift } from "./desk";
 import { inSections, lineBefore, ordered, priceAt } from "./order";
@@ -19,7 +19,8 @@ type Props = { handle: Ref<GridHandle>; grid: RefObject<GridHandle | null> };
 /** The ladder: every keyword in order of headroom, the line across it. */
 export function Ladder({ handle, grid }: Props) {
   const { id, frame, sheet, change, changeBrief } = usePlan();
-  const { active, setActive } = useDesk();
+  const { setActive } = useDesk();
+  const { active } = useAsked();
   const { say } = useSaying();
   const { shown, idOf, selected, setSelected } = useSift();
   const [sort, setSort] = useState<Sort>({ by: "headroom", down: true });
@@ -38,6 +39,7 @@ export function Ladder({ handle, grid }: Props) {
     () => chosenColumns(ladderColumns(sheet, scale, values.currency), plan),
     [sheet, scale, values.currency, plan],
   );
+  const look = [scale.domain(), values.currency, columns.map(({ id }) => id)].join();
   useEffect(() => {
     if (byPrice) grid.current?.showDivider();
   }, [byPrice, grid]);
@@ -130,6 +132,7 @@ export function Ladder({ handle, grid }: Props) {
         dim: sheet.figures.standing[row] === "beyond",
         struck: ["drop", "block"].includes(sheet.texts.call[row] ?? ""),
       })}
+      stamp={(row) => look + rowStamp(sheet, row)}
       dividers={dividers}
       empty={
         sheet.texts.id.length === 0

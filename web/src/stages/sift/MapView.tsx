@@ -8,7 +8,7 @@ import {
   type PointerEvent,
 } from "react";
 import { useActions } from "../../app/actions";
-import { useDesk } from "../../app/desk";
+import { useAsked, useDesk } from "../../app/desk";
 import { usePlan } from "../../data/plan";
 import { TextButton } from "../../parts/Button";
 import { number, money } from "../../parts/format";
@@ -25,7 +25,8 @@ const pan = 60;
 export function MapView() {
   const { sheet, frame } = usePlan();
   const { shown, idOf, rowOf, selected, setSelected } = useSift();
-  const { active, setActive } = useDesk();
+  const { setActive } = useDesk();
+  const { active } = useAsked();
   const [zoom, setZoom] = useState(whole);
   const [lasso, setLasso] = useState(false);
   const [shape, setShape] = useState<Point[]>([]);

@@ -13,7 +13,7 @@ import { priceScale, priceTicks } from "../../parts/scale";
 import { CallBar } from "./CallBar";
 import * as S from "./OneByOne.styles";
 import { Tinted } from "./Tinted";
-import { useSift } from "./desk";
+import { useJudging, useSift } from "./desk";
 import { neighbours } from "./neighbours";
 import { noteWords } from "./notes";
 
@@ -30,7 +30,8 @@ const whiskerWidth = 320;
 /** A card at a time, keys alone: what is not called yet, by what matters most. */
 export function OneByOne() {
   const { sheet, frame } = usePlan();
-  const { shown, idOf, rowOf, judge, last } = useSift();
+  const { shown, idOf, rowOf, last } = useSift();
+  const { judge } = useJudging();
   const { setActive } = useDesk();
   const [order, setOrder] = useState<Order>("spend");
   const [stand, setStand] = useState<{ queue: number[]; place: number } | null>(null);

@@ -1,13 +1,14 @@
 import { useEffect, useRef, useState } from "react";
 import { ToggleButton } from "react-aria-components";
 import { useActions } from "../../app/actions";
-import { useDesk } from "../../app/desk";
+import { useAsked, useDesk } from "../../app/desk";
 import type { CallName } from "../../data/client";
 import { usePlan } from "../../data/plan";
 import { useSaying } from "../../data/saying";
 import { TextButton } from "../../parts/Button";
 import type { GridHandle } from "../../parts/Grid";
 import { Top } from "../../parts/Screen";
+import { useSteady } from "../../parts/useSteady";
 import { count, money, number } from "../../parts/format";
 import { CallBar } from "./CallBar";
 import { ColumnSheet } from "./ColumnSheet";
@@ -20,7 +21,7 @@ import { OneByOne } from "./OneByOne";
 import { RulesSheet } from "./RulesSheet";
 import * as S from "./Sift.styles";
 import { Words } from "./Words";
-import { SiftProvider, useSift, views, type View } from "./desk";
+import { useJudging, useSift, SiftProvider, views, type View } from "./desk";
 
 type Over = "reason" | "note" | "edit" | "rules" | "columns" | null;
 
@@ -34,9 +35,11 @@ export function Sift() {
 }
 
 function Desk() {
-  const { active, setActive } = useDesk();
+  const { setActive } = useDesk();
+  const { active } = useAsked();
   const { say } = useSaying();
-  const { selected, setSelected, targets, last, view, setView, refresh, judge } = useSift();
+  const { selected, setSelected, last, view, setView, refresh } = useSift();
+  const { targets, judge } = useJudging();
   const [over, setOver] = useState<Over>(null);
   const grid = useRef<GridHandle>(null);
   const search = useRef<HTMLInputElement>(null);
@@ -45,7 +48,7 @@ function Desk() {
   useEffect(() => {
     if (view === "ladder") grid.current?.focus();
   }, [view]);
-  const call = (name: CallName, reason = "") => {
+  const call = useSteady((name: CallName, reason: string = "") => {
     const back = active;
     const called = judge(name, undefined, { reason });
     // the next row comes at once: the next key press must not fall on this one again
@@ -54,7 +57,7 @@ function Desk() {
       if (took && selected.size > 0) setSelected(new Set());
       if (!took && selected.size === 0) setActive(back);
     });
-  };
+  });
   const sheetFor = (name: Over) => () =>
     targets.length > 0 || name === "rules" || name === "columns"
       ? setOver(name)
@@ -110,12 +113,7 @@ function Desk() {
             </ToggleButton>
           ))}
         </S.Views>
-        {onSheet && (
-          <CallBar
-            count={selected.size || (active === null ? 0 : 1)}
-            onCall={(name) => call(name)}
-          />
-        )}
+        {onSheet && <CallBar count={selected.size || (active === null ? 0 : 1)} onCall={call} />}
         <S.Tools>
           <TextButton onPress={sheetFor("rules")}>house rules</TextButton>
           {view === "ladder" && <TextButton onPress={sheetFor("columns")}>columns</TextButton>}

@@ -10,7 +10,7 @@ import { count, money, number } from "../../parts/format";
 import { CallOver, type Over } from "./CallOver";
 import { BlockSheet } from "./BlockSheet";
 import * as S from "./Sift.styles";
-import { useSift } from "./desk";
+import { useJudging, useSift } from "./desk";
 
 type View = Schemas["WordsView"];
 type Kind = Schemas["WordKindChange"]["kind"];
@@ -36,7 +36,8 @@ const sayings: { id: NonNullable<Kind> | "none"; name: string; about?: string }[
 /** Every word and two-word run of the sheet: one key calls all keywords with it. */
 export function Words() {
   const { id, frame, sheet, change } = usePlan();
-  const { filter, judge, setFilter } = useSift();
+  const { filter, setFilter } = useSift();
+  const { judge } = useJudging();
   const [active, setActive] = useState<number | null>(null);
   const [sort, setSort] = useState<Sort>({ by: "warning", down: false });
   const [over, setOver] = useState<Over | null>(null);

@@ -136,6 +136,14 @@ export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: st
   ];
 }
 
+/** All that the sheet says of a keyword, as one text: rows are drawn anew only where it changed. */
+export function rowStamp({ texts, figures }: SheetBlock, row: number): string {
+  const said: unknown[] = [];
+  for (const column of Object.values(texts) as unknown[][]) said.push(column[row]);
+  for (const column of Object.values(figures) as unknown[][]) said.push(column[row]);
+  return JSON.stringify(said);
+}
+
 type Cell = Column["cell"];
 
 const words = (id: string, head: string, cell: Cell, width: string): Column => ({

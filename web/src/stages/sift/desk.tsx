@@ -9,7 +9,7 @@ import {
   type ReactNode,
 } from "react";
 import { useSearchParams } from "react-router";
-import { useDesk } from "../../app/desk";
+import { useAsked, useDesk } from "../../app/desk";
 import type { CallName } from "../../data/client";
 import { usePlan } from "../../data/plan";
 import { useSaying } from "../../data/saying";
@@ -36,17 +36,22 @@ type SiftDesk = {
   rowOf: ReadonlyMap<number, number>;
   selected: ReadonlySet<number>;
   setSelected: (ids: ReadonlySet<number>) => void;
-  /** What an action acts on: the selection, else the keyword one stands on. */
-  targets: number[];
   last: Judged | null;
   view: View;
   setView: (view: View) => void;
   /** Filter and order anew: what was called meanwhile may go or move. */
   refresh: () => void;
+};
+
+type Judging = {
+  /** What an action acts on: the selection, else the keyword one stands on. */
+  targets: number[];
   judge: (call: CallName, ids?: number[], how?: How) => Promise<boolean>;
 };
 
+// two, so that a step in the sheet leaves the filter's chips alone
 const Context = createContext<SiftDesk | null>(null);
+const JudgingContext = createContext<Judging | null>(null);
 
 export function useSift(): SiftDesk {
   const desk = useContext(Context);
@@ -54,10 +59,17 @@ export function useSift(): SiftDesk {
   return desk;
 }
 
+export function useJudging(): Judging {
+  const judging = useContext(JudgingContext);
+  if (!judging) throw new Error("useJudging outside of SiftProvider");
+  return judging;
+}
+
 /** What the ways into the sheet share: filter, selection, calls. */
 export function SiftProvider({ children }: { children: ReactNode }) {
   const { sheet, call } = usePlan();
-  const { active, ask, asked: askedOf } = useDesk();
+  const { ask } = useDesk();
+  const { active, asked: askedOf } = useAsked();
   const { say } = useSaying();
   const { params, setParams } = useAddress();
   const [selected, setSelected] = useState<ReadonlySet<number>>(new Set());
@@ -117,16 +129,19 @@ export function SiftProvider({ children }: { children: ReactNode }) {
       rowOf,
       selected,
       setSelected,
-      targets,
       last,
       view,
       setView,
       refresh,
-      judge,
     }),
-    [filter, setFilter, shown, idOf, rowOf, selected, targets, last, view, setView, refresh, judge],
+    [filter, setFilter, shown, idOf, rowOf, selected, last, view, setView, refresh],
   );
-  return <Context.Provider value={desk}>{children}</Context.Provider>;
+  const judging = useMemo(() => ({ targets, judge }), [targets, judge]);
+  return (
+    <Context.Provider value={desk}>
+      <JudgingContext.Provider value={judging}>{children}</JudgingContext.Provider>
+    </Context.Provider>
+  );
 }
 
 type Write = (now: URLSearchParams) => URLSearchParams;
