@@ -125,6 +125,30 @@ def test_the_line_is_moved_in_order_of_headroom_and_changes_the_profit_share(pla
     expect(rule).to_contain_text("your 30 %")
 
 
+@pytest.mark.parametrize("order", ["headroom", "price"])
+def test_the_purse_moves_with_the_line_while_it_is_dragged(plan: str, page: Page, order: str):
+    sift(page, plan)
+    if order == "price":
+        page.get_by_title("Sort by price").click()
+    else:
+        page.keyboard.press("]")  # brings the line into view
+        expect(page.get_by_role("status").filter(has_text="move the line")).to_be_visible()
+    handle = page.get_by_role("slider", name="The line")
+    purse = page.get_by_role("region", name="Purse")
+    expect(purse).not_to_contain_text("if kept")
+    page.wait_for_timeout(300)  # until it has come to rest
+    box = handle.bounding_box()
+    assert box is not None
+    page.mouse.move(box["x"] + 20, box["y"] + 8)
+    page.mouse.down()
+    for up in range(20, 141, 20):
+        page.mouse.move(box["x"] + 20, box["y"] + 8 - up)
+    expect(purse).to_contain_text("if kept")
+    page.mouse.move(box["x"] + 20, box["y"] + 8)
+    page.mouse.up()
+    expect(purse).not_to_contain_text("if kept")
+
+
 def test_an_assumption_shows_its_effect_before_it_is_kept(plan: str, page: Page):
     sift(page, plan)
     page.get_by_role("grid", name="Keywords").get_by_role("row").nth(2).click()

@@ -8,6 +8,10 @@ export const Band = styled.section`
   min-height: ${purseHeight}px;
   border-top: 1.5px solid ${ink.ink};
   background: ${ink.paper2};
+  &[data-tried] {
+    border-top-style: dashed;
+    background: ${ink.petalWash};
+  }
 `;
 
 export const Money = styled.div`

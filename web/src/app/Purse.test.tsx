@@ -1,6 +1,9 @@
 import { screen, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
+import { useState } from "react";
 import { usePlan } from "../data/plan";
+import { useTry } from "../data/trying";
+import { delta, money } from "../parts/format";
 import { changeOf, frameOf, refusal, showOnPlan } from "../testing-plan";
 import { sheetOf } from "../testing-sheet";
 import { Purse } from "./Purse";
@@ -195,11 +198,51 @@ it("assumptions are changed in the workings, in their own unit, and put back", a
   await userEvent.clear(field);
   await userEvent.type(field, "5{Enter}");
   await userEvent.click(await screen.findByLabelText(/Put the default of × area share back/));
-  expect(asked.map((a) => a.body)).toEqual([
-    { values: { area_share: 0.05 } },
-    { values: { area_share: null } },
-  ]);
+  const kept = asked.filter((a) => a.path === "/assumptions").map((a) => a.body);
+  expect(kept).toEqual([{ values: { area_share: 0.05 } }, { values: { area_share: null } }]);
   expect(screen.getByText("3.3 months")).toBeTruthy();
+});
+
+function TryPrice({ price }: { price: number | null }) {
+  useTry(price === null ? null : { brief: { max_cpc: price } });
+  return null;
+}
+
+function Tries() {
+  const [price, setPrice] = useState<number | null>(null);
+  return (
+    <>
+      <button onClick={() => setPrice(2)}>try it</button>
+      <button onClick={() => setPrice(null)}>let it be</button>
+      <TryPrice price={price} />
+    </>
+  );
+}
+
+it("shows what a thing that is only tried would do, and goes back to the plan's own figures", async () => {
+  const tried = {
+    purse: frameOf(1, { customers: 14.2, spend: 402 }).purse,
+    ceiling_rule: "profit_share",
+    ceiling_value: 0.25,
+    max_cpc: 2,
+    beyond: 60,
+  };
+  const { customers, spend } = frameOf(1).purse;
+  await showOnPlan(
+    <>
+      <Purse />
+      <Tries />
+    </>,
+    { "POST /try": () => ({ body: tried }) },
+  );
+  const purse = screen.getByRole("region", { name: "Purse" });
+  expect(purse.textContent).toContain(money(spend));
+  await userEvent.click(screen.getByText("try it"));
+  await waitFor(() => expect(purse.textContent).toContain("if kept: 402.00 of"));
+  expect(purse.textContent).toContain(`14.2${delta(14.2 - customers, 1)}`);
+  await userEvent.click(screen.getByText("let it be"));
+  await waitFor(() => expect(purse.textContent).not.toContain("if kept"));
+  expect(purse.textContent).toContain(money(spend));
 });
 
 const emptySheet = {

@@ -2,6 +2,7 @@ import { useEffect, useState } from "react";
 import { useNavigate } from "react-router";
 import type { FigureName, Frame } from "../data/client";
 import { usePlan } from "../data/plan";
+import { useTriedPurse } from "../data/trying";
 import { groupInks } from "../look/tokens";
 import { count, currencyWord, delta, money, number } from "../parts/format";
 import * as S from "./Purse.styles";
@@ -29,16 +30,19 @@ export function Purse() {
   const { frame, id } = usePlan();
   const { ask } = useDesk();
   const navigate = useNavigate();
-  const { purse } = frame;
+  const tried = useTriedPurse();
+  const purse = tried ?? frame.purse;
   const currency = frame.brief.values.currency;
-  const changes = useChanges(frame);
+  const kept = useChanges(frame);
+  const changes = tried ? movesOf(frame.purse, tried) : kept;
   const { ranges, late } = useRanges(frame);
   const over = purse.spend > purse.purse * 1.000001;
   return (
-    <S.Band aria-label="Purse">
+    <S.Band aria-label="Purse" data-tried={tried !== null || undefined}>
       <S.Money>
         <S.Line>
           <S.Figure onPress={() => ask({ kind: "figure", name: "spend" })}>
+            {tried && "if kept: "}
             <b>{money(purse.spend)}</b> of {money(purse.purse)} {currency} a month,{" "}
             {money(purse.per_day)} a day
           </S.Figure>
@@ -81,7 +85,7 @@ export function Purse() {
             </span>
             <small>
               {figure.label}
-              {between(ranges, figure) && (
+              {!tried && between(ranges, figure) && (
                 <S.Between data-late={late || undefined} title="8 months in 10 lie between">
                   {between(ranges, figure)}
                 </S.Between>
@@ -113,6 +117,9 @@ const change = (before: number | null, after: number | null) =>
 const isGood = (name: FigureName, change: number) =>
   name === "cost_per_customer" ? change < 0 : change > 0;
 
+const movesOf = (from: PurseFigures, to: PurseFigures): Changes =>
+  Object.fromEntries(figures.map((f) => [f.name, change(f.of(from), f.of(to))]));
+
 type Changes = Partial<Record<FigureName, number>>;
 
 /** By how much each figure moved with the last change, for a few seconds. */
@@ -131,6 +138,7 @@ function useChanges(frame: Frame): Changes {
 }
 
 function changesOf(old: Frame, now: Frame): Changes {
-  if (old.revision === now.revision || old.plan_id !== now.plan_id) return {};
-  return Object.fromEntries(figures.map((f) => [f.name, change(f.of(old.purse), f.of(now.purse))]));
+  return old.revision === now.revision || old.plan_id !== now.plan_id
+    ? {}
+    : movesOf(old.purse, now.purse);
 }

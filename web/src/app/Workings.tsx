@@ -11,7 +11,7 @@ import * as S from "./Workings.styles";
 import { HowSure } from "./HowSure";
 import { Readings } from "./Readings";
 import { useAsked, useDesk, type Asked } from "./desk";
-import { useSettled } from "./useSettled";
+import { useSettled } from "../parts/useSettled";
 
 type Answer = Schemas["Workings"];
 type Line = Schemas["WorkingLine"];

@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { client, taken, type Frame, type Schemas } from "../data/client";
-import { useSettled } from "./useSettled";
+import { useSettled } from "../parts/useSettled";
 
 export type Ranges = Schemas["Ranges"];
 

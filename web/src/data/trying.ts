@@ -1,34 +1,58 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
-import { client, taken, type Schemas } from "./client";
+import { useEffect, useSyncExternalStore } from "react";
+import { usePaced } from "../parts/usePaced";
+import { client, taken, type Frame, type Schemas } from "./client";
 import { usePlan } from "./plan";
 
 export type Trying = Partial<Schemas["Trying"]>;
+type Purse = Frame["purse"];
 
-const settleMs = 120;
+const paceMilliseconds = 100;
+
+// what is tried somewhere is shown by the purse at the foot
+let shown: Purse | null = null;
+const listeners = new Set<() => void>();
+
+function show(purse: Purse | null): void {
+  shown = purse;
+  for (const listener of listeners) listener();
+}
+
+/** The purse under what is being tried; null while nothing is. */
+export function useTriedPurse(): Purse | null {
+  return useSyncExternalStore(
+    (listener) => {
+      listeners.add(listener);
+      return () => listeners.delete(listener);
+    },
+    () => shown,
+  );
+}
 
 /** What the plan would do under something that is only tried; undefined while nothing is. */
 export function useTry(body: Trying | null): Schemas["Tried"] | undefined {
   const { id, frame } = usePlan();
   const text = body ? JSON.stringify(body) : "";
-  const [settled, setSettled] = useState("");
-  useEffect(() => {
-    const timer = setTimeout(() => setSettled(text), settleMs);
-    return () => clearTimeout(timer);
-  }, [text]);
+  const paced = usePaced(text, paceMilliseconds);
   const query = useQuery({
-    queryKey: ["try", id, frame.revision, settled],
+    queryKey: ["try", id, frame.revision, paced],
     queryFn: () =>
       taken(
         client.POST("/api/plans/{plan_id}/try", {
           params: { path: { plan_id: id } },
-          body: JSON.parse(settled) as Schemas["Trying"],
+          body: JSON.parse(paced) as Schemas["Trying"],
         }),
       ),
-    enabled: settled !== "",
+    enabled: paced !== "",
     placeholderData: keepPreviousData,
     retry: false,
     gcTime: 10_000,
   });
-  return text && settled ? query.data : undefined;
+  const tried = text && paced ? query.data : undefined;
+  const purse = tried?.purse ?? null;
+  useEffect(() => {
+    show(purse);
+    return () => show(null);
+  }, [purse]);
+  return tried;
 }

@@ -175,3 +175,38 @@ it("marks rows that are dim or struck, and says when there are none", () => {
   rerender(<Bench rows={[]} />);
   expect(screen.getByText("nothing here")).toBeTruthy();
 });
+
+it("rows whose stamp is what it was are left as they are; the others are drawn anew", () => {
+  const drawn: number[] = [];
+  const grid = (said: string[]) => {
+    const column: Column = {
+      id: "said",
+      head: "Said",
+      label: "said",
+      width: "1fr",
+      cell: (row) => {
+        drawn.push(row);
+        return said[row];
+      },
+    };
+    return (
+      <Grid
+        label="Words"
+        columns={[column]}
+        rows={[0, 1, 2]}
+        idOf={(row) => row + 100}
+        active={null}
+        onActive={() => {}}
+        selected={new Set()}
+        onSelected={() => {}}
+        stamp={(row) => said[row]!}
+        empty="nothing here"
+      />
+    );
+  };
+  const { rerender } = render(grid(["ash", "beech", "cedar"]));
+  drawn.length = 0;
+  rerender(grid(["ash", "birch", "cedar"]));
+  expect(drawn).toEqual([1]);
+  expect(rowOf("birch").textContent).toBe("birch");
+});

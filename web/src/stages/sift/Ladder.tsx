@@ -44,23 +44,26 @@ export function Ladder({ handle, grid }: Props) {
     if (byPrice) grid.current?.showDivider();
   }, [byPrice, grid]);
 
-  const moveLine = (to: number) => {
+  /** In order of price the line is the highest price; of headroom, the rule behind the ceilings. */
+  const movedLine = (to: number) => {
     const place = Math.max(1, Math.min(rows.rows.length, to));
-    if (byPrice) {
-      const price = priceAt(sheet, rows.rows, place);
-      if (price !== values.max_cpc) void changeBrief({ max_cpc: price });
-      return;
-    }
-    const last = rows.rows[place - 1];
-    if (last === undefined) return;
-    void change(() =>
-      taken(
-        client.POST("/api/plans/{plan_id}/sift/line", {
-          params: { path: { plan_id: id } },
-          body: { id: idOf(last) },
-        }),
-      ),
-    );
+    return byPrice
+      ? { brief: { max_cpc: priceAt(sheet, rows.rows, place) } }
+      : { line: idOf(rows.rows[place - 1] ?? 0) };
+  };
+  const moveLine = (to: number) => {
+    const { brief, line } = movedLine(to);
+    if (brief) {
+      if (brief.max_cpc !== values.max_cpc) void changeBrief(brief);
+    } else if (line !== undefined)
+      void change(() =>
+        taken(
+          client.POST("/api/plans/{plan_id}/sift/line", {
+            params: { path: { plan_id: id } },
+            body: { id: line },
+          }),
+        ),
+      );
   };
   const nudge = (by: number) => {
     if (before === null) say("The line is drawn in order of headroom or of price.");
@@ -108,7 +111,7 @@ export function Ladder({ handle, grid }: Props) {
                 limit={limit}
                 own={values.max_cpc !== null}
                 beyond={rows.rows.length - before}
-                lastAt={(by) => idOf(rows.rows[Math.max(0, before + by - 1)] ?? 0)}
+                moved={(by) => movedLine(before + by)}
                 onMove={(by) => moveLine(before + by)}
                 onFree={() => void changeBrief({ max_cpc: null })}
               />

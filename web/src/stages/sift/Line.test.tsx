@@ -4,7 +4,7 @@ import { CallBar } from "./CallBar";
 import { Line } from "./Line";
 import { noteWords } from "./notes";
 
-const idle = { onMove: () => undefined, onFree: () => undefined, lastAt: () => 101 };
+const idle = { onMove: () => undefined, onFree: () => undefined, moved: () => ({ line: 101 }) };
 
 // jsdom knows no pointers to be captured
 beforeAll(() => {

@@ -2,7 +2,7 @@ import { useRef, useState } from "react";
 import { rowHeight } from "../../look/tokens";
 import { TextButton } from "../../parts/Button";
 import { usePlan } from "../../data/plan";
-import { useTry } from "../../data/trying";
+import { useTry, type Trying } from "../../data/trying";
 import { count, money, plural } from "../../parts/format";
 import * as S from "./Sift.styles";
 import { ruleWords } from "./ruleWords";
@@ -13,26 +13,27 @@ type Props = {
   /** The planner has set a highest price. */
   own: boolean;
   beyond: number;
-  /** The keyword that would be the last above the line, moved by so many rows. */
-  lastAt: (by: number) => number;
+  /** What would be changed were the line moved by so many rows. */
+  moved: (by: number) => Trying;
   onMove: (rows: number) => void;
   onFree: () => void;
 };
 
 /** The line across the ladder; in order of price it is dragged, or moved by [ and ]. */
-export function Line({ byPrice, limit, own, beyond, lastAt, onMove, onFree }: Props) {
+export function Line({ byPrice, limit, own, beyond, moved, onMove, onFree }: Props) {
   const { frame } = usePlan();
   const [drag, setDrag] = useState(0);
   const start = useRef<number | null>(null);
   const rows = Math.round(drag / rowHeight);
-  const tried = useTry(rows === 0 || byPrice ? null : { line: lastAt(rows) });
+  const tried = useTry(rows === 0 ? null : moved(rows));
   const { ceiling_rule: rule, ceiling_value: value } = tried ?? frame.brief.values;
+  const price = byPrice ? (tried?.max_cpc ?? limit) : limit;
   return (
     <S.Line style={{ transform: `translateY(${drag}px)` }} data-dragging={drag !== 0 || undefined}>
       <strong>the line</strong>
       <span>
         {byPrice
-          ? `${own ? "your highest price" : "the ceiling of buying intent"}, ${money(limit)} a click`
+          ? `${own ? "your highest price" : "the ceiling of buying intent"}, ${money(price)} a click`
           : `here ${ruleWords(rule, value)} ends: below it under a quarter of the searches can be won`}
         {tried
           ? `; ${plural(tried.beyond, "keyword")} beyond, ${count(tried.purse.customers)} customers`
