@@ -15,7 +15,17 @@ import { number, money } from "../../parts/format";
 import * as S from "./MapView.styles";
 import { useSift } from "./desk";
 import { drawMap } from "./drawMap";
-import { inShape, nearest, placesOf, scalesOf, zoomed, type Point, type Zoom } from "./mapShapes";
+import {
+  endsOf,
+  inShape,
+  nearest,
+  placesOf,
+  scalesOf,
+  zoomed,
+  zoomedTo,
+  type Point,
+  type Zoom,
+} from "./mapShapes";
 
 const whole: Zoom = { k: 1, x: 0, y: 0 };
 const closest = 12;
@@ -35,16 +45,18 @@ export function MapView() {
   const canvas = useRef<HTMLCanvasElement>(null);
   const limit = frame.brief.values.max_cpc ?? frame.brief.worth.ceiling;
 
-  const scales = useMemo(
-    () => scalesOf(sheet, limit, size, zoom),
+  const ends = useMemo(
+    () => endsOf(sheet, limit),
     // eslint-disable-next-line react-hooks/exhaustive-deps -- of the sheet only searches and prices count
-    [sheet.figures.searches, sheet.figures.cpc_median, limit, size, zoom],
+    [sheet.figures.searches, sheet.figures.cpc_median, limit],
   );
-  const places = useMemo(
-    () => placesOf(sheet, shown, scales),
+  const scales = useMemo(() => scalesOf(ends, size, zoom), [ends, size, zoom]);
+  const unzoomed = useMemo(
+    () => placesOf(sheet, shown, scalesOf(ends, size, whole)),
     // eslint-disable-next-line react-hooks/exhaustive-deps -- as above
-    [sheet.figures.searches, sheet.figures.cpc_median, shown, scales],
+    [ends, shown, size],
   );
+  const places = useMemo(() => zoomedTo(unzoomed, zoom), [unzoomed, zoom]);
   const ranked = useMemo(() => {
     const { customers, searches } = sheet.figures;
     const by = (row: number) => (customers[row] ?? 0) * 1e9 + (searches[row] ?? 0);

@@ -2,6 +2,7 @@ import type { SheetBlock } from "../../data/client";
 import { ink, sans } from "../../look/tokens";
 import { money, number } from "../../parts/format";
 import { clearLabels, margin, type Place, type Point, type Scales } from "./mapShapes";
+import { petalsOf } from "./petals";
 
 type Scene = {
   sheet: SheetBlock;
@@ -32,7 +33,13 @@ export function drawMap(context: CanvasRenderingContext2D, scene: Scene): void {
   context.rect(margin.left, 0, width - margin.left, height - margin.bottom);
   context.clip();
   drawLimit(context, scene);
-  drawPetals(context, scene);
+  context.drawImage(
+    petalsOf(scene.sheet, scene.places, scene.chosen, scene.size),
+    0,
+    0,
+    width,
+    height,
+  );
   drawHere(context, scene);
   drawLabels(context, scene);
   drawShape(context, scene.shape);
@@ -83,75 +90,6 @@ function drawLimit(context: CanvasRenderingContext2D, { scales, size, limit }: S
   context.fillText(`ceiling ${money(limit)}`, x - 5, margin.top + 4);
 }
 
-type Spot = Pick<Place, "x" | "y">;
-type Look = { hue: string; edge: string; alpha: number; fill: "full" | "half" | "none" };
-
-const stamp = 16;
-const stamps = new Map<string, HTMLCanvasElement>();
-
-/** Full in reach, half for a stretch, outline beyond: as everywhere. Each look is drawn once. */
-function drawPetals(context: CanvasRenderingContext2D, scene: Scene): void {
-  const [width, height] = scene.size;
-  for (const { row, x, y } of scene.places) {
-    if (x < 0 || x > width || y < 0 || y > height) continue;
-    const size = scene.sheet.texts.call[row] === "keep" ? 6 : 4.5;
-    const image = stampOf(lookOf(row, scene), size);
-    context.drawImage(image, x - stamp / 2, y - stamp / 2, stamp, stamp);
-  }
-}
-
-function stampOf(look: Look, size: number): HTMLCanvasElement {
-  const key = `${look.hue}${look.edge}${look.alpha}${look.fill}${size}@${devicePixelRatio}`;
-  const held = stamps.get(key);
-  if (held) return held;
-  const made = document.createElement("canvas");
-  made.width = made.height = stamp * devicePixelRatio;
-  const context = made.getContext("2d");
-  if (context) {
-    context.scale(devicePixelRatio, devicePixelRatio);
-    drawPetal(context, look, size);
-  }
-  stamps.set(key, made);
-  return made;
-}
-
-function drawPetal(context: CanvasRenderingContext2D, look: Look, size: number): void {
-  const middle = { x: stamp / 2, y: stamp / 2 };
-  context.globalAlpha = look.alpha;
-  context.fillStyle = look.hue;
-  context.strokeStyle = look.edge;
-  context.lineWidth = 1.1;
-  context.beginPath();
-  petal(context, middle, size);
-  if (look.fill === "full") context.fill();
-  context.stroke();
-  if (look.fill !== "half") return;
-  context.beginPath();
-  lowerHalf(context, middle, size);
-  context.fill();
-}
-
-function lookOf(row: number, { sheet, chosen }: Scene): Look {
-  const standing = sheet.figures.standing[row];
-  const alpha = ["drop", "block"].includes(sheet.texts.call[row] ?? "") ? 0.35 : 1;
-  if (chosen.has(row)) return { hue: ink.rose, edge: ink.rose, alpha, fill: "full" };
-  if (standing === "stretch") return { hue: ink.straw, edge: ink.straw, alpha, fill: "half" };
-  if (standing === "in_reach") return { hue: ink.petal, edge: ink.petal, alpha, fill: "full" };
-  return { hue: ink.petal, edge: ink.ink3, alpha, fill: "none" };
-}
-
-function petal(context: CanvasRenderingContext2D, { x, y }: Spot, size: number): void {
-  context.moveTo(x, y - size);
-  context.quadraticCurveTo(x + size * 0.9, y, x, y + size);
-  context.quadraticCurveTo(x - size * 0.9, y, x, y - size);
-}
-
-function lowerHalf(context: CanvasRenderingContext2D, { x, y }: Spot, size: number): void {
-  context.moveTo(x - size * 0.45, y);
-  context.quadraticCurveTo(x - size * 0.4, y + size * 0.5, x, y + size);
-  context.quadraticCurveTo(x + size * 0.4, y + size * 0.5, x + size * 0.45, y);
-}
-
 function drawHere(context: CanvasRenderingContext2D, { places, here }: Scene): void {
   const place = here === null ? undefined : places.find(({ row }) => row === here);
   if (!place) return;
@@ -162,26 +100,16 @@ function drawHere(context: CanvasRenderingContext2D, { places, here }: Scene): v
 }
 
 function drawLabels(context: CanvasRenderingContext2D, scene: Scene): void {
-  const { places, sheet, chosen, here, size, ranked } = scene;
-  const inside = new Map(
-    places
-      .filter(({ x, y }) => x > margin.left && x < size[0] && y > 0 && y < size[1])
-      .map((place) => [place.row, place]),
+  const { sheet, chosen, here, size } = scene;
+  const inside = scene.places.filter(
+    ({ x, y }) => x > margin.left && x < size[0] && y > 0 && y < size[1],
   );
-  const first = [...(here === null ? [] : [here]), ...chosen, ...ranked];
-  const order: Place[] = [];
-  for (const row of new Set(first)) {
-    const place = inside.get(row);
-    if (place) order.push(place);
-    if (order.length === mostTried) break;
-  }
   const text = (row: number) => sheet.texts.text[row] ?? "";
-  const widthOf = (row: number) => context.measureText(text(row)).width;
   context.textAlign = "left";
   const labels = clearLabels(
-    order,
-    [...inside.values()],
-    widthOf,
+    mostWorthNaming(scene, inside),
+    inside,
+    (row) => widthOf(context, text(row)),
     labelHeight,
     mostLabels,
     size[0],
@@ -190,6 +118,31 @@ function drawLabels(context: CanvasRenderingContext2D, scene: Scene): void {
     context.fillStyle = row === here || chosen.has(row) ? ink.ink : ink.ink2;
     context.fillText(text(row), start, y + 4);
   }
+}
+
+/** Where the planner stands, what is chosen, then by what they bring. */
+function mostWorthNaming({ here, chosen, ranked }: Scene, inside: readonly Place[]): Place[] {
+  const left = new Map(inside.map((place) => [place.row, place]));
+  const order: Place[] = [];
+  for (const rows of [here === null ? [] : [here], chosen, ranked])
+    for (const row of rows) {
+      if (order.length === mostTried) return order;
+      const place = left.get(row);
+      if (place) order.push(place);
+      left.delete(row);
+    }
+  return order;
+}
+
+const widths = new Map<string, number>();
+
+function widthOf(context: CanvasRenderingContext2D, text: string): number {
+  const held = widths.get(text);
+  if (held !== undefined) return held;
+  const { width } = context.measureText(text);
+  if (widths.size > 50_000) widths.clear();
+  widths.set(text, width);
+  return width;
 }
 
 function drawShape(context: CanvasRenderingContext2D, shape: readonly Point[]): void {

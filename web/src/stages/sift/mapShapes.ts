@@ -13,24 +13,30 @@ export type Place = { row: number; x: number; y: number };
 export const margin = { left: 52, right: 16, top: 14, bottom: 30 };
 const fewestSearches = 0.5;
 
+/** From the least to the greatest price, and number of searches. */
+export type Ends = { prices: Point; volumes: Point };
+
+export function endsOf({ figures }: SheetBlock, limit: number): Ends {
+  const prices = ends([...figures.cpc_median, limit > 0 ? limit : null]);
+  const volumes = ends(
+    figures.searches.map((s) => (s == null ? null : Math.max(s, fewestSearches))),
+  );
+  return {
+    prices: [prices[0] * 0.85, prices[1] * 1.15],
+    volumes: [volumes[0] * 0.8, volumes[1] * 1.3],
+  };
+}
+
 /** Price across, searches upwards; the zoom moves their ends. */
-export function scalesOf(
-  sheet: SheetBlock,
-  limit: number,
-  [width, height]: Point,
-  zoom: Zoom,
-): Scales {
-  const { cpc_median, searches } = sheet.figures;
-  const prices = ends([...cpc_median, limit > 0 ? limit : null]);
-  const volumes = ends(searches.map((s) => (s == null ? null : Math.max(s, fewestSearches))));
+export function scalesOf({ prices, volumes }: Ends, [width, height]: Point, zoom: Zoom): Scales {
   const x = (at: number) => at * zoom.k + zoom.x;
   const y = (at: number) => at * zoom.k + zoom.y;
   return {
     price: scaleLog()
-      .domain([prices[0] * 0.85, prices[1] * 1.15])
+      .domain(prices)
       .range([x(margin.left), x(width - margin.right)]),
     searches: scaleLog()
-      .domain([volumes[0] * 0.8, volumes[1] * 1.3])
+      .domain(volumes)
       .range([y(height - margin.bottom), y(margin.top)]),
   };
 }
@@ -60,6 +66,10 @@ export function placesOf(
   }
   return places.sort((a, b) => a.x - b.x || a.y - b.y);
 }
+
+/** The same places, closer: a zoom moves and stretches both ways alike. */
+export const zoomedTo = (places: readonly Place[], { k, x, y }: Zoom): Place[] =>
+  places.map((place) => ({ row: place.row, x: place.x * k + x, y: place.y * k + y }));
 
 /** Rows inside a rectangle between two corners, or inside a lasso. */
 export function inShape(
@@ -123,7 +133,7 @@ export function clearLabels(
     const width = widthOf(place.row);
     const start = place.x + gap + width > edge ? place.x - gap - width : place.x + gap;
     const box: Box = [start, place.y - height / 2, start + width, place.y + height / 2];
-    if (taken.some((other) => overlaps(box, other)) || crowd(box)) continue;
+    if (taken.some((other) => overlaps(box, other)) || crowd(box, place.row)) continue;
     taken.push(box);
     kept.push({ ...place, start });
   }
@@ -132,15 +142,25 @@ export function clearLabels(
 
 const gap = 8;
 const cell = 16;
+/** Of a mark's width. */
+const half = 4;
 
-/** Says whether a box lies over keywords' own marks, from a coarse grid of them. */
-function crowdOf(marks: readonly Place[]): (box: Box) => boolean {
-  const at = (x: number, y: number) => x * 10_000 + y;
-  const cells = new Set(marks.map(({ x, y }) => at(Math.floor(x / cell), Math.floor(y / cell))));
-  return ([left, top, right, bottom]) => {
-    for (let x = Math.floor((left + cell) / cell); x <= Math.floor(right / cell); x++)
-      for (let y = Math.floor(top / cell); y <= Math.floor(bottom / cell); y++)
-        if (cells.has(at(x, y))) return true;
+/** Says whether a box lies over another keyword's mark, looked up in a coarse grid of them. */
+function crowdOf(marks: readonly Place[]): (box: Box, own: number) => boolean {
+  const key = (x: number, y: number) => Math.floor(x / cell) * 10_000 + Math.floor(y / cell);
+  const cells = new Map<number, Place[]>();
+  for (const mark of marks) {
+    const at = key(mark.x, mark.y);
+    const held = cells.get(at);
+    if (held) held.push(mark);
+    else cells.set(at, [mark]);
+  }
+  return ([left, top, right, bottom], own) => {
+    const over = ({ row, x, y }: Place) =>
+      row !== own && x > left - half && x < right + half && y > top && y < bottom;
+    for (let x = left - half; x < right + half + cell; x += cell)
+      for (let y = top; y < bottom + cell; y += cell)
+        if (cells.get(key(x, y))?.some(over)) return true;
     return false;
   };
 }

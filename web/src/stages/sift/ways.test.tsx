@@ -5,7 +5,16 @@ import { CommandBox } from "../../app/CommandBox";
 import { changeOf, frameOf, showOnPlan } from "../../testing-plan";
 import { sheetOf } from "../../testing-sheet";
 import { Sift } from "./Sift";
-import { clearLabels, inShape, nearest, placesOf, scalesOf, zoomed } from "./mapShapes";
+import {
+  clearLabels,
+  endsOf,
+  inShape,
+  nearest,
+  placesOf,
+  scalesOf,
+  zoomed,
+  zoomedTo,
+} from "./mapShapes";
 import { chosenColumns, inOrder, movedColumn } from "./columnPlan";
 import { neighbours } from "./neighbours";
 import { ruleWords } from "./ruleWords";
@@ -238,7 +247,7 @@ it("columns are ordered, left out and sized", () => {
 });
 
 it("on the map a rectangle, a lasso and a press find keywords", () => {
-  const scales = scalesOf(sheet, 3, [600, 400], { k: 1, x: 0, y: 0 });
+  const scales = scalesOf(endsOf(sheet, 3), [600, 400], { k: 1, x: 0, y: 0 });
   const places = placesOf(sheet, [0, 1, 2], scales);
   expect(places.map(({ row }) => row)).toEqual([0, 1, 2]);
   const [first, second] = [places[0]!, places[1]!];
@@ -284,4 +293,16 @@ it("the rule behind the ceilings is said in words", () => {
   expect(ruleWords("profit_share", 0.255)).toBe("your 25.50 % profit share");
   expect(ruleWords("break_even", null)).toBe("breaking even");
   expect(ruleWords("cost_per_customer", 40)).toBe("40.00 a customer");
+});
+
+it("a zoomed map's places are those its scales give", () => {
+  const ends = endsOf(sheet, 2);
+  const zoom = { k: 3, x: -200, y: 40 };
+  const there = placesOf(sheet, [0, 1], scalesOf(ends, [600, 400], zoom));
+  const unzoomed = placesOf(sheet, [0, 1], scalesOf(ends, [600, 400], { k: 1, x: 0, y: 0 }));
+  zoomedTo(unzoomed, zoom).forEach((place, at) => {
+    expect(place.row).toBe(there[at]!.row);
+    expect(place.x).toBeCloseTo(there[at]!.x, 6);
+    expect(place.y).toBeCloseTo(there[at]!.y, 6);
+  });
 });
