@@ -1,4 +1,4 @@
-"""The server and the browser: a file of 5,000 rows, a plan of 10,000 keywords."""
+"""The server and the browser: a file of 5,000 rows, plans of 1,000 to 20,000 keywords."""
 
 from __future__ import annotations
 
@@ -15,7 +15,8 @@ from bench.sheets import write_csv
 from tools.program import browser_of, served, watched_page
 
 FILE = 5_000
-SIZE = 10_000
+FEW, SIZE, MANY = 1_000, 10_000, 20_000
+ON_MAP = 5_000
 AT_ONCE = 5_000
 
 # From the key press to the frame after the purse shows the new revision.
@@ -79,12 +80,15 @@ def rows() -> list[Row]:
         httpx.patch(f"{url}/api/plans/{made}/brief", json={"monthly_spend": 3000.0})
         page.goto(f"{url}/plan/{made}/gather")
         found = [_tray(page, csv)]
-        write_csv(csv, SIZE)
-        made = _loaded(url, csv)
-        page.goto(f"{url}/plan/{made}/sift")
-        page.get_by_role("grid", name="Keywords").wait_for()
-        found += [_open(page), _calls(page), _answer(url, made), _scroll(page)]
-        found += [_many(url, made), _words(url, made), _map(page)]
+        _sifted(page, url, csv, FEW)
+        found += [_calls(page, FEW, "≤ 100 ms")]
+        made = _sifted(page, url, csv, SIZE)
+        found += [_open(page), _calls(page, SIZE, "≤ 200 ms"), _answer(url, made)]
+        found += [_many(url, made), _words(url, made)]
+        _sifted(page, url, csv, MANY)
+        found += [_calls(page, MANY, ""), _scroll(page)]
+        _sifted(page, url, csv, ON_MAP)
+        found += [_map(page)]
         browser.close()
     return found
 
@@ -99,6 +103,22 @@ def _tray(page: Page, csv: Path) -> Row:
     page.get_by_role("button", name="Take in").click()
     page.get_by_role("heading", name="Sift").wait_for()
     return (f"a {FILE:,}-row CSV in the tray", f"{spent:.2f} s", "≤ 2 s")
+
+
+def _sifted(page: Page, url: str, csv: Path, size: int) -> int:
+    """Load a sheet of that size into a new plan and open it in Sift."""
+    write_csv(csv, size)
+    made = _loaded(url, csv)
+    page.goto(f"{url}/plan/{made}/sift")
+    page.get_by_role("grid", name="Keywords").wait_for()
+    _settled(page)
+    return made
+
+
+def _settled(page: Page) -> None:
+    """Wait until the ranges of the last change are drawn."""
+    page.wait_for_timeout(1000)
+    page.locator("[data-late]").first.wait_for(state="detached")
 
 
 def _loaded(url: str, csv: Path) -> int:
@@ -117,16 +137,16 @@ def _open(page: Page) -> Row:
     return (f"opening a {SIZE:,}-keyword plan", f"{time.perf_counter() - start:.2f} s", "≤ 1.5 s")
 
 
-def _calls(page: Page) -> Row:
+def _calls(page: Page, size: int, wanted: str) -> Row:
     page.get_by_role("grid", name="Keywords").focus()
     page.keyboard.press("ArrowDown")
     times = []
     for at in range(14):
         times.append(page.evaluate(_KEY_TO_PURSE, "3" if at % 2 == 0 else "0"))
     return (
-        f"a call at {SIZE:,} keywords, key press to new purse",
+        f"a call at {size:,} keywords, key press to new purse",
         f"{np.median(times[2:]):.0f} ms (most {max(times[2:]):.0f})",
-        "≤ 200 ms",
+        wanted,
     )
 
 
@@ -148,9 +168,10 @@ def _answer(url: str, plan: int) -> Row:
 
 
 def _scroll(page: Page) -> Row:
+    _settled(page)
     frames = page.evaluate(_SCROLL)
     return (
-        f"scrolling {SIZE:,} keywords, 7,200 px a second",
+        f"scrolling {MANY:,} keywords, 7,200 px a second",
         f"{np.median(frames):.1f} ms a frame, {max(frames):.0f} ms at most",
         "17 ms",
     )
@@ -182,10 +203,10 @@ def _map(page: Page) -> Row:
     page.keyboard.press("Escape")
     page.keyboard.press("m")
     page.locator("canvas").wait_for()
-    page.wait_for_timeout(1500)
+    _settled(page)
     frames = page.evaluate(_ZOOM)
     return (
-        f"zooming a map of {SIZE:,} keywords",
+        f"zooming a map of {ON_MAP:,} keywords",
         f"{np.median(frames):.1f} ms a frame, {max(frames):.0f} ms at most",
         "17 ms",
     )

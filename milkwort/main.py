@@ -64,14 +64,14 @@ def run(given: dict[str, Any], *, sample: bool, fresh: bool) -> None:
 
 
 class _Server(uvicorn.Server):
-    """Ends the event streams as soon as it is told to stop; they would never end alone."""
+    """Ends streams and long draws as soon as it is told to stop: they would keep it waiting."""
 
     def __init__(self, config: uvicorn.Config, workspace: Workspace) -> None:
         super().__init__(config)
         self._workspace = workspace
 
     def handle_exit(self, sig: int, frame: FrameType | None) -> None:
-        self._workspace.events.end()
+        self._workspace.leave()
         super().handle_exit(sig, frame)
 
 

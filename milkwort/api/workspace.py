@@ -7,8 +7,11 @@ moved, and the frame.
 
 from __future__ import annotations
 
+import os
+import sys
 import threading
 from collections.abc import Callable, Set
+from concurrent.futures import ThreadPoolExecutor
 from dataclasses import asdict, dataclass, replace
 from operator import eq, is_
 from typing import Any
@@ -88,8 +91,9 @@ class Workspace:
         self.jobs = Jobs(self.events)
         self._lock = threading.RLock()
         self._plans: dict[int, Loaded] = {}
-        self._drawing = threading.Lock()
+        self._drawer = ThreadPoolExecutor(1, "drawing", initializer=_give_way)
         self._ranges: dict[int, dict[str, Any]] = {}
+        self._leaving = False
 
     def plan(self, plan_id: int) -> Loaded:
         """Return a plan as it stands."""
@@ -167,19 +171,23 @@ class Workspace:
         NotFoundError
             Where the plan changed before the draws were done.
         """
-        with self._drawing:
-            loaded = self.plan(plan_id)
-            revision = loaded.record.revision
-            held = self._ranges.get(plan_id)
-            if held is not None and held["revision"] == revision:
-                return held
-            drawn = draw_month(
-                loaded.result, still_wanted=lambda: self._plans.get(plan_id) is loaded
-            )
-            if drawn is None:
-                raise NotFoundError("The plan changed before its ranges were drawn.", "ranges")
-            self._ranges[plan_id] = ranges_block(drawn, revision)
-            return self._ranges[plan_id]
+        return self._drawer.submit(self._draw, plan_id).result()
+
+    def _draw(self, plan_id: int) -> dict[str, Any]:
+        loaded = self.plan(plan_id)
+        revision = loaded.record.revision
+        held = self._ranges.get(plan_id)
+        if held is not None and held["revision"] == revision:
+            return held
+
+        def still_wanted() -> bool:
+            return not self._leaving and self._plans.get(plan_id) is loaded
+
+        drawn = draw_month(loaded.result, still_wanted=still_wanted)
+        if drawn is None:
+            raise NotFoundError("The plan changed before its ranges were drawn.", "ranges")
+        self._ranges[plan_id] = ranges_block(drawn, revision)
+        return self._ranges[plan_id]
 
     def remember_columns(self, guess: ColumnGuess, units: Units) -> None:
         """Keep how the planner assigned a file's columns, for files with the same headings."""
@@ -199,9 +207,16 @@ class Workspace:
         with self._lock:
             self._plans.pop(plan_id, None)
 
+    def leave(self) -> None:
+        """End what would keep the server from stopping; from any thread."""
+        self._leaving = True
+        self.events.end()
+
     def close(self) -> None:
         """Let go of everything."""
+        self._leaving = True
         self.events.close()
+        self._drawer.shutdown(cancel_futures=True)
         self.database.close()
 
     def _keep(self, plan_id: int, loaded: Loaded) -> None:
@@ -248,6 +263,12 @@ class Workspace:
         kinds = _kinds(record, sheet, self._plans.get(plan_id))
         columns = figure_columns(result, before.columns if before else None)
         return Loaded(record, sheet, result, columns, kinds, frame, handed_over)
+
+
+def _give_way() -> None:
+    """Let the screen and the planner's calls go before the work of this thread."""
+    if sys.platform == "linux":
+        os.setpriority(os.PRIO_PROCESS, threading.get_native_id(), 10)
 
 
 def _kinds(record: PlanRecord, sheet: Sheet, before: Loaded | None) -> list[str]:

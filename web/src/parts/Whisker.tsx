@@ -24,17 +24,7 @@ export function Whisker({ scale, ticks, low, median, high, ceiling, bid, beyond,
     : "no price";
   return (
     <svg width={width} height={rowHeight} role="img" aria-label={words}>
-      {ticks.map((tick) => (
-        <line
-          key={tick}
-          x1={scale(tick)}
-          x2={scale(tick)}
-          y1={0}
-          y2={rowHeight}
-          stroke={ink.rule}
-          strokeOpacity={0.6}
-        />
-      ))}
+      <path d={ticksPath(scale, ticks)} stroke={ink.rule} strokeOpacity={0.6} />
       {known && (
         <>
           <rect
@@ -57,16 +47,10 @@ export function Whisker({ scale, ticks, low, median, high, ceiling, bid, beyond,
         </>
       )}
       {ceiling != null && ceiling > 0 && (
-        <g stroke={ink.petalDeep} fill={ink.petalDeep}>
-          <line
-            x1={scale(ceiling)}
-            x2={scale(ceiling)}
-            y1={4}
-            y2={rowHeight - 6}
-            strokeWidth={1.2}
-          />
-          <path d={`M${scale(ceiling) - 3.5} 3h7l-3.5 5z`} stroke="none" />
-        </g>
+        <path
+          d={`M${scale(ceiling) - 3.5} 3h7l-2.9 5v${rowHeight - 14}h-1.2v-${rowHeight - 14}z`}
+          fill={ink.petalDeep}
+        />
       )}
       {bid != null && bid > 0 && (
         <circle
@@ -81,3 +65,7 @@ export function Whisker({ scale, ticks, low, median, high, ceiling, bid, beyond,
     </svg>
   );
 }
+
+/** All ticks as one line: a long sheet draws as few shapes as it can. */
+const ticksPath = (scale: PriceScale, ticks: number[]): string =>
+  ticks.map((tick) => `M${scale(tick)} 0V${rowHeight}`).join("");
