@@ -7,11 +7,12 @@ from collections.abc import Sequence
 import numpy as np
 from fastapi import APIRouter, Response
 
+from milkwort.api.loaded import Loaded
 from milkwort.api.plans import workings_answer
-from milkwort.api.schemas import ChangeAnswer, Workings, shape_of
+from milkwort.api.schemas import ChangeAnswer, shape_of
 from milkwort.api.shared import Window, Work, sent
 from milkwort.api.sift_schemas import KeywordEdit, Selection
-from milkwort.api.workspace import Loaded
+from milkwort.api.workings_schemas import Workings
 from milkwort.core.errors import BadValueError
 from milkwort.core.match_types import Match
 from milkwort.core.selection_workings import selection_workings

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from fastapi import APIRouter, Response
 
+from milkwort.api.fit_schemas import BidChange, FitView
 from milkwort.api.fit_view import fit_view
-from milkwort.api.schemas import BidChange, ChangeAnswer, FitView, shape_of
+from milkwort.api.schemas import ChangeAnswer, shape_of
 from milkwort.api.shared import Window, Work, sent
 from milkwort.store.keywords import lock_bids
 from milkwort.store.sheet import with_locked_bids

@@ -10,10 +10,11 @@ from fastapi import APIRouter, File, Response, UploadFile
 
 from milkwort.api.gather_schemas import JobStopped, TakeChoice
 from milkwort.api.jobs import Progress
-from milkwort.api.schemas import ChangeAnswer, ColumnChoice, PastedText, TrayView, shape_of
+from milkwort.api.schemas import ChangeAnswer, shape_of
 from milkwort.api.shared import Job, Window, Work, sent
 from milkwort.api.taking import taking_of
 from milkwort.api.tray_rows import tray_view
+from milkwort.api.tray_schemas import ColumnChoice, PastedText, TrayView
 from milkwort.api.trays import Tray, TrayFile, Units
 from milkwort.core.errors import BadValueError, NothingUsableError
 from milkwort.core.platform import profile_of

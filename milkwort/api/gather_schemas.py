@@ -6,7 +6,8 @@ from typing import Literal
 
 from pydantic import BaseModel, Field
 
-from milkwort.api.schemas import RefusedRow, Taken
+from milkwort.api.schemas import Taken
+from milkwort.api.tray_schemas import RefusedRow
 from milkwort.core.match_types import Match
 
 __all__ = [

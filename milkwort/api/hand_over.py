@@ -8,10 +8,11 @@ import numpy as np
 from fastapi import APIRouter, Response
 
 from milkwort.api.columns import plain
-from milkwort.api.schemas import HandOverMade, HandOverRequest, HandOverView, shape_of
+from milkwort.api.hand_over_schemas import HandOverMade, HandOverRequest, HandOverView
+from milkwort.api.loaded import Loaded
+from milkwort.api.schemas import shape_of
 from milkwort.api.shared import Window, Work, sent
 from milkwort.api.transfer import document_of
-from milkwort.api.workspace import Loaded
 from milkwort.core.words import normalise
 from milkwort.formats.plan_json import write_plan_json
 from milkwort.formats.upload_sheet import UploadRow, upload_csv, upload_xlsx

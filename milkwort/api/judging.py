@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from milkwort.api.workspace import Loaded
+from milkwort.api.loaded import Loaded
 from milkwort.core.lexicon import Lexicon
 from milkwort.core.negatives import Negative
 from milkwort.core.structures import lexicon_of

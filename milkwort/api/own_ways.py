@@ -5,10 +5,10 @@ from __future__ import annotations
 from fastapi import APIRouter, Response
 
 from milkwort.api.judging import call_rows
+from milkwort.api.loaded import Loaded
 from milkwort.api.schemas import ChangeAnswer, shape_of
 from milkwort.api.shared import Window, Work, sent
 from milkwort.api.sift_schemas import OwnChange, RulePreview
-from milkwort.api.workspace import Loaded
 from milkwort.core.errors import NothingUsableError
 from milkwort.core.house_rules import HouseRule, RuleWork, When, rules_at_work
 from milkwort.core.structures import lexicon_of

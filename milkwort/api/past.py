@@ -9,9 +9,10 @@ import numpy as np
 from fastapi import APIRouter, File, Response, UploadFile
 
 from milkwort.api.past_schemas import AccountView, PastApplied, PastWindow, TermsView
-from milkwort.api.schemas import ChangeAnswer, TrayView, shape_of
+from milkwort.api.schemas import ChangeAnswer, shape_of
 from milkwort.api.shared import Window, Work, sent
 from milkwort.api.tray_rows import tray_view
+from milkwort.api.tray_schemas import TrayView
 from milkwort.api.trays import Tray
 from milkwort.api.workspace import Workspace
 from milkwort.core.account import CHANGES, changes_of_account
@@ -19,7 +20,8 @@ from milkwort.core.errors import BadValueError, NotFoundError
 from milkwort.core.negatives import Negative
 from milkwort.core.past import PastRow, PastSummary, past_summary, terms_by_worth
 from milkwort.core.structures import lexicon_of
-from milkwort.formats.keyword_rows import KeywordRow, KeywordRows
+from milkwort.formats.keyword_row import KeywordRow
+from milkwort.formats.keyword_rows import KeywordRows
 from milkwort.formats.past_rows import PastFile, read_past_rows
 from milkwort.formats.tables import read_table
 from milkwort.formats.text_table import MAX_BYTES

@@ -6,7 +6,8 @@ from typing import Literal
 
 from pydantic import BaseModel, Field
 
-from milkwort.api.schemas import Numbers, RefusedRow, Taken
+from milkwort.api.schemas import Numbers, Taken
+from milkwort.api.tray_schemas import RefusedRow
 
 __all__ = ["AccountView", "PastApplied", "PastRate", "PastSummaryView", "PastTotals",
            "PastWindow", "TermsView"]  # fmt: skip

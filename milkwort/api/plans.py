@@ -17,11 +17,11 @@ from milkwort.api.schemas import (
     PlanId,
     PlanItem,
     PlanName,
-    Workings,
     shape_of,
-)  # fmt: skip
+)
 from milkwort.api.shared import Window, Work, sent
 from milkwort.api.transfer import add_document, add_sample
+from milkwort.api.workings_schemas import Workings
 from milkwort.core.purse_workings import purse_workings
 from milkwort.core.workings import Section
 from milkwort.formats.plan_json import read_plan_json

@@ -9,10 +9,11 @@ import numpy as np
 from fastapi import APIRouter, File, Response, UploadFile
 
 from milkwort.api.gather_schemas import KeywordTexts, RivalsView
-from milkwort.api.schemas import TrayView, shape_of
+from milkwort.api.schemas import shape_of
 from milkwort.api.shared import Window, Work, sent
 from milkwort.api.sources import row_of_idea
 from milkwort.api.tray_rows import tray_view
+from milkwort.api.tray_schemas import TrayView
 from milkwort.api.trays import Tray
 from milkwort.api.workspace import Workspace
 from milkwort.core.errors import Refusal

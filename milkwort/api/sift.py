@@ -7,18 +7,11 @@ from dataclasses import asdict
 from fastapi import APIRouter, Response
 
 from milkwort.api.judging import call_rows
+from milkwort.api.loaded import Loaded
 from milkwort.api.plans import workings_answer
-from milkwort.api.schemas import (
-    CallChange,
-    ChangeAnswer,
-    KeywordIds,
-    ReadingChoice,
-    ReadingRule,
-    Workings,
-    shape_of,
-)
+from milkwort.api.schemas import CallChange, ChangeAnswer, KeywordIds, shape_of
 from milkwort.api.shared import Window, Work, sent
-from milkwort.api.workspace import Loaded
+from milkwort.api.workings_schemas import ReadingChoice, ReadingRule, Workings
 from milkwort.core.notes import NOTES, notes_of
 from milkwort.core.readings import disagreement
 from milkwort.core.structures import lexicon_of

@@ -8,10 +8,10 @@ import numpy as np
 from fastapi import APIRouter, Response
 
 from milkwort.api.columns import tidy
+from milkwort.api.loaded import Loaded
 from milkwort.api.schemas import ChangeAnswer, shape_of
 from milkwort.api.shared import Window, Work, sent
 from milkwort.api.sift_schemas import Blocking, BlockingWorth, WordKindChange, WordsView
-from milkwort.api.workspace import Loaded
 from milkwort.core.brief import Brief
 from milkwort.core.conflicts import negative_worth
 from milkwort.core.matching import text_matches

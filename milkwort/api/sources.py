@@ -24,9 +24,10 @@ from milkwort.api.gather_schemas import (
     StarterAnswer,
     StarterQuestion,
 )
-from milkwort.api.schemas import ChangeAnswer, TrayView, shape_of
+from milkwort.api.schemas import ChangeAnswer, shape_of
 from milkwort.api.shared import Window, Work, sent
 from milkwort.api.tray_rows import tray_view
+from milkwort.api.tray_schemas import TrayView
 from milkwort.api.trays import Tray
 from milkwort.core.crossing import Crossing, Part, cross
 from milkwort.core.errors import NothingUsableError
@@ -34,7 +35,8 @@ from milkwort.core.negatives import Negative
 from milkwort.core.places import other_places, swapped
 from milkwort.core.starter import starter_set
 from milkwort.core.structures import lexicon_of
-from milkwort.formats.keyword_rows import KeywordRow, KeywordRows
+from milkwort.formats.keyword_row import KeywordRow
+from milkwort.formats.keyword_rows import KeywordRows
 from milkwort.formats.page import page_words
 from milkwort.standins.source import Idea
 from milkwort.store.journal import Change

@@ -8,13 +8,13 @@ from functools import partial
 
 from milkwort.api.gather_schemas import TakeChoice, Verdict
 from milkwort.api.jobs import Progress
+from milkwort.api.loaded import Loaded
 from milkwort.api.transfer import entry_of_row
 from milkwort.api.tray_rows import Identity, completed, sort_rows
 from milkwort.api.trays import Tray
-from milkwort.api.workspace import Loaded
 from milkwort.core.brief import Brief
 from milkwort.core.structures import lexicon_of
-from milkwort.formats.keyword_rows import KeywordRow
+from milkwort.formats.keyword_row import KeywordRow
 from milkwort.store.entries import KeywordEntry, ReadingEntry
 from milkwort.store.journal import Change
 from milkwort.store.keywords import add_keywords, add_readings, set_ranks

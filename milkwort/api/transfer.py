@@ -19,7 +19,8 @@ from milkwort.core.platform import PROFILES
 from milkwort.core.structures import lexicon_of
 from milkwort.core.words import normalise
 from milkwort.formats.brief_toml import read_brief
-from milkwort.formats.keyword_rows import KeywordRow, columns_by_heading, read_keyword_rows
+from milkwort.formats.keyword_row import KeywordRow
+from milkwort.formats.keyword_rows import columns_by_heading, read_keyword_rows
 from milkwort.formats.plan_json import KeywordDocument, NegativeDocument, PlanDocument
 from milkwort.formats.text_table import read_text_table
 from milkwort.store.briefs import plan_values

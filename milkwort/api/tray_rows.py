@@ -8,13 +8,15 @@ from typing import Any
 
 import numpy as np
 
+from milkwort.api.loaded import Loaded
 from milkwort.api.transfer import entry_of_row
 from milkwort.api.trays import Tray
-from milkwort.api.workspace import Loaded, Workspace
+from milkwort.api.workspace import Workspace
 from milkwort.core.matching import index_of
 from milkwort.core.negatives import stopped_by
 from milkwort.core.words import joints_of, singular
-from milkwort.formats.keyword_rows import FIELDS, SUMS, KeywordRow
+from milkwort.formats.keyword_row import KeywordRow
+from milkwort.formats.keyword_rows import FIELDS, SUMS
 from milkwort.store.entries import ReadingEntry
 from milkwort.store.readings import MEAN, NEWEST, OF
 

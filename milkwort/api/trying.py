@@ -7,10 +7,10 @@ from dataclasses import replace
 from fastapi import APIRouter, Response
 
 from milkwort.api.frame import purse_block
+from milkwort.api.loaded import Loaded
 from milkwort.api.schemas import ChangeAnswer, shape_of
 from milkwort.api.shared import Window, Work, sent
 from milkwort.api.sift_schemas import LineChange, Tried, Trying
-from milkwort.api.workspace import Loaded
 from milkwort.core.brief import Brief
 from milkwort.core.plan import run_plan
 from milkwort.core.standing import STANDINGS

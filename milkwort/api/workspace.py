@@ -7,28 +7,22 @@ moved, and the frame.
 
 from __future__ import annotations
 
-import os
-import sys
 import threading
 from collections.abc import Callable, Set
-from concurrent.futures import ThreadPoolExecutor
 from dataclasses import asdict, dataclass, replace
-from operator import eq, is_
 from typing import Any
 
 from sqlalchemy.orm import Session
 
-from milkwort.api.columns import FigureColumns, figure_columns, text_columns
+from milkwort.api.columns import figure_columns
+from milkwort.api.drawing import Drawing
 from milkwort.api.events import Events
-from milkwort.api.frame import brief_block, purse_block, ranges_block, trail_block
+from milkwort.api.frame import brief_block, purse_block, trail_block
 from milkwort.api.jobs import Jobs
+from milkwort.api.loaded import Loaded, difference, kinds_of, whole
 from milkwort.api.trays import Trays, Units
-from milkwort.core.draws import draw_month
-from milkwort.core.errors import NotFoundError
 from milkwort.core.long_tail import long_tail
-from milkwort.core.plan import PlanResult, run_plan
-from milkwort.core.sheet_words import kinds_of_texts
-from milkwort.core.structures import lexicon_of
+from milkwort.core.plan import run_plan
 from milkwort.formats.guess_columns import ColumnGuess
 from milkwort.settings import Settings
 from milkwort.standins.almanac import Almanac
@@ -39,7 +33,7 @@ from milkwort.store.journal import Change, labels
 from milkwort.store.plans import PlanRecord, load_plan
 from milkwort.store.sheet import Sheet, load_sheet, with_brief
 
-__all__ = ["Loaded", "Workspace"]
+__all__ = ["Workspace"]
 
 _PLANS_IN_MEMORY = 8
 
@@ -61,19 +55,6 @@ class _Done:
         return bool(self.tables) and self.tables <= _OF_KEYWORDS
 
 
-@dataclass(frozen=True)
-class Loaded:
-    """One plan at one revision."""
-
-    record: PlanRecord
-    sheet: Sheet
-    result: PlanResult
-    columns: FigureColumns
-    kinds: list[str]
-    frame: dict[str, Any]
-    handed_over: int
-
-
 class Workspace:
     """What the routers share.
 
@@ -91,9 +72,7 @@ class Workspace:
         self.jobs = Jobs(self.events)
         self._lock = threading.RLock()
         self._plans: dict[int, Loaded] = {}
-        self._drawer = ThreadPoolExecutor(1, "drawing", initializer=_give_way)
-        self._ranges: dict[int, dict[str, Any]] = {}
-        self._leaving = False
+        self._drawing = Drawing(self.plan, self._plans.get)
 
     def plan(self, plan_id: int) -> Loaded:
         """Return a plan as it stands."""
@@ -106,7 +85,7 @@ class Workspace:
     def sheet(self, plan_id: int) -> dict[str, Any]:
         """Return a whole plan for a window that opens it."""
         loaded = self.plan(plan_id)
-        return {"frame": loaded.frame, "sheet": _whole(loaded)}
+        return {"frame": loaded.frame, "sheet": whole(loaded)}
 
     def change(
         self,
@@ -161,7 +140,7 @@ class Workspace:
                 after = self._load(session, plan_id, known, before, done)
             self._keep(plan_id, after)
         self.events.tell(plan_id, {"revision": after.record.revision, "window": window})
-        return {"did": done.label, "was": before.record.revision, **_difference(before, after)}
+        return {"did": done.label, "was": before.record.revision, **difference(before, after)}
 
     def ranges(self, plan_id: int) -> dict[str, Any]:
         """Return how wide the plan's forecast is, for the revision it now has.
@@ -171,23 +150,7 @@ class Workspace:
         NotFoundError
             Where the plan changed before the draws were done.
         """
-        return self._drawer.submit(self._draw, plan_id).result()
-
-    def _draw(self, plan_id: int) -> dict[str, Any]:
-        loaded = self.plan(plan_id)
-        revision = loaded.record.revision
-        held = self._ranges.get(plan_id)
-        if held is not None and held["revision"] == revision:
-            return held
-
-        def still_wanted() -> bool:
-            return not self._leaving and self._plans.get(plan_id) is loaded
-
-        drawn = draw_month(loaded.result, still_wanted=still_wanted)
-        if drawn is None:
-            raise NotFoundError("The plan changed before its ranges were drawn.", "ranges")
-        self._ranges[plan_id] = ranges_block(drawn, revision)
-        return self._ranges[plan_id]
+        return self._drawing.ranges(plan_id)
 
     def remember_columns(self, guess: ColumnGuess, units: Units) -> None:
         """Keep how the planner assigned a file's columns, for files with the same headings."""
@@ -209,14 +172,13 @@ class Workspace:
 
     def leave(self) -> None:
         """End what would keep the server from stopping; from any thread."""
-        self._leaving = True
+        self._drawing.end()
         self.events.end()
 
     def close(self) -> None:
         """Let go of everything."""
-        self._leaving = True
         self.events.close()
-        self._drawer.shutdown(cancel_futures=True)
+        self._drawing.close()
         self.database.close()
 
     def _keep(self, plan_id: int, loaded: Loaded) -> None:
@@ -260,32 +222,9 @@ class Workspace:
             "own": asdict(record.own),
             "tail": asdict(long_tail(result)),
         }
-        kinds = _kinds(record, sheet, self._plans.get(plan_id))
+        kinds = kinds_of(record, sheet, self._plans.get(plan_id))
         columns = figure_columns(result, before.columns if before else None)
         return Loaded(record, sheet, result, columns, kinds, frame, handed_over)
-
-
-def _give_way() -> None:
-    """Let the screen and the planner's calls go before the work of this thread."""
-    if sys.platform == "linux":
-        os.setpriority(os.PRIO_PROCESS, threading.get_native_id(), 10)
-
-
-def _kinds(record: PlanRecord, sheet: Sheet, before: Loaded | None) -> list[str]:
-    """Return the kinds of each keyword's words; the last ones where nothing of that changed."""
-    if (
-        before is not None
-        and before.sheet.ids == sheet.ids
-        and _words_of(before.record) == _words_of(record)
-    ):
-        return before.kinds
-    return kinds_of_texts([e.text for e in sheet.entries], lexicon_of(record.brief))
-
-
-def _words_of(record: PlanRecord) -> tuple[Any, ...]:
-    brief = record.brief
-    names = tuple(offer.name for offer in brief.offers)
-    return (brief.places, brief.other_places, brief.word_kinds, names)
 
 
 def _numbered(record: PlanRecord, sheet: Sheet) -> PlanRecord:
@@ -300,29 +239,3 @@ def _numbered(record: PlanRecord, sheet: Sheet) -> PlanRecord:
         for n, owner in zip(record.brief.negatives, record.negative_owners, strict=True)
     )
     return replace(record, brief=replace(record.brief, negatives=negatives))
-
-
-def _whole(loaded: Loaded) -> dict[str, Any]:
-    return {
-        "texts": text_columns(loaded.sheet, loaded.kinds),
-        "figures": loaded.columns.sent,
-        "groups": list(loaded.sheet.groups),
-        "campaigns": list(loaded.sheet.campaigns),
-    }
-
-
-def _difference(before: Loaded, after: Loaded) -> dict[str, Any]:
-    if before.sheet.ids != after.sheet.ids or before.sheet.groups != after.sheet.groups:
-        return {"frame": after.frame, "sheet": _whole(after), "rows": None, "columns": None}
-    old, new = before.sheet.entries, after.sheet.entries
-    touched = [row for row, same in enumerate(map(is_, old, new)) if not same]
-    rows = [row for row in touched if old[row] != new[row]]
-    if before.kinds is not after.kinds:
-        same = map(eq, before.kinds, after.kinds)
-        rows = sorted({*rows, *(row for row, alike in enumerate(same) if not alike)})
-    return {
-        "frame": after.frame,
-        "sheet": None,
-        "rows": text_columns(after.sheet, after.kinds, rows) if rows else None,
-        "columns": after.columns.moved_from(before.columns),
-    }

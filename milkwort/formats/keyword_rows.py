@@ -2,10 +2,9 @@
 
 from __future__ import annotations
 
-import re
 from collections.abc import Callable, Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
-from typing import Any, TypeVar
+from typing import Any
 
 import numpy as np
 
@@ -13,25 +12,21 @@ from milkwort.core.brief import MATCHES
 from milkwort.core.errors import NothingUsableError, Refusal
 from milkwort.core.keyword_table import CALLS, INTENTS, KeywordTable
 from milkwort.core.lexicon import Lexicon, shipped_lexicon
-from milkwort.core.words import MAX_TEXT, joints_of, normalise
-from milkwort.formats.numbers import Decimal, is_blank, read_number, read_range, read_share
+from milkwort.core.words import joints_of
+from milkwort.formats.keyword_row import MONTHS, KeywordRow, RefusedCellError, RowReader
 from milkwort.formats.text_table import TextTable
 
 __all__ = [
     "FIELDS",
     "SUMS",
-    "KeywordRow",
     "KeywordRows",
     "columns_by_heading",
     "read_keyword_rows",
     "table_of",
 ]
 
-_Read = TypeVar("_Read")
-
 _NO_MONTHS = (np.nan,) * 12
 _TELL_EVERY_ROWS = 1000
-MONTHS = tuple(f"m{n:02d}" for n in range(1, 13))
 FIELDS: tuple[str, ...] = (
     "keyword", "match", "volume", "volume_low", "volume_high", "cpc_low", "cpc_high",
     "competition", "intent", "call", "offer", "rate", "basis", "group", "unpaid_rank",
@@ -42,68 +37,12 @@ SUMS: tuple[str, ...] = ("cost", "clicks")
 """What a column of a file on its way in may hold beside: money and clicks of one period."""
 
 
-@dataclass(frozen=True, slots=True)
-class KeywordRow:
-    """One keyword as read.
-
-    Attributes
-    ----------
-    row : int
-        Row of the file.
-    text, normalised : str
-        As written, trimmed; and as compared.
-    match, basis : str
-        A match type; `basis` is what the volume counted, empty where not said.
-    volume : tuple of float or None
-        Ends of the range, searches a month; None where absent.
-    cpc_low, cpc_high, rate, competition : float or None
-        Money a click; customers per click; a share.
-    months : tuple of float or None
-        Twelve figures, January first.
-    intent, call, group, offer : str
-        `intent` is empty where the words are to say it, `group` and `offer` for none named.
-    unpaid_rank, paid_rank : float or None
-    as_written : str
-        What stood there, where the text was cleaned; else empty.
-    """
-
-    row: int
-    text: str
-    normalised: str
-    match: str = "exact"
-    basis: str = ""
-    volume: tuple[float, float] | None = None
-    cpc_low: float | None = None
-    cpc_high: float | None = None
-    rate: float | None = None
-    competition: float | None = None
-    months: tuple[float, ...] | None = None
-    intent: str = ""
-    call: str = "none"
-    group: str = ""
-    offer: str = ""
-    unpaid_rank: float | None = None
-    paid_rank: float | None = None
-    as_written: str = ""
-
-    @property
-    def identity(self) -> tuple[str, str]:
-        """What makes the keyword itself: its normalised text and match type."""
-        return (self.normalised, self.match)
-
-
 @dataclass(frozen=True)
 class KeywordRows:
     """What a file held: rows taken and rows refused."""
 
     taken: tuple[KeywordRow, ...]
     refused: tuple[Refusal, ...] = field(default=())
-
-
-class _RefusedError(Exception):
-    def __init__(self, column: str, expected: str, value: str) -> None:
-        super().__init__(column)
-        self.column, self.expected, self.value = column, expected, value
 
 
 def columns_by_heading(table: TextTable) -> dict[str, int]:
@@ -161,7 +100,7 @@ def read_keyword_rows(
     taken: list[KeywordRow] = []
     refused: list[Refusal] = []
     seen: dict[tuple[str, str], int] = {}
-    reader = _RowReader(columns, table.decimal, call_if_absent, offers, price_is_sum, clean)
+    reader = RowReader(columns, table.decimal, call_if_absent, offers, price_is_sum, clean)
     for number, cells in enumerate(table.rows[first_row - 1 :], start=first_row):
         if progress and number % _TELL_EVERY_ROWS == 0:
             progress(number, len(table.rows))
@@ -172,9 +111,9 @@ def read_keyword_rows(
             earlier = seen.setdefault(row.identity, number)
             if earlier != number:
                 expected = f"one row for each keyword and match type; row {earlier} has it"
-                raise _RefusedError("keyword", expected, row.text)
+                raise RefusedCellError("keyword", expected, row.text)
             taken.append(row)
-        except _RefusedError as no:
+        except RefusedCellError as no:
             why = f'expected {no.expected}, got "{no.value[:80]}"'
             refused.append(Refusal(number, no.column, no.value[:200], why))
     return KeywordRows(tuple(taken), tuple(refused))
@@ -236,187 +175,3 @@ def table_of(
         joints=joints_of(r.text for r in rows),
     )
     return table, groups
-
-
-class _RowReader:
-    """Reads one row after another by the same columns."""
-
-    def __init__(
-        self,
-        columns: Mapping[str, int],
-        decimal: Decimal,
-        call_if_absent: str,
-        offers: Sequence[str],
-        price_is_sum: bool,
-        clean: Callable[[str], str],
-    ) -> None:
-        self._price_is_sum = price_is_sum
-        self._clean = clean
-        self._columns = columns
-        self._decimal = decimal
-        self._call_if_absent = call_if_absent
-        self._offers = {o.casefold(): o for o in offers}
-        self._months = all(m in columns for m in MONTHS)
-
-    def read(self, number: int, cells: Sequence[str]) -> KeywordRow:
-        def cell(name: str) -> str:
-            at = self._columns.get(name)
-            return cells[at].strip() if at is not None and at < len(cells) else ""
-
-        written, match = _text_and_match(cell("keyword"), cell("match"))
-        text = self._clean(written)
-        if not normalise(text):
-            raise _RefusedError("keyword", "a text with at least one word", written)
-        cpc_low, cpc_high = self._prices(cell)
-        return KeywordRow(
-            row=number,
-            text=text,
-            normalised=normalise(text),
-            match=match,
-            basis=_word("basis", cell("basis"), MATCHES, ""),
-            volume=self._volume(cell),
-            cpc_low=cpc_low,
-            cpc_high=cpc_high,
-            rate=self._share("rate", cell("rate")),
-            competition=self._competition(cell("competition")),
-            months=self._twelve(cell) if self._months else None,
-            intent=_word("intent", cell("intent"), INTENTS, ""),
-            call=_word("call", cell("call"), CALLS, "none")
-            if "call" in self._columns
-            else self._call_if_absent,
-            group=cell("group"),
-            offer=self._offer(cell("offer")),
-            unpaid_rank=self._rank("unpaid_rank", cell("unpaid_rank")),
-            paid_rank=self._rank("paid_rank", cell("paid_rank")),
-            as_written=written if written != text else "",
-        )
-
-    def _volume(self, cell: Callable[[str], str]) -> tuple[float, float] | None:
-        if not is_blank(cell("volume")):
-            low, high = self._number("volume", cell("volume"), "a number or a range of searches",
-                                     read_range)  # fmt: skip
-            column, said = "volume", cell("volume")
-        else:
-            ends = [c for c in ("volume_low", "volume_high") if not is_blank(cell(c))]
-            if not ends:
-                return None
-            read = [self._number(c, cell(c), "a number of searches", read_number) for c in ends]
-            low, high = read[0], read[-1]
-            column, said = ends[0], cell(ends[0])
-        if low < 0:
-            raise _RefusedError(column, "searches of 0 or more", said)
-        if low > high:
-            raise _RefusedError(column, "a low end not above the high end", said)
-        return (low, high)
-
-    def _prices(self, cell: Callable[[str], str]) -> tuple[float | None, float | None]:
-        low, high = cell("cpc_low"), cell("cpc_high")
-        values = [self._price("cpc_low", low), self._price("cpc_high", high)]
-        if values[0] is not None and values[1] is not None and values[0] > values[1]:
-            raise _RefusedError("cpc_low", f"a price not above cpc_high ({high})", low)
-        if values == [None, None] and not is_blank(cell("cost")):
-            return self._per_click(self._price("cost", cell("cost")), cell), None
-        if self._price_is_sum:
-            return self._per_click(values[0], cell), self._per_click(values[1], cell)
-        return values[0], values[1]
-
-    def _per_click(self, money: float | None, cell: Callable[[str], str]) -> float | None:
-        """Return the price of a click, of money and clicks of one period."""
-        if money is None:
-            return None
-        said = cell("clicks")
-        clicks = None if is_blank(said) else self._number("clicks", said, "a number", read_number)
-        if not clicks or clicks < 0:
-            raise _RefusedError("clicks", "clicks of the same period, to divide the money by", said)
-        return money / clicks
-
-    def _price(self, column: str, text: str) -> float | None:
-        if is_blank(text):
-            return None
-        price = self._number(column, text, "a price above 0", read_number)
-        if price < 0:
-            raise _RefusedError(column, "a price above 0", text)
-        return price or None
-
-    def _share(self, column: str, text: str) -> float | None:
-        if is_blank(text):
-            return None
-        share = self._number(column, text, "a share from 0 to 1, or a percentage", read_share)
-        if not 0 <= share <= 1:
-            raise _RefusedError(column, "a share from 0 to 1 (100 %)", text)
-        return share
-
-    def _competition(self, text: str) -> float | None:
-        words = {"low": 0.2, "medium": 0.5, "high": 0.8}
-        if text.casefold() in words:
-            return words[text.casefold()]
-        if is_blank(text):
-            return None
-        value = self._number(
-            "competition", text, "low, medium, high or a share from 0 to 1", read_share
-        )
-        value = value / 100 if 1 < value <= 100 else value
-        if not 0 <= value <= 1:
-            raise _RefusedError("competition", "low, medium, high or a share from 0 to 1", text)
-        return value
-
-    def _rank(self, column: str, text: str) -> float | None:
-        if is_blank(text):
-            return None
-        rank = self._number(column, text, "a rank of 1 or more", read_number)
-        if rank < 1:
-            raise _RefusedError(column, "a rank of 1 or more", text)
-        return rank
-
-    def _twelve(self, cell: Callable[[str], str]) -> tuple[float, ...] | None:
-        texts = [cell(m) for m in MONTHS]
-        if any(is_blank(t) for t in texts):
-            return None
-        values = [
-            self._number(m, t, "a number of searches", read_number)
-            for m, t in zip(MONTHS, texts, strict=True)
-        ]
-        for month, text, value in zip(MONTHS, texts, values, strict=True):
-            if value < 0:
-                raise _RefusedError(month, "searches of 0 or more", text)
-        return tuple(values)
-
-    def _offer(self, text: str) -> str:
-        if text and text.casefold() not in self._offers:
-            raise _RefusedError("offer", "the name of an offer of the brief", text)
-        return self._offers.get(text.casefold(), "")
-
-    def _number(
-        self, column: str, text: str, expected: str, read: Callable[[str, Decimal], _Read]
-    ) -> _Read:
-        try:
-            return read(text, self._decimal)
-        except ValueError:
-            raise _RefusedError(column, expected, text) from None
-
-
-_WRAPPED = re.compile(r'^(?:\[(?P<exact>.*)\]|"(?P<phrase>.*)")$', re.DOTALL)
-
-
-def _text_and_match(text: str, match: str) -> tuple[str, str]:
-    """Return the keyword and its match type; marks round a pasted text say the latter."""
-    wrapped = _WRAPPED.match(text)
-    read_as = "exact"
-    if wrapped:
-        read_as = "exact" if wrapped["exact"] is not None else "phrase"
-        text = (wrapped["exact"] if wrapped["exact"] is not None else wrapped["phrase"]).strip()
-    text = " ".join(text.split())
-    if not normalise(text):
-        raise _RefusedError("keyword", "a text with at least one word", text)
-    if len(text) > MAX_TEXT:
-        raise _RefusedError("keyword", f"at most {MAX_TEXT} characters", text)
-    return text, _word("match", match, MATCHES, read_as)
-
-
-def _word(column: str, text: str, known: Sequence[str], if_blank: str) -> str:
-    if not text:
-        return if_blank
-    word = text.casefold()
-    if word not in known:
-        raise _RefusedError(column, "one of " + ", ".join(known), text)
-    return word

@@ -6,7 +6,8 @@ import openpyxl
 import pytest
 
 from milkwort.api.gather_schemas import StarterAnswer
-from milkwort.api.schemas import ChangeAnswer, TrayView
+from milkwort.api.schemas import ChangeAnswer
+from milkwort.api.tray_schemas import TrayView
 from tests.api.conftest import ids_of
 
 

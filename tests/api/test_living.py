@@ -29,9 +29,9 @@ FIELDS = ["sale_value", "gross_margin", "rate_low", "rate_likely", "rate_high", 
           "currency", "goal", "policy", "flat_bid", "start_month", "offer_name"]  # fmt: skip
 
 
-def started(data: Path, port: int) -> tuple[subprocess.Popen[str], str]:
+def started(data: Path, port: int, stderr: int | None = None) -> tuple[subprocess.Popen[str], str]:
     command = [sys.executable, "-m", "milkwort", "serve", "--data", str(data), "--port", str(port)]
-    process = subprocess.Popen(command, stdout=subprocess.PIPE, text=True)
+    process = subprocess.Popen(command, stdout=subprocess.PIPE, stderr=stderr, text=True)
     assert process.stdout is not None
     for line in process.stdout:
         if "http://" in line:
@@ -68,6 +68,47 @@ def test_a_server_that_is_told_to_stop_stops_though_windows_listen(tmp_path):
     assert process.wait(timeout=10) in (0, -signal.SIGTERM)
     assert time.monotonic() - start < 8
     process.stdout.close()
+
+
+def large_tray(url: str, rows: int) -> tuple[str, str]:
+    """The address of a new plan, and the key of a tray of that many keywords, all of them kept."""
+    made = httpx.post(f"{url}/api/plans", json={"name": "Large"}).json()
+    plan = f"{url}/api/plans/{made['id']}"
+    brief = {"sale_value": 340, "gross_margin": 0.55, "monthly_spend": 3000}
+    assert httpx.patch(f"{plan}/brief", json=brief).status_code == 200
+    lines = [f"sash number{n} repair,{50 + n % 400},0.5,2,keep" for n in range(rows)]
+    text = "\n".join(["keyword,volume,cpc_low,cpc_high,call", *lines])
+    tray = httpx.post(f"{plan}/gather/text", json={"text": text, "name": "l.csv"}, timeout=30)
+    return plan, tray.json()["key"]
+
+
+def test_keywords_whose_window_closed_half_way_are_taken_in_whole(tmp_path):
+    process, url = started(tmp_path, 8757)
+    plan, key = large_tray(url, 4000)
+    with pytest.raises(httpx.ReadTimeout):
+        httpx.post(f"{plan}/gather/{key}/take", timeout=0.05)
+    found: set[int] = set()
+    until = time.monotonic() + 60
+    while 4000 not in found and time.monotonic() < until:
+        found.add(len(httpx.get(plan, timeout=30).json()["sheet"]["texts"]["id"]))
+        time.sleep(0.1)
+    assert found <= {0, 4000} and 4000 in found
+    process.terminate()
+    process.wait(timeout=10)
+    process.stdout.close()
+
+
+def test_a_server_told_to_stop_in_the_middle_of_its_draws_stops_without_a_fuss(tmp_path):
+    process, url = started(tmp_path, 8759, stderr=subprocess.PIPE)
+    plan, key = large_tray(url, 4000)
+    assert httpx.post(f"{plan}/gather/{key}/take", timeout=60).status_code == 200
+    with ThreadPoolExecutor(1) as thread:
+        drawn = thread.submit(httpx.get, f"{plan}/ranges", timeout=30)
+        time.sleep(0.3)
+        process.terminate()
+        assert drawn.result().status_code == 404
+    _, complaints = process.communicate(timeout=10)
+    assert "Traceback" not in complaints
 
 
 def test_every_window_of_a_plan_is_told_and_no_other():

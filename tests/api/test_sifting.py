@@ -3,8 +3,9 @@
 import pytest
 
 from milkwort.api.past_schemas import TermsView
-from milkwort.api.schemas import ChangeAnswer, Workings
+from milkwort.api.schemas import ChangeAnswer
 from milkwort.api.sift_schemas import BlockingWorth, RulePreview, Tried, WordsView
+from milkwort.api.workings_schemas import Workings
 from tests.api.conftest import ids_of
 from tests.api.test_past import TERMS, texts_of
 from tests.api.test_past import upload as upload_past
