@@ -15,6 +15,7 @@ from starlette.exceptions import HTTPException
 
 from milkwort import __version__
 from milkwort.api import (
+    arrange,
     brief,
     editing,
     fit,
@@ -82,6 +83,7 @@ def make_app(settings: Settings | None = None) -> FastAPI:
         own_ways,
         editing,
         trying,
+        arrange,
         fit,
         hand_over,
     ):

@@ -116,6 +116,106 @@ export interface paths {
         patch: operations["rename_api_plans__plan_id__patch"];
         trace?: never;
     };
+    "/api/plans/{plan_id}/arrange": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * View
+         * @description Return the plan's ad groups with what they hold and do, and its conflicts.
+         */
+        get: operations["view_api_plans__plan_id__arrange_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/arrange/groups/{group_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Edit
+         * @description Name a group, or say which page its ads lead to.
+         */
+        post: operations["edit_api_plans__plan_id__arrange_groups__group_id__post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/arrange/move": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Move
+         * @description Put keywords into a group.
+         */
+        post: operations["move_api_plans__plan_id__arrange_move_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/arrange/structure": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Structure
+         * @description Arrange the kept keywords by a ready structure; undo puts them back.
+         */
+        post: operations["take_structure_api_plans__plan_id__arrange_structure_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/arrange/structures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Structures
+         * @description Return what each ready structure would make of the kept keywords.
+         */
+        get: operations["structures_api_plans__plan_id__arrange_structures_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/assumptions": {
         parameters: {
             query?: never;
@@ -1481,6 +1581,19 @@ export interface components {
             volume: number | null;
         };
         /**
+         * ArrangeView
+         * @description How a plan's keywords are arranged.
+         */
+        ArrangeView: {
+            /** Alone */
+            alone: number;
+            /** Conflicts */
+            conflicts: components["schemas"]["ConflictItem"][];
+            groups: components["schemas"]["GroupColumns"];
+            /** Revision */
+            revision: number;
+        };
+        /**
          * AssumptionChange
          * @description Assumptions by name; null puts the default back.
          */
@@ -2012,6 +2125,32 @@ export interface components {
             texts: string[];
         };
         /**
+         * ConflictItem
+         * @description One conflict: its kind in words, and what it touches a month.
+         */
+        ConflictItem: {
+            /** Count */
+            count: number;
+            /** Customers */
+            customers: number;
+            /** Ids */
+            ids: number[];
+            /** Kind */
+            kind: string;
+            /** Negative */
+            negative: string;
+            /** Says */
+            says: string;
+            /** Searches */
+            searches: number;
+            /** Spend */
+            spend: number;
+            /** Terms */
+            terms: string[];
+            /** Texts */
+            texts: string[];
+        };
+        /**
          * CrossingAnswer
          * @description What a crossing would make.
          */
@@ -2177,6 +2316,49 @@ export interface components {
             trail: components["schemas"]["Trail"];
         };
         /**
+         * GroupColumns
+         * @description Ad groups, columns of one length; searches, clicks, money and customers a month.
+         */
+        GroupColumns: {
+            /** Campaign */
+            campaign: string[];
+            /** Clicks */
+            clicks: (number | null)[];
+            /** Customers */
+            customers: (number | null)[];
+            /** Id */
+            id: number[];
+            /** Kept */
+            kept: number[];
+            /** Keywords */
+            keywords: number[];
+            /** Name */
+            name: string[];
+            /** Page */
+            page: string[];
+            /** Running */
+            running: number[];
+            /** Searches */
+            searches: (number | null)[];
+            /** Spend */
+            spend: (number | null)[];
+            /** Words */
+            words: [
+                string,
+                number
+            ][][];
+        };
+        /**
+         * GroupEdit
+         * @description What is set of a group; what is left out stays.
+         */
+        GroupEdit: {
+            /** Name */
+            name?: string | null;
+            /** Page */
+            page?: string | null;
+        };
+        /**
          * HandOverItem
          * @description A frozen copy of what was sent.
          */
@@ -2308,6 +2490,21 @@ export interface components {
          * @description Some keywords.
          */
         KeywordIds: {
+            /** Ids */
+            ids: number[];
+        };
+        /**
+         * KeywordMove
+         * @description Keywords and the group they go to, by name; made in that campaign where there is none.
+         */
+        KeywordMove: {
+            /**
+             * Campaign
+             * @default
+             */
+            campaign?: string;
+            /** Group */
+            group: string;
             /** Ids */
             ids: number[];
         };
@@ -3087,6 +3284,38 @@ export interface components {
              * @default 30
              */
             most?: number;
+        };
+        /**
+         * StructureChoice
+         * @description Which ready structure to take.
+         */
+        StructureChoice: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "theme" | "match" | "intent" | "offer" | "aim";
+        };
+        /**
+         * StructureItem
+         * @description What a ready structure would make of the kept keywords.
+         */
+        StructureItem: {
+            /** Adds */
+            adds: number;
+            /** Campaigns */
+            campaigns: string[];
+            /** Groups */
+            groups: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "theme" | "match" | "intent" | "offer" | "aim";
+            /** Moves */
+            moves: number;
+            /** Says */
+            says: string;
         };
         /**
          * Tail
@@ -4021,6 +4250,360 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    view_api_plans__plan_id__arrange_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ArrangeView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    edit_api_plans__plan_id__arrange_groups__group_id__post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+                group_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GroupEdit"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    move_api_plans__plan_id__arrange_move_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeywordMove"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    take_structure_api_plans__plan_id__arrange_structure_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StructureChoice"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    structures_api_plans__plan_id__arrange_structures_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StructureItem"][];
                 };
             };
             /** @description Bad Request */
