@@ -203,7 +203,13 @@ def _columns(loaded: Loaded, groups: list[GroupRecord]) -> dict[str, Any]:
         "clicks": tidy(column(figures.clicks)),
         "spend": tidy(column(figures.spend)),
         "customers": tidy(column(figures.customers)),
-        "words": [shared_words(texts.get(g.name, []), lexicon) for g in groups],
+        "words": [
+            [
+                {"word": word, "keywords": held}
+                for word, held in shared_words(texts.get(g.name, []), lexicon)
+            ]
+            for g in groups
+        ],
     }
 
 

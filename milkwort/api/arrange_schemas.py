@@ -13,9 +13,17 @@ __all__ = [
     "GroupColumns",
     "GroupEdit",
     "KeywordMove",
+    "SharedWord",
     "StructureChoice",
     "StructureItem",
 ]
+
+
+class SharedWord(BaseModel):
+    """A word of a group, and how many of its keywords hold it."""
+
+    word: str
+    keywords: int
 
 
 class GroupColumns(BaseModel):
@@ -32,7 +40,7 @@ class GroupColumns(BaseModel):
     clicks: Numbers
     spend: Numbers
     customers: Numbers
-    words: list[list[tuple[str, int]]]
+    words: list[list[SharedWord]]
 
 
 class ConflictItem(BaseModel):

@@ -20,7 +20,7 @@ def test_groups_say_what_they_hold_and_do(client, plan):
     groups = arranged(client, plan).groups
     at = groups.name.index("Repair")
     assert (groups.keywords[at], groups.kept[at]) == (2, 2)
-    assert dict(groups.words[at])["sash"] == 2
+    assert {w.word: w.keywords for w in groups.words[at]}["sash"] == 2
     purse = client.get(plan).json()["frame"]["purse"]
     assert sum(filter(None, groups.spend)) == pytest.approx(purse["spend"], rel=1e-5)
     assert sum(groups.running) == purse["running"]

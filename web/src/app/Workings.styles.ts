@@ -35,7 +35,7 @@ export const Quiet = styled.p`
   padding-right: 24px;
 `;
 
-export const About = styled.p`
+export const About = styled.div`
   color: ${ink.ink2};
   font-size: 12px;
   margin-top: 3px;

@@ -2343,10 +2343,7 @@ export interface components {
             /** Spend */
             spend: (number | null)[];
             /** Words */
-            words: [
-                string,
-                number
-            ][][];
+            words: components["schemas"]["SharedWord"][][];
         };
         /**
          * GroupEdit
@@ -3222,6 +3219,16 @@ export interface components {
         Selection: {
             /** Ids */
             ids: number[];
+        };
+        /**
+         * SharedWord
+         * @description A word of a group, and how many of its keywords hold it.
+         */
+        SharedWord: {
+            /** Keywords */
+            keywords: number;
+            /** Word */
+            word: string;
         };
         /**
          * SheetBlock

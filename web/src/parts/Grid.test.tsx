@@ -1,3 +1,4 @@
+import { giveSizes } from "../testing-layout";
 import { fireEvent, render, screen } from "@testing-library/react";
 import { useRef, useState } from "react";
 import { Grid, type Column, type GridHandle, type Sort } from "./Grid";
@@ -72,16 +73,7 @@ const grid = () => screen.getByRole("grid", { name: "Words" });
 const press = (key: string, options = {}) => fireEvent.keyDown(grid(), { key, ...options });
 const rowOf = (word: string) => screen.getByText(word).closest("[role=row]")!;
 
-// jsdom lays nothing out: give the grid a height, so that rows are in view
-beforeAll(() => {
-  for (const [name, size] of [
-    ["offsetHeight", 600],
-    ["offsetWidth", 800],
-    ["clientHeight", 600],
-  ] as const)
-    Object.defineProperty(HTMLElement.prototype, name, { configurable: true, value: size });
-  Element.prototype.scrollTo = () => undefined;
-});
+beforeAll(giveSizes);
 
 it("tells its size, its rows' places, and shows every cell", () => {
   render(<Bench />);

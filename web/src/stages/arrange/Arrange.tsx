@@ -1,16 +1,61 @@
-import { Page, Quiet } from "../../parts/Screen";
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { useActions } from "../../app/actions";
+import { client, taken, type Schemas } from "../../data/client";
+import { usePlan } from "../../data/plan";
+import { TextButton } from "../../parts/Button";
+import { Quiet, Top } from "../../parts/Screen";
+import { Views } from "../../parts/Views";
+import { number, plural } from "../../parts/format";
+import * as S from "./Arrange.styles";
+import { Conflicts } from "./Conflicts";
+import { Groups } from "./Groups";
+import { StructureSheet } from "./StructureSheet";
 
-/** Says in a line what this stage will do. */
+export type ArrangeView = Schemas["ArrangeView"];
+type View = "groups" | "conflicts";
+
+/** Close keywords together in groups with a landing page each; what gets in each other's way. */
 export function Arrange() {
+  const { id, frame } = usePlan();
+  const [view, setView] = useState<View>("groups");
+  const [choosing, setChoosing] = useState(false);
+  const query = useQuery({
+    queryKey: ["arrange", id, frame.revision],
+    queryFn: () =>
+      taken<ArrangeView>(
+        client.GET("/api/plans/{plan_id}/arrange", { params: { path: { plan_id: id } } }),
+      ),
+    placeholderData: (before) => before,
+  });
+  useActions([
+    { name: "Arrange: the groups", keys: ["i"], run: () => setView("groups") },
+    { name: "Arrange: conflicts", keys: ["c"], run: () => setView("conflicts") },
+    { name: "Arrange by a ready structure", keys: ["b"], run: () => setChoosing(true) },
+  ]);
+  const found = query.data;
+  const views = [
+    { id: "groups", name: "Groups" },
+    { id: "conflicts", name: `Conflicts${found ? ` (${number(found.conflicts.length)})` : ""}` },
+  ] as const;
   return (
-    <Page>
-      <h1>Arrange</h1>
-      <p>
-        <Quiet>
-          Not built yet. Here close keywords will be put together in ad groups with their ads,
-          landing pages and negatives; until then a keyword keeps the group its file gave it.
-        </Quiet>
-      </p>
-    </Page>
+    <S.Screen>
+      <Top>
+        <h1>Arrange</h1>
+        <Views label="What is shown" views={views} view={view} onView={setView} />
+        {found && (
+          <Quiet>
+            {plural(found.groups.kept.filter((kept) => kept > 0).length, "group")} with kept
+            keywords, {plural(new Set(found.groups.campaign).size, "campaign")}
+          </Quiet>
+        )}
+        <S.Tools>
+          <TextButton onPress={() => setChoosing(true)}>arrange by …</TextButton>
+        </S.Tools>
+      </Top>
+      {found && view === "groups" && <Groups view={found} />}
+      {found && view === "conflicts" && <Conflicts conflicts={found.conflicts} />}
+      <StructureSheet open={choosing} onOpen={setChoosing} />
+    </S.Screen>
   );
 }

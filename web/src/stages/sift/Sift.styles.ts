@@ -1,4 +1,4 @@
-import { Button, ToggleButtonGroup } from "react-aria-components";
+import { Button } from "react-aria-components";
 import styled from "styled-components";
 import { ink, serif } from "../../look/tokens";
 
@@ -121,27 +121,6 @@ export const Handle = styled.span`
   user-select: none;
 `;
 
-export const Views = styled(ToggleButtonGroup)`
-  display: flex;
-  border: 1px solid ${ink.ink};
-  border-radius: 2px;
-  button {
-    border: 0;
-    background: none;
-    padding: 3px 9px;
-    cursor: pointer;
-    color: ${ink.ink};
-    white-space: nowrap;
-  }
-  button[data-hovered] {
-    background: ${ink.petalWash};
-  }
-  button[data-selected] {
-    background: ${ink.ink};
-    color: ${ink.paper};
-  }
-`;
-
 export const Tools = styled.span`
   margin-left: auto;
   font-size: 12px;
@@ -204,7 +183,7 @@ export const Word = styled.span`
   }
 `;
 
-export const Sentence = styled.p`
+export const Sentence = styled.div`
   font-size: 16px;
   margin-bottom: 10px;
 `;

@@ -1,5 +1,4 @@
 import { useEffect, useRef, useState } from "react";
-import { ToggleButton } from "react-aria-components";
 import { useActions } from "../../app/actions";
 import { useAsked, useDesk } from "../../app/desk";
 import type { CallName } from "../../data/client";
@@ -8,6 +7,7 @@ import { useSaying } from "../../data/saying";
 import { TextButton } from "../../parts/Button";
 import type { GridHandle } from "../../parts/Grid";
 import { Top } from "../../parts/Screen";
+import { Views } from "../../parts/Views";
 import { useSteady } from "../../parts/useSteady";
 import { count, money, number } from "../../parts/format";
 import { CallBar } from "./CallBar";
@@ -21,7 +21,7 @@ import { OneByOne } from "./OneByOne";
 import { RulesSheet } from "./RulesSheet";
 import * as S from "./Sift.styles";
 import { Words } from "./Words";
-import { useJudging, useSift, SiftProvider, views, type View } from "./desk";
+import { useJudging, useSift, SiftProvider, views } from "./desk";
 
 type Over = "reason" | "note" | "edit" | "rules" | "columns" | null;
 
@@ -100,19 +100,7 @@ function Desk() {
     <>
       <Top>
         <h1>Sift</h1>
-        <S.Views
-          aria-label="Way into the sheet"
-          selectionMode="single"
-          disallowEmptySelection
-          selectedKeys={[view]}
-          onSelectionChange={(keys) => setView([...keys][0] as View)}
-        >
-          {views.map(({ id, name }) => (
-            <ToggleButton key={id} id={id}>
-              {name}
-            </ToggleButton>
-          ))}
-        </S.Views>
+        <Views label="Way into the sheet" views={views} view={view} onView={setView} />
         {onSheet && <CallBar count={selected.size || (active === null ? 0 : 1)} onCall={call} />}
         <S.Tools>
           <TextButton onPress={sheetFor("rules")}>house rules</TextButton>

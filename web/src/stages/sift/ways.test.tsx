@@ -1,3 +1,4 @@
+import { giveSizes } from "../../testing-layout";
 import { fireEvent, screen, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { useState } from "react";
@@ -27,15 +28,7 @@ const sheet = sheetOf([
 sheet.figures.searches = [100, 10, 1000];
 sheet.figures.cpc_median = [1, 2, 4];
 
-// jsdom lays nothing out: give the grids a height, so that rows are in view
-beforeAll(() => {
-  for (const [name, size] of [
-    ["offsetHeight", 600],
-    ["offsetWidth", 800],
-    ["clientHeight", 600],
-  ] as const)
-    Object.defineProperty(HTMLElement.prototype, name, { configurable: true, value: size });
-});
+beforeAll(giveSizes);
 beforeEach(() => localStorage.clear());
 
 const called = { "POST /calls": () => ({ body: changeOf({ did: "called" }) }) };

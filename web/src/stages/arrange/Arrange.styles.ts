@@ -1,0 +1,107 @@
+import styled from "styled-components";
+import { ink } from "../../look/tokens";
+
+export const Screen = styled.div`
+  flex: 1;
+  min-height: 0;
+  display: flex;
+  flex-direction: column;
+`;
+
+export const Tools = styled.span`
+  margin-left: auto;
+  font-size: 12px;
+`;
+
+export const Halves = styled.div`
+  flex: 1;
+  min-height: 0;
+  display: grid;
+  grid-template-columns: minmax(0, 11fr) minmax(0, 9fr);
+  border-top: 1.5px solid ${ink.ink};
+`;
+
+export const Half = styled.section`
+  min-height: 0;
+  display: flex;
+  flex-direction: column;
+  & + & {
+    border-left: 1.5px solid ${ink.ink};
+  }
+`;
+
+/** A group's part of the purse, as a length and as a figure. */
+export const Share = styled.span`
+  display: flex;
+  align-items: center;
+  justify-content: flex-end;
+  gap: 6px;
+  i {
+    height: 8px;
+    background: ${ink.petalMid};
+  }
+`;
+
+export const Soft = styled.span`
+  color: ${ink.ink2};
+`;
+
+export const About = styled.div`
+  padding: 10px 20px 8px;
+  display: flex;
+  flex-direction: column;
+  gap: 5px;
+  h2 {
+    font-size: 18px;
+  }
+  p {
+    color: ${ink.ink2};
+    font-size: 12px;
+  }
+`;
+
+export const Bare = styled.p`
+  padding: 24px 20px;
+  color: ${ink.ink2};
+`;
+
+export const List = styled.ul`
+  flex: 1;
+  min-height: 0;
+  overflow-y: auto;
+  list-style: none;
+  margin: 0;
+  padding: 0 20px 20px;
+  border-top: 1.5px solid ${ink.ink};
+  li {
+    padding: 10px 0;
+    border-bottom: 1px solid ${ink.rule};
+    max-width: 90ch;
+  }
+  p + p {
+    margin-top: 3px;
+  }
+  small {
+    color: ${ink.ink2};
+    font-size: 12px;
+  }
+`;
+
+export const Ways = styled.div`
+  display: flex;
+  flex-direction: column;
+  gap: 4px;
+  label {
+    display: grid;
+    grid-template-columns: 20px 1fr;
+    gap: 2px 6px;
+    padding: 6px 4px;
+    border-bottom: 1px solid ${ink.rule};
+    cursor: pointer;
+  }
+  small {
+    grid-column: 2;
+    color: ${ink.ink2};
+    font-size: 12px;
+  }
+`;

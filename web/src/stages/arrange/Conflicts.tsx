@@ -1,0 +1,82 @@
+import { useQuery } from "@tanstack/react-query";
+import { useNavigate } from "react-router";
+import { useDesk } from "../../app/desk";
+import { client, taken, type Schemas } from "../../data/client";
+import { usePlan } from "../../data/plan";
+import { TextButton } from "../../parts/Button";
+import { count, money, number, plural } from "../../parts/format";
+import * as S from "./Arrange.styles";
+
+type Conflict = Schemas["ConflictItem"];
+type Props = { conflicts: Conflict[] };
+
+const named = 6;
+
+/** What gets in each other's way: negatives against keywords, keywords against keywords. */
+export function Conflicts({ conflicts }: Props) {
+  if (conflicts.length === 0)
+    return <S.Bare>Nothing gets in each other’s way: no negative stops what you keep.</S.Bare>;
+  return (
+    <S.List aria-label="Conflicts">
+      {conflicts.map((conflict, at) => (
+        <One key={at} conflict={conflict} />
+      ))}
+    </S.List>
+  );
+}
+
+function One({ conflict }: { conflict: Conflict }) {
+  const { id, frame, change } = usePlan();
+  const { setActive } = useDesk();
+  const navigate = useNavigate();
+  const path = { params: { path: { plan_id: id } } };
+  const negatives = useQuery({
+    queryKey: ["negatives", id, frame.revision],
+    queryFn: () =>
+      taken<Schemas["NegativeItem"][]>(client.GET("/api/plans/{plan_id}/negatives", path)),
+    enabled: conflict.negative !== "",
+  });
+  const mine = (negatives.data ?? []).filter((one) => one.text === conflict.negative);
+  const takeOut = () =>
+    void change(() =>
+      taken(
+        client.POST("/api/plans/{plan_id}/negatives/remove", {
+          ...path,
+          body: { ids: mine.map((one) => one.id) },
+        }),
+      ),
+    );
+  const show = () => {
+    setActive(conflict.ids[0] ?? null);
+    void navigate(`/plan/${id}/sift`);
+  };
+  const names = [...conflict.texts, ...conflict.terms];
+  return (
+    <li>
+      <p>
+        <strong>{conflict.negative && `${conflict.negative}: `}</strong>
+        {conflict.says}
+      </p>
+      <p>
+        {names.slice(0, named).join(", ")}
+        {conflict.count > named && ` and ${number(conflict.count - named)} more`}
+      </p>
+      <p>
+        <small>{costs(conflict, frame.brief.values.currency)}</small>{" "}
+        {mine.length > 0 && (
+          <TextButton onPress={takeOut}>take “{conflict.negative}” out</TextButton>
+        )}{" "}
+        {conflict.ids.length > 0 && <TextButton onPress={show}>show in Sift</TextButton>}
+      </p>
+    </li>
+  );
+}
+
+function costs({ searches, customers, spend }: Conflict, currency: string): string {
+  const parts = [
+    searches > 0 && plural(Math.round(searches), "search", "searches"),
+    customers > 0 && `${count(customers)} customers`,
+    spend > 0 && `${money(spend)} ${currency}`,
+  ].filter(Boolean);
+  return parts.length > 0 ? `${parts.join(", ")} a month.` : "";
+}

@@ -1,0 +1,159 @@
+import { useMemo, useRef, useState } from "react";
+import { useActions } from "../../app/actions";
+import { client, taken, type Schemas, type SheetBlock } from "../../data/client";
+import { usePlan } from "../../data/plan";
+import { useSaying } from "../../data/saying";
+import { Blank } from "../../parts/Blank";
+import { TextButton } from "../../parts/Button";
+import { CallMark } from "../../parts/CallMark";
+import { Grid, type Column, type GridHandle } from "../../parts/Grid";
+import { count, money, number, plural } from "../../parts/format";
+import type { ArrangeView } from "./Arrange";
+import * as S from "./Arrange.styles";
+import { MoveSheet } from "./MoveSheet";
+
+type Props = { groups: ArrangeView["groups"]; at: number };
+
+/** One group: its name, the page its ads lead to, and who is in it, to be moved elsewhere. */
+export function GroupDetail({ groups, at }: Props) {
+  const { id, sheet, frame, change } = usePlan();
+  const { say } = useSaying();
+  const [active, setActive] = useState<number | null>(null);
+  const [selected, setSelected] = useState<ReadonlySet<number>>(new Set());
+  const [moving, setMoving] = useState(false);
+  const grid = useRef<GridHandle>(null);
+  const name = groups.name[at]!;
+  const rows = useMemo(() => members(sheet, name), [sheet, name]);
+  const columns = useMemo(
+    () => columnsOf(sheet, frame.brief.values.currency),
+    [sheet, frame.brief.values.currency],
+  );
+  const there = new Set(rows.map((row) => sheet.texts.id[row]!));
+  const chosen = [...selected].filter((one) => there.has(one));
+  const targets = chosen.length > 0 ? chosen : active !== null && there.has(active) ? [active] : [];
+  const move = () =>
+    targets.length > 0
+      ? setMoving(true)
+      : say("Select a keyword of the group first: arrows move, x selects.");
+  useActions([
+    { name: "Move the selected keywords to another group", keys: ["m"], run: move },
+    { name: "Go to the group’s keywords", keys: ["n"], run: () => grid.current?.focus() },
+  ]);
+  const edit = (body: Schemas["GroupEdit"]) =>
+    change(() =>
+      taken(
+        client.POST("/api/plans/{plan_id}/arrange/groups/{group_id}", {
+          params: { path: { plan_id: id, group_id: groups.id[at]! } },
+          body,
+        }),
+      ),
+    );
+  const words = groups.words[at] ?? [];
+  return (
+    <>
+      <S.About>
+        <h2>
+          <Blank label="Name of the group" value={name} onCommit={(text) => edit({ name: text })} />
+        </h2>
+        <span>
+          Its ads lead to{" "}
+          <Blank
+            label="Landing page"
+            value={groups.page[at] ?? ""}
+            placeholder="a page of the site"
+            onCommit={(text) => edit({ page: text })}
+          />
+        </span>
+        <p>
+          {words.length > 0 &&
+            `Most of its keywords say ${words.map(({ word, keywords }) => `${word} (${number(keywords)})`).join(", ")}. `}
+          {plural(groups.running[at] ?? 0, "keyword")} run{groups.running[at] === 1 && "s"}.
+        </p>
+        <span>
+          <TextButton onPress={move}>
+            move {targets.length > 0 ? plural(targets.length, "keyword") : "keywords"} …
+          </TextButton>{" "}
+          <kbd>m</kbd>
+        </span>
+      </S.About>
+      <Grid
+        label={`Keywords of ${name}`}
+        handle={grid}
+        columns={columns}
+        rows={rows}
+        idOf={(row) => sheet.texts.id[row]!}
+        active={active}
+        onActive={setActive}
+        selected={selected}
+        onSelected={setSelected}
+        look={(row) => ({ dim: sheet.texts.call[row] !== "keep" })}
+        onEnter={move}
+        empty="No keyword is in this group."
+      />
+      <MoveSheet
+        open={moving}
+        onOpen={setMoving}
+        ids={targets}
+        from={name}
+        groups={groups.name}
+        onMoved={() => setSelected(new Set())}
+      />
+    </>
+  );
+}
+
+/** Who is in a group: the kept first, then by what they spend or would. */
+function members({ texts, figures }: SheetBlock, name: string): number[] {
+  const rows = texts.group.flatMap((group, row) => (group === name ? [row] : []));
+  const kept = (row: number) => Number(texts.call[row] === "keep");
+  const spend = (row: number) => figures.spend[row] ?? 0;
+  return rows.sort((a, b) => kept(b) - kept(a) || spend(b) - spend(a) || a - b);
+}
+
+function columnsOf({ texts, figures }: SheetBlock, currency: string): Column[] {
+  const kept = (row: number) => texts.call[row] === "keep";
+  return [
+    {
+      id: "call",
+      head: "Call",
+      label: "call",
+      width: "40px",
+      cell: (row) => <CallMark call={texts.call[row] ?? "none"} />,
+    },
+    {
+      id: "keyword",
+      head: "Keyword",
+      label: "keyword",
+      width: "minmax(150px, 1fr)",
+      cell: (row) => (
+        <span title={texts.text[row]}>
+          {texts.text[row]} {texts.match[row] !== "exact" && <S.Soft>{texts.match[row]}</S.Soft>}
+        </span>
+      ),
+    },
+    {
+      id: "searches",
+      head: "Searches",
+      label: "searches a month",
+      width: "70px",
+      align: "end",
+      cell: (row) => number(figures.searches[row]),
+    },
+    {
+      id: "customers",
+      head: "Customers",
+      label: "customers",
+      width: "76px",
+      align: "end",
+      cell: (row) => (kept(row) ? count(figures.customers[row]) : ""),
+    },
+    {
+      id: "spend",
+      head: `Spend, ${currency}`,
+      label: "spend",
+      width: "92px",
+      align: "end",
+      cell: (row) => (kept(row) ? money(figures.spend[row]) : ""),
+    },
+  ];
+}

@@ -1,0 +1,69 @@
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { client, taken, type Schemas } from "../../data/client";
+import { usePlan } from "../../data/plan";
+import { Button, MainButton } from "../../parts/Button";
+import { Foot, Sheet } from "../../parts/Sheet";
+import { number, plural } from "../../parts/format";
+import * as S from "./Arrange.styles";
+
+type Item = Schemas["StructureItem"];
+type Props = { open: boolean; onOpen: (open: boolean) => void };
+
+/** Ready structures, each with what it would change before it does. */
+export function StructureSheet({ open, onOpen }: Props) {
+  return (
+    <Sheet title="Arrange the kept keywords by" open={open} onOpen={onOpen} width={560}>
+      <Structures onDone={() => onOpen(false)} />
+    </Sheet>
+  );
+}
+
+function Structures({ onDone }: { onDone: () => void }) {
+  const { id, frame, change } = usePlan();
+  const [kind, setKind] = useState<Item["kind"]>("theme");
+  const path = { params: { path: { plan_id: id } } };
+  const query = useQuery({
+    queryKey: ["structures", id, frame.revision],
+    queryFn: () => taken<Item[]>(client.GET("/api/plans/{plan_id}/arrange/structures", path)),
+  });
+  const take = () =>
+    void change(() =>
+      taken(client.POST("/api/plans/{plan_id}/arrange/structure", { ...path, body: { kind } })),
+    ).then((took) => took && onDone());
+  const picked = query.data?.find((item) => item.kind === kind);
+  return (
+    <>
+      <S.Ways role="radiogroup" aria-label="Structure">
+        {query.data?.map((item) => (
+          <label key={item.kind}>
+            <input
+              type="radio"
+              name="structure"
+              checked={item.kind === kind}
+              onChange={() => setKind(item.kind)}
+            />
+            <span>{item.says}</span>
+            <small>{outcome(item)}</small>
+          </label>
+        ))}
+      </S.Ways>
+      <Foot>
+        <Button onPress={onDone}>Leave them</Button>
+        <MainButton
+          isDisabled={!picked || (picked.moves === 0 && picked.adds === 0)}
+          onPress={take}
+        >
+          Arrange them
+        </MainButton>
+      </Foot>
+    </>
+  );
+}
+
+function outcome({ groups, campaigns, moves, adds }: Item): string {
+  if (moves === 0 && adds === 0) return "as they are arranged now";
+  const where = `${plural(groups, "group")} in ${campaigns.length > 3 ? plural(campaigns.length, "campaign") : campaigns.join(", ")}`;
+  const added = adds > 0 ? `, ${number(adds)} added as phrase match` : "";
+  return `${where}; ${plural(moves, "keyword")} would move${added}`;
+}
