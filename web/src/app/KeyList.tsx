@@ -43,6 +43,15 @@ const keys: [string, [string, string][]][] = [
     ],
   ],
   [
+    "In Arrange",
+    [
+      ["i c", "groups, conflicts"],
+      ["b", "arrange by a ready structure"],
+      ["n", "to the group’s keywords"],
+      ["m", "move the selected to another group"],
+    ],
+  ],
+  [
     "In Gather and Fit",
     [
       ["Enter", "take the tray in; type a bid"],

@@ -32,6 +32,7 @@ function Structures({ onDone }: { onDone: () => void }) {
       taken(client.POST("/api/plans/{plan_id}/arrange/structure", { ...path, body: { kind } })),
     ).then((took) => took && onDone());
   const picked = query.data?.find((item) => item.kind === kind);
+  const changes = picked !== undefined && picked.moves + picked.adds > 0;
   return (
     <>
       <S.Ways role="radiogroup" aria-label="Structure">
@@ -40,8 +41,11 @@ function Structures({ onDone }: { onDone: () => void }) {
             <input
               type="radio"
               name="structure"
+              // eslint-disable-next-line jsx-a11y/no-autofocus -- the planner just opened it
+              autoFocus={item.kind === kind}
               checked={item.kind === kind}
               onChange={() => setKind(item.kind)}
+              onKeyDown={(event) => event.key === "Enter" && changes && take()}
             />
             <span>{item.says}</span>
             <small>{outcome(item)}</small>
@@ -50,11 +54,8 @@ function Structures({ onDone }: { onDone: () => void }) {
       </S.Ways>
       <Foot>
         <Button onPress={onDone}>Leave them</Button>
-        <MainButton
-          isDisabled={!picked || (picked.moves === 0 && picked.adds === 0)}
-          onPress={take}
-        >
-          Arrange them
+        <MainButton isDisabled={!changes} onPress={take}>
+          Arrange them <kbd>Enter</kbd>
         </MainButton>
       </Foot>
     </>

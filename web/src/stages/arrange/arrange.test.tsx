@@ -120,7 +120,7 @@ it("a ready structure says what it would change before it does", async () => {
   });
   await userEvent.click(await screen.findByText("arrange by …"));
   expect(await screen.findByText("as they are arranged now")).toBeTruthy();
-  const take = screen.getByRole("button", { name: "Arrange them" });
+  const take = screen.getByRole("button", { name: "Arrange them Enter" });
   await userEvent.click(take);
   expect(asked).toEqual([]);
   expect(

@@ -15,6 +15,7 @@ import { number, money } from "../../parts/format";
 import * as S from "./MapView.styles";
 import { useSift } from "./desk";
 import { drawMap } from "./drawMap";
+import { petalsOf } from "./petals";
 import {
   endsOf,
   inShape,
@@ -66,15 +67,16 @@ export function MapView() {
     () => new Set([...selected].flatMap((id) => rowOf.get(id) ?? [])),
     [selected, rowOf],
   );
+  const petals = useMemo(() => petalsOf(sheet, chosen), [sheet, chosen]);
   const here = active === null ? null : (rowOf.get(active) ?? null);
   useEffect(() => {
     const context = canvas.current?.getContext("2d");
     if (!context) return;
     const ask = requestAnimationFrame(() =>
-      drawMap(context, { sheet, places, scales, size, chosen, here, shape, limit, ranked }),
+      drawMap(context, { sheet, petals, places, scales, size, chosen, here, shape, limit, ranked }),
     );
     return () => cancelAnimationFrame(ask);
-  }, [sheet, places, scales, size, chosen, here, shape, limit, ranked]);
+  }, [sheet, petals, places, scales, size, chosen, here, shape, limit, ranked]);
 
   const pointOf = (event: PointerEvent): Point => {
     const frameOf = event.currentTarget.getBoundingClientRect();

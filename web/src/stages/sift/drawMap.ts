@@ -2,10 +2,12 @@ import type { SheetBlock } from "../../data/client";
 import { ink, sans } from "../../look/tokens";
 import { money, number } from "../../parts/format";
 import { clearLabels, margin, type Place, type Point, type Scales } from "./mapShapes";
-import { petalsOf } from "./petals";
+import { petalLayer } from "./petals";
+import type { Picture } from "./picture";
 
 type Scene = {
   sheet: SheetBlock;
+  petals: readonly Picture[];
   places: readonly Place[];
   scales: Scales;
   size: Point;
@@ -33,13 +35,7 @@ export function drawMap(context: CanvasRenderingContext2D, scene: Scene): void {
   context.rect(margin.left, 0, width - margin.left, height - margin.bottom);
   context.clip();
   drawLimit(context, scene);
-  context.drawImage(
-    petalsOf(scene.sheet, scene.places, scene.chosen, scene.size),
-    0,
-    0,
-    width,
-    height,
-  );
+  context.drawImage(petalLayer(scene.petals, scene.places, scene.size), 0, 0, width, height);
   drawHere(context, scene);
   drawLabels(context, scene);
   drawShape(context, scene.shape);

@@ -12,19 +12,23 @@ type Look = {
   size: number;
 };
 
-const stamp = 16;
+/** What a petal's picture takes, in pixels of the screen: no more than it needs. */
+const [across, along] = [8, 14];
 const stamps = new Map<string, Picture>();
 let layer: { canvas: HTMLCanvasElement; image: ImageData } | null = null;
 
+/** The petal of each keyword of the sheet, by row; each look is drawn once. */
+export function petalsOf(sheet: SheetBlock, chosen: ReadonlySet<number>): Picture[] {
+  return sheet.texts.id.map((_, row) => stampOf(lookOf(sheet, row, chosen)));
+}
+
 /**
- * Petals of thousands of keywords as one picture: full in reach, half for a stretch, outline
- * beyond, as everywhere. Each look is drawn once and its pixels are copied, since drawing
- * thousands one by one costs the map its frame rate.
+ * Petals of thousands of keywords as one picture, their pixels copied by hand: to have a
+ * canvas draw them one by one costs the map its frame rate.
  */
-export function petalsOf(
-  sheet: SheetBlock,
+export function petalLayer(
+  petals: readonly Picture[],
   places: readonly Place[],
-  chosen: ReadonlySet<number>,
   [width, height]: Point,
 ): HTMLCanvasElement {
   const ratio = devicePixelRatio;
@@ -32,9 +36,10 @@ export function petalsOf(
   const picture = { width: image.width, pixels: new Uint32Array(image.data.buffer) };
   picture.pixels.fill(0);
   for (const { row, x, y } of places) {
-    if (x < -stamp || x > width + stamp || y < -stamp || y > height + stamp) continue;
-    const left = Math.round((x - stamp / 2) * ratio);
-    lay(picture, stampOf(lookOf(sheet, row, chosen)), left, Math.round((y - stamp / 2) * ratio));
+    if (x < -across || x > width + across || y < -along || y > height + along) continue;
+    const petal = petals[row];
+    const [left, top] = [(x - across / 2) * ratio, (y - along / 2) * ratio];
+    if (petal) lay(picture, petal, Math.round(left), Math.round(top));
   }
   canvas.getContext("2d")?.putImageData(image, 0, 0);
   return canvas;
@@ -48,6 +53,7 @@ function layerOf(width: number, height: number) {
   return layer;
 }
 
+/** Full in reach, half for a stretch, outline beyond, as everywhere. */
 function lookOf({ figures, texts }: SheetBlock, row: number, chosen: ReadonlySet<number>): Look {
   const [standing, call] = [figures.standing[row], texts.call[row]];
   const alpha = call === "drop" || call === "block" ? 0.35 : 1;
@@ -64,8 +70,10 @@ function stampOf(look: Look): Picture {
   const held = stamps.get(key);
   if (held) return held;
   const made = document.createElement("canvas");
-  made.width = made.height = Math.round(stamp * devicePixelRatio);
-  const context = made.getContext("2d")!;
+  made.width = Math.round(across * devicePixelRatio);
+  made.height = Math.round(along * devicePixelRatio);
+  const context = made.getContext("2d");
+  if (!context) return { width: 1, pixels: new Uint32Array(1) };
   context.scale(devicePixelRatio, devicePixelRatio);
   drawPetal(context, look);
   const { data, width } = context.getImageData(0, 0, made.width, made.height);
@@ -75,7 +83,7 @@ function stampOf(look: Look): Picture {
 }
 
 function drawPetal(context: CanvasRenderingContext2D, look: Look): void {
-  const middle = { x: stamp / 2, y: stamp / 2 };
+  const middle = { x: across / 2, y: along / 2 };
   context.globalAlpha = look.alpha;
   context.fillStyle = look.hue;
   context.strokeStyle = look.edge;

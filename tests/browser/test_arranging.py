@@ -1,0 +1,70 @@
+"""Keywords put together in groups, in the real program."""
+
+import re
+
+import httpx
+import pytest
+from playwright.sync_api import Page, expect
+
+from tests.browser.test_access import findings
+
+
+def arrange(page: Page, plan: str) -> None:
+    page.goto(f"{plan}/arrange")
+    page.get_by_role("grid", name="Ad groups").get_by_role("row").nth(2).wait_for()
+
+
+def groups_in_trail(page: Page) -> int:
+    text = page.get_by_role("link", name="Arrange").inner_text()
+    return int(re.sub(r"\D", "", text.split("\n")[-1]))
+
+
+def test_a_ready_structure_is_taken_and_undone_with_keys_alone(plan: str, page: Page):
+    arrange(page, plan)
+    before = groups_in_trail(page)
+    page.keyboard.press("b")
+    page.get_by_role("dialog").get_by_text("keywords would move").first.wait_for()
+    page.keyboard.press("ArrowDown")
+    page.keyboard.press("ArrowUp")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("status").filter(has_text="arrange by theme")).to_be_visible()
+    assert groups_in_trail(page) > before
+    page.keyboard.press("Control+z")
+    expect(page.get_by_role("link", name="Arrange")).to_contain_text(f"{before} groups")
+
+
+def test_a_keyword_moves_to_a_group_of_its_own_and_stays_there(plan: str, page: Page):
+    arrange(page, plan)
+    page.keyboard.press("n")
+    page.keyboard.press("ArrowDown")
+    page.keyboard.press("ArrowDown")
+    page.keyboard.press("x")
+    page.keyboard.press("m")
+    page.get_by_label("to the group").fill("By itself")
+    page.keyboard.press("Enter")
+    expect(page.get_by_role("status").filter(has_text="move 1 keyword")).to_be_visible()
+    page.reload()
+    grid = page.get_by_role("grid", name="Ad groups")
+    expect(grid.get_by_role("row").filter(has_text="By itself")).to_contain_text("1 of 1")
+
+
+def test_a_negative_that_hurts_is_seen_and_taken_out(plan: str, page: Page):
+    api = plan.replace("/plan/", "/api/plans/")
+    httpx.post(f"{api}/negatives", json={"texts": ["cord"], "match": "phrase"}, timeout=20)
+    arrange(page, plan)
+    page.keyboard.press("c")
+    expect(page.get_by_role("list", name="Conflicts")).to_contain_text("cord: a negative stops")
+    assert findings(page) == []
+    page.get_by_role("button", name="take “cord” out").click()
+    expect(page.get_by_text("Nothing gets in each other")).to_be_visible()
+
+
+@pytest.mark.parametrize("key", ["b", "m"])
+def test_axe_finds_nothing_in_the_sheets_laid_over_it(plan: str, page: Page, key: str):
+    arrange(page, plan)
+    page.keyboard.press("n")
+    page.keyboard.press("ArrowDown")
+    page.keyboard.press(key)
+    page.get_by_role("dialog").wait_for()
+    page.wait_for_timeout(600)
+    assert findings(page) == []
