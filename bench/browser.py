@@ -118,6 +118,7 @@ def _sifted(page: Page, url: str, csv: Path, size: int) -> int:
 def _settled(page: Page) -> None:
     """Wait until the ranges of the last change are drawn."""
     page.wait_for_timeout(1000)
+    page.get_by_title("8 months in 10 lie between").first.wait_for()
     page.locator("[data-late]").first.wait_for(state="detached")
 
 

@@ -9,7 +9,7 @@ import { plural } from "../../parts/format";
 import { usePriceScale } from "../../parts/scale";
 import { Line } from "./Line";
 import * as S from "./Sift.styles";
-import { ladderColumns, rowStamp, whiskerWidth } from "./columns";
+import { ladderColumns, rowStamps, whiskerWidth } from "./columns";
 import { chosenColumns, useColumnPlan } from "./columnPlan";
 import { useSift } from "./desk";
 import { inSections, lineBefore, ordered, priceAt } from "./order";
@@ -40,6 +40,7 @@ export function Ladder({ handle, grid }: Props) {
     [sheet, scale, values.currency, plan],
   );
   const look = [scale.domain(), values.currency, columns.map(({ id }) => id)].join();
+  const stamp = useMemo(() => rowStamps(sheet, look), [sheet, look]);
   useEffect(() => {
     if (byPrice) grid.current?.showDivider();
   }, [byPrice, grid]);
@@ -135,7 +136,7 @@ export function Ladder({ handle, grid }: Props) {
         dim: sheet.figures.standing[row] === "beyond",
         struck: ["drop", "block"].includes(sheet.texts.call[row] ?? ""),
       })}
-      stamp={(row) => look + rowStamp(sheet, row)}
+      stamp={stamp}
       dividers={dividers}
       empty={
         sheet.texts.id.length === 0

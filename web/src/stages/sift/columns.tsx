@@ -136,12 +136,20 @@ export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: st
   ];
 }
 
-/** All that the sheet says of a keyword, as one text: rows are drawn anew only where it changed. */
-export function rowStamp({ texts, figures }: SheetBlock, row: number): string {
-  const said: unknown[] = [];
-  for (const column of Object.values(texts) as unknown[][]) said.push(column[row]);
-  for (const column of Object.values(figures) as unknown[][]) said.push(column[row]);
-  return JSON.stringify(said);
+/**
+ * All that the sheet says of a keyword, as one text made once: a row is drawn anew only where
+ * it changed. `look` is what all rows share.
+ */
+export function rowStamps({ texts, figures }: SheetBlock, look: string): (row: number) => string {
+  const held = new Map<number, string>();
+  const columns = [...Object.values(texts), ...Object.values(figures)] as unknown[][];
+  return (row) => {
+    const known = held.get(row);
+    if (known !== undefined) return known;
+    const made = look + JSON.stringify(columns.map((column) => column[row]));
+    held.set(row, made);
+    return made;
+  };
 }
 
 type Cell = Column["cell"];
