@@ -116,3 +116,13 @@ def test_a_negative_that_stops_a_kept_keyword_is_a_conflict(client, plan):
     (conflict,) = arranged(client, plan).conflicts
     assert conflict.kind == "negative_stops_kept" and conflict.negative == "cord"
     assert conflict.texts == ["sash cord replacement"] and conflict.customers > 0
+
+
+def test_a_blank_plan_has_nothing_to_arrange_and_says_so(client):
+    made = client.post("/api/plans", json={"name": "Blank"}).json()
+    address = f"/api/plans/{made['id']}"
+    view = arranged(client, address)
+    assert view.groups.id == [] and view.conflicts == []
+    offered = client.get(f"{address}/arrange/structures").json()
+    assert {(item["groups"], item["moves"], item["adds"]) for item in offered} == {(0, 0, 0)}
+    assert client.post(f"{address}/arrange/structure", json={"kind": "match"}).status_code == 200

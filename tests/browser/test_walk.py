@@ -263,7 +263,7 @@ def test_a_blank_plan_explains_itself(sample: Page):
         ("Fit", "No keyword is kept yet"),
         ("Hand over", "nothing to upload"),
         ("Gather", "What happens next"),
-        ("Arrange", "Not built yet"),
+        ("Arrange", "No groups yet"),
         ("Learn", "Not built yet"),
     ):
         stage(sample, name)

@@ -43,7 +43,7 @@ export function Arrange() {
       <Top>
         <h1>Arrange</h1>
         <Views label="What is shown" views={views} view={view} onView={setView} />
-        {found && (
+        {found && found.groups.id.length > 0 && (
           <Quiet>
             {plural(found.groups.kept.filter((kept) => kept > 0).length, "group")} with kept
             keywords, {plural(new Set(found.groups.campaign).size, "campaign")}

@@ -47,9 +47,7 @@ export function Groups({ view }: Props) {
         />
       </S.Half>
       <S.Half aria-label="The group">
-        {shown === null ? (
-          <S.Bare>Pick a group to see who is in it.</S.Bare>
-        ) : (
+        {shown !== null && (
           <GroupDetail key={shown} groups={groups} at={groups.id.indexOf(shown)} />
         )}
       </S.Half>
