@@ -1,6 +1,6 @@
 import { Choice } from "../../parts/Choice";
 import type { Tray } from "./Gather";
-import * as S from "./Gather.styles";
+import * as T from "./Tray.styles";
 import { fieldName } from "./fieldName";
 
 type Props = {
@@ -26,7 +26,7 @@ export function ColumnTable({ tray, onAssign }: Props) {
     onAssign(Object.fromEntries(field ? [...rest, [field, at]] : rest), tray.first_row);
   };
   return (
-    <S.Columns role="region" aria-label="Columns of the file" tabIndex={0}>
+    <T.Columns role="region" aria-label="Columns of the file" tabIndex={0}>
       <table>
         <thead>
           <tr>
@@ -55,6 +55,6 @@ export function ColumnTable({ tray, onAssign }: Props) {
           ))}
         </tbody>
       </table>
-    </S.Columns>
+    </T.Columns>
   );
 }

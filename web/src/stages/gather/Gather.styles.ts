@@ -75,32 +75,6 @@ export const Fill = styled.div`
   }
 `;
 
-export const TwoWays = styled.div`
-  display: grid;
-  grid-template-columns: minmax(260px, 1fr) minmax(300px, 1.4fr);
-  gap: 36px;
-  max-width: 980px;
-  > div:last-child {
-    display: flex;
-    flex-direction: column;
-    align-items: flex-start;
-    gap: 8px;
-  }
-  textarea {
-    height: 300px;
-  }
-`;
-
-export const About = styled.div`
-  margin-top: 28px;
-  color: ${ink.ink2};
-  h3 {
-    font-size: 13.5px;
-    color: ${ink.ink};
-    margin-bottom: 4px;
-  }
-`;
-
 export const Sentence = styled.div`
   font-family: ${serif};
   font-size: 18px;
@@ -264,19 +238,6 @@ export const Units = styled.div`
   }
 `;
 
-export const Drop = styled.div`
-  border: 1px dashed ${ink.ink3};
-  padding: 18px 14px;
-  display: flex;
-  flex-direction: column;
-  align-items: flex-start;
-  gap: 8px;
-  [data-drop-target] & {
-    background: ${ink.petalWash};
-    border-color: ${ink.petal};
-  }
-`;
-
 export const Paste = styled.textarea`
   width: 100%;
   height: 132px;
@@ -297,64 +258,6 @@ export const Empty = styled.div`
   h2 {
     color: ${ink.ink};
     margin-bottom: 6px;
-  }
-`;
-
-export const Tray = styled.section`
-  flex: 1;
-  min-width: 0;
-  display: flex;
-  flex-direction: column;
-`;
-
-export const TrayHead = styled.div`
-  padding: 12px 20px 10px;
-  display: flex;
-  align-items: baseline;
-  gap: 14px;
-  h2 {
-    overflow: hidden;
-    text-overflow: ellipsis;
-    white-space: nowrap;
-    min-width: 0;
-  }
-  > span:last-child {
-    margin-left: auto;
-    display: flex;
-    gap: 8px;
-  }
-`;
-
-export const Columns = styled.div`
-  overflow-x: auto;
-  flex: none;
-  margin: 0 20px 10px;
-  border-top: 1px solid ${ink.rule};
-  border-bottom: 1px solid ${ink.rule};
-  table {
-    border-collapse: collapse;
-    font-size: 12px;
-  }
-  th {
-    text-align: left;
-    font-weight: 400;
-    padding: 4px 14px 3px 0;
-    white-space: nowrap;
-    color: ${ink.ink2};
-  }
-  th small {
-    display: block;
-    font-size: 12px;
-  }
-  td {
-    padding: 1px 14px 2px 0;
-    white-space: nowrap;
-    max-width: 220px;
-    overflow: hidden;
-    text-overflow: ellipsis;
-  }
-  [data-unused] {
-    color: ${ink.ink3};
   }
 `;
 

@@ -14,6 +14,7 @@ import { number, plural } from "../../parts/format";
 import { ColumnTable } from "./ColumnTable";
 import type { Tray } from "./Gather";
 import * as S from "./Gather.styles";
+import * as T from "./Tray.styles";
 import { TrayHint } from "./TrayHint";
 import { TrayUnits } from "./TrayUnits";
 import { changedColumns, refusedColumns, takenColumns } from "./trayColumns";
@@ -124,13 +125,13 @@ export function TrayView({ tray, onTray, more, onMore }: Props) {
 
   if (job && bring > 2000)
     return (
-      <S.Tray aria-label="Tray">
+      <T.Tray aria-label="Tray">
         <Working what={`Taking in ${number(bring)}`} job={job} />
-      </S.Tray>
+      </T.Tray>
     );
   return (
-    <S.Tray aria-label="Tray">
-      <S.TrayHead>
+    <T.Tray aria-label="Tray">
+      <T.TrayHead>
         <h2>{tray.name}</h2>
         <Small>
           {tray.quota_left != null && `simulated; ${number(tray.quota_left)} look-ups left`}
@@ -146,7 +147,7 @@ export function TrayView({ tray, onTray, more, onMore }: Props) {
           )}
           <Button onPress={() => void leave()}>Leave</Button>
         </span>
-      </S.TrayHead>
+      </T.TrayHead>
       {tray.sample.length > 0 && (
         <>
           <TrayUnits tray={tray} onAssign={assign} />
@@ -203,7 +204,7 @@ export function TrayView({ tray, onTray, more, onMore }: Props) {
             : `None of the ${plural(tray.rows.row.length, "row")} is of this kind.`
         }
       />
-    </S.Tray>
+    </T.Tray>
   );
 }
 

@@ -6,6 +6,7 @@ import type { Brought } from "../Gather";
 import { jobHeader } from "../../../data/progress";
 import { Working } from "../../../parts/Working";
 import * as S from "../Gather.styles";
+import * as F from "./FileSource.styles";
 import { useReading } from "../useReading";
 
 type Props = { text: string; onText: (text: string) => void; onTray: Brought };
@@ -49,11 +50,11 @@ export function FileSource({ text, onText, onTray }: Props) {
   };
   if (busy) return <Working what={busy.what} job={busy.job} />;
   return (
-    <S.TwoWays>
+    <F.TwoWays>
       <div>
         <h2>A file</h2>
         <DropZone onDrop={(event) => void dropped(event.items)} aria-label="Drop a file here">
-          <S.Drop>
+          <F.Drop>
             <FileTrigger
               acceptedFileTypes={types}
               onSelect={(files) => {
@@ -67,16 +68,16 @@ export function FileSource({ text, onText, onTray }: Props) {
               or drop it here: CSV, TSV, XLSX or JSON, up to 20 MB and 200,000 rows. Columns,
               encodings and decimal marks are guessed and shown.
             </Small>
-          </S.Drop>
+          </F.Drop>
         </DropZone>
-        <S.About>
+        <F.About>
           <h3>What happens next</h3>
           <p>
             What a source brings lands in a tray first: what is new, what is alike another keyword,
             what has new figures, what the sheet already has, and what was refused with the reason.
             Nothing enters the sheet until you take it in.
           </p>
-        </S.About>
+        </F.About>
       </div>
       <div>
         <h2>A pasted list</h2>
@@ -95,6 +96,6 @@ export function FileSource({ text, onText, onTray }: Props) {
           are written: 10 to 100, &lt; 10, 1.2K. Marks round a keyword say its match type.
         </Small>
       </div>
-    </S.TwoWays>
+    </F.TwoWays>
   );
 }
