@@ -12,7 +12,7 @@ import uvicorn
 from pydantic import ValidationError
 
 from milkwort.api.app import STATIC, make_app
-from milkwort.api.transfer import SAMPLE_NAME, SECOND_NAME, add_sample
+from milkwort.api.samples import SAMPLE_NAME, SECOND_NAME, add_sample
 from milkwort.api.workspace import Workspace
 from milkwort.core.errors import BadValueError, PlannerError
 from milkwort.settings import Settings

@@ -33,9 +33,16 @@ from milkwort.api import (
 from milkwort.api.guard import BodyTooLargeError, Guard
 from milkwort.api.schemas import ErrorAnswer
 from milkwort.api.workspace import Workspace
-from milkwort.core.errors import NotFoundError, PlannerError, StoppedError, TooLargeError
+from milkwort.core.errors import (
+    NotFoundError,
+    PlannerError,
+    ReplayError,
+    StoppedError,
+    TooLargeError,
+)
 from milkwort.formats.text_table import MAX_BYTES
 from milkwort.settings import Settings
+from milkwort.store.long_writes import take_back_unfinished
 
 __all__ = ["STATIC", "make_app"]
 
@@ -58,6 +65,7 @@ def make_app(settings: Settings | None = None) -> FastAPI:
     settings = settings or Settings()
     workspace = Workspace(settings)
     workspace.database.migrate()
+    take_back_unfinished(workspace.database)
     app = FastAPI(
         title="Milkwort",
         version=__version__,
@@ -126,6 +134,10 @@ def _serve_client(app: FastAPI) -> None:
         return FileResponse(STATIC / "index.html", headers=_PAGE_HEADERS)
 
 
+_STATUS = {NotFoundError: 404, TooLargeError: 413, StoppedError: 409, ReplayError: 409}
+"""What each error of the planner's is to HTTP; 422 for any other."""
+
+
 def _error(status: int, code: str, message: str, where: str = "") -> JSONResponse:
     body = {"error": {"code": code, "message": message, "where": where}}
     return JSONResponse(body, status_code=status)
@@ -133,7 +145,7 @@ def _error(status: int, code: str, message: str, where: str = "") -> JSONRespons
 
 def _planner_error(_request: Request, error: Exception) -> JSONResponse:
     assert isinstance(error, PlannerError)
-    status = {NotFoundError: 404, TooLargeError: 413, StoppedError: 409}.get(type(error), 422)
+    status = _STATUS.get(type(error), 422)
     return _error(status, error.code, error.message, error.where)
 
 

@@ -9,9 +9,12 @@ from milkwort.core.structures import StructureName
 
 __all__ = [
     "ArrangeView",
+    "CampaignEdit",
+    "CampaignValues",
     "ConflictItem",
     "GroupColumns",
     "GroupEdit",
+    "GroupIds",
     "KeywordMove",
     "SharedWord",
     "StructureChoice",
@@ -31,6 +34,8 @@ class GroupColumns(BaseModel):
 
     id: list[int]
     name: list[str]
+    label: list[str]
+    campaign_id: list[int]
     campaign: list[str]
     page: list[str]
     keywords: list[int]
@@ -43,12 +48,23 @@ class GroupColumns(BaseModel):
     words: list[list[SharedWord]]
 
 
+class CampaignValues(BaseModel):
+    """A campaign; money a month, its least and most, and its share where it scouts."""
+
+    id: int
+    name: str
+    least_spend: float
+    most_spend: float | None
+    scouting_share: float | None
+
+
 class ConflictItem(BaseModel):
     """One conflict: its kind in words, and what it touches a month."""
 
     kind: str
     says: str
     negative: str
+    negative_id: int | None
     count: int
     ids: list[int]
     texts: list[str]
@@ -62,6 +78,7 @@ class ArrangeView(BaseModel):
     """How a plan's keywords are arranged."""
 
     revision: int
+    campaigns: list[CampaignValues]
     groups: GroupColumns
     alone: int
     conflicts: list[ConflictItem]
@@ -91,9 +108,28 @@ class GroupEdit(Taken):
     page: str | None = Field(default=None, max_length=4000)
 
 
+class CampaignEdit(Taken):
+    """What is set of a campaign; what is left out stays. Money a month."""
+
+    name: str = Field(default="", max_length=400)
+    least_spend: float = Field(default=0, ge=0, le=1e12)
+    most_spend: float | None = Field(default=None, ge=0, le=1e12)
+    scouting_share: float | None = Field(default=None, ge=0, le=1)
+
+
+class GroupIds(Taken):
+    """Some groups; none for every empty one."""
+
+    ids: list[int] = Field(default=[], max_length=100_000)
+
+
 class KeywordMove(Taken):
-    """Keywords and the group they go to, by name; made in that campaign where there is none."""
+    """Keywords and the group they go to: one that stands, or one by what it is called.
+
+    A name no group has makes a new group, in the campaign named.
+    """
 
     ids: list[int] = Field(min_length=1, max_length=200_000)
-    group: str = Field(min_length=1, max_length=120)
-    campaign: str = Field(default="", max_length=120)
+    group_id: int | None = None
+    group: str = Field(default="", max_length=400)
+    campaign_id: int | None = None

@@ -5,19 +5,23 @@ from __future__ import annotations
 import orjson
 from fastapi import APIRouter, Response
 
-from milkwort.api.frame_schemas import ProfileValues
+from milkwort.api.loaded import Loaded
 from milkwort.api.schemas import (
     AssumptionChange,
     AssumptionItem,
     BriefChange,
     ChangeAnswer,
+    PurseChange,
     shape_of,
 )  # fmt: skip
 from milkwort.api.shared import Window, Work, sent
+from milkwort.api.workspace import Decision
 from milkwort.core.assumptions import TABLE
 from milkwort.core.demand import season_of_months
 from milkwort.core.errors import NothingUsableError
 from milkwort.core.platform import PROFILES, Profile, profile_of
+from milkwort.formats.plan_values import ProfileValues
+from milkwort.store.briefs import sum_for
 from milkwort.store.plans import change_assumptions, change_brief
 
 router = APIRouter(tags=["brief"])
@@ -26,7 +30,7 @@ _LABELS = {
     "offer_name": "what is sold", "sale_value": "the sale value", "gross_margin": "the margin",
     "sales_per_customer": "sales per customer", "rate_likely": "the conversion rate",
     "close_likely": "the close rate", "currency": "the currency",
-    "monthly_spend": "the monthly spend", "goal": "the goal", "start_month": "the start month",
+    "monthly_spend": "the monthly spend", "goal": "the goal", "start_date": "the first day",
     "pricing": "how clicks are priced", "places": "the places",
     "volume_basis": "what volumes count",
     "ceiling_rule": "the ceiling rule", "ceiling_value": "the ceiling rule",
@@ -35,23 +39,28 @@ _LABELS = {
     "fee": "the fee", "profile": "the ad platform", "other_places": "other places",
     "max_keywords": "the most keywords", "min_clicks": "the least clicks",
     "more_offers": "the offers", "showing": "when ads are shown",
+    "cap_clicks": "the cap of bids", "odd_step": "the odd step",
 }  # fmt: skip
 
 
 @router.patch("/plans/{plan_id}/brief", responses=shape_of(ChangeAnswer))
 def change(plan_id: int, body: BriefChange, work: Work, window: Window = "") -> Response:
     """Change fields of the brief."""
-    fields = body.model_dump(exclude_unset=True)
+    fields = body.model_dump(exclude_unset=True, mode="json")
     named = [_LABELS[f] for f in fields if f in _LABELS] or ["the brief"]
-    return sent(
-        work.change(
-            plan_id,
-            f"change {named[0]}",
-            lambda c: change_brief(c, fields),
-            window=window,
-            sheet_after=lambda sheet: sheet,
-        )
-    )
+    made = Decision(f"change {named[0]}", lambda c: change_brief(c, fields))
+    return sent(work.change(plan_id, lambda _: made, window=window))
+
+
+@router.put("/plans/{plan_id}/purse", responses=shape_of(ChangeAnswer))
+def set_purse(plan_id: int, body: PurseChange, work: Work, window: Window = "") -> Response:
+    """Set what is left to spend on clicks a month: the sum before tax and fee follows."""
+
+    def decide(plan: Loaded) -> Decision:
+        fields = sum_for(plan.record.values, body.purse)
+        return Decision("change the purse", lambda c: change_brief(c, fields))
+
+    return sent(work.change(plan_id, decide, window=window))
 
 
 @router.get("/plans/{plan_id}/assumptions")
@@ -73,15 +82,10 @@ def change_some(plan_id: int, body: AssumptionChange, work: Work, window: Window
     """Change assumptions, or put their defaults back."""
     first = next(iter(body.values), "")
     label = TABLE[first].label if first in TABLE else "nothing"
-    return sent(
-        work.change(
-            plan_id,
-            f"change the assumption on {label}",
-            lambda c: change_assumptions(c, body.values),
-            window=window,
-            sheet_after=lambda sheet: sheet,
-        )
+    made = Decision(
+        f"change the assumption on {label}", lambda c: change_assumptions(c, body.values)
     )
+    return sent(work.change(plan_id, lambda _: made, window=window))
 
 
 @router.get("/profiles")
@@ -104,13 +108,12 @@ def profile_file(plan_id: int, work: Work) -> Response:
 @router.post("/plans/{plan_id}/brief/season", responses=shape_of(ChangeAnswer))
 def season_of_keywords(plan_id: int, work: Work, window: Window = "") -> Response:
     """Take the season from the months that the keywords' own readings hold."""
-    season = season_of_months(work.plan(plan_id).sheet.table)
-    if season is None:
-        raise NothingUsableError("season: no keyword has twelve months of figures", "season")
-    fields = {"season": [round(float(m), 3) for m in season]}
-    return sent(
-        work.change(
-            plan_id, "take the season from the keywords", lambda c: change_brief(c, fields),
-            window=window, sheet_after=lambda sheet: sheet,
-        )
-    )  # fmt: skip
+
+    def decide(plan: Loaded) -> Decision:
+        season = season_of_months(plan.sheet.table)
+        if season is None:
+            raise NothingUsableError("season: no keyword has twelve months of figures", "season")
+        fields = {"season": [round(float(m), 3) for m in season]}
+        return Decision("take the season from the keywords", lambda c: change_brief(c, fields))
+
+    return sent(work.change(plan_id, decide, window=window))

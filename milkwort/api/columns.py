@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any
 
@@ -21,7 +22,10 @@ _FIGURES = 7
 
 
 def text_columns(
-    sheet: Sheet, kinds: list[str], rows: list[int] | None = None
+    sheet: Sheet,
+    kinds: list[str],
+    offers: Mapping[int | None, str],
+    rows: list[int] | None = None,
 ) -> dict[str, list[Any]]:
     """Return what is stored of keywords, by column.
 
@@ -30,6 +34,8 @@ def text_columns(
     sheet : Sheet
     kinds : list of str
         Kinds of each keyword's words.
+    offers : mapping of int to str
+        Names of the offers by id.
     rows : list of int, optional
         Only these; all where left out.
     """
@@ -42,8 +48,9 @@ def text_columns(
         "intent": [e.intent for e in entries],
         "call": [e.call for e in entries],
         "reason": [e.reason for e in entries],
-        "group": [e.group for e in entries],
-        "offer": [e.offer for e in entries],
+        "group": sheet.group_labels(picked),
+        "group_id": [e.group_id for e in entries],
+        "offer": [offers.get(e.offer_id, "") for e in entries],
         "note": [e.note for e in entries],
         "kinds": kinds if rows is None else [kinds[r] for r in rows],
         "by": [e.call_by for e in entries],

@@ -3,20 +3,24 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from typing import Any
 
 import numpy as np
 from fastapi import APIRouter, Response
 
 from milkwort.api.loaded import Loaded
+from milkwort.api.places import place_of
 from milkwort.api.plans import workings_answer
 from milkwort.api.schemas import ChangeAnswer, shape_of
 from milkwort.api.shared import Window, Work, sent
 from milkwort.api.sift_schemas import KeywordEdit, Selection
 from milkwort.api.workings_schemas import Workings
+from milkwort.api.workspace import Decision
 from milkwort.core.errors import BadValueError
 from milkwort.core.match_types import Match
 from milkwort.core.selection_workings import selection_workings
-from milkwort.store.edits import duplicate_as, edit_keywords, set_figures, set_group
+from milkwort.store.edits import duplicate_as, edit_keywords, set_figures
+from milkwort.store.groups import make_places, place_keywords
 from milkwort.store.journal import Change
 
 router = APIRouter(tags=["sift"])
@@ -25,34 +29,7 @@ router = APIRouter(tags=["sift"])
 @router.post("/plans/{plan_id}/keywords/edit", responses=shape_of(ChangeAnswer))
 def edit(plan_id: int, body: KeywordEdit, work: Work, window: Window = "") -> Response:
     """Set something for some keywords, or repeat them with another match type."""
-    loaded = work.plan(plan_id)
-    rows = loaded.sheet.rows_of(body.ids)
-    _check(loaded, body)
-    columns = {
-        name: value
-        for name in ("offer", "intent", "note")
-        if (value := getattr(body, name)) is not None
-    }
-    moved = _free(loaded, rows, body.match) if body.match else []
-    twins = _free(loaded, rows, body.duplicate_as) if body.duplicate_as else []
-    figures = (body.volume, body.cpc_low, body.cpc_high)
-
-    def do(change: Change) -> None:
-        entries = loaded.sheet.entries
-        if columns:
-            edit_keywords(change, body.ids, columns)
-        if body.match:
-            edit_keywords(change, [loaded.sheet.ids[r] for r in moved], {"match": body.match})
-        if body.group is not None:
-            set_group(change, body.ids, " ".join(body.group.split()))
-        if any(figure is not None for figure in figures):
-            held = [(i, entries[r]) for i, r in zip(body.ids, rows, strict=True)]
-            set_figures(change, held, *figures)
-        if body.duplicate_as:
-            duplicate_as(change, [entries[r] for r in twins], body.duplicate_as)
-
-    label = _label(body, len(rows), len(moved), len(twins))
-    return sent(work.change(plan_id, label, do, window=window))
+    return sent(work.change(plan_id, lambda plan: _edited(plan, body), window=window))
 
 
 @router.post("/plans/{plan_id}/keywords/workings", responses=shape_of(Workings))
@@ -63,6 +40,41 @@ def selection(plan_id: int, body: Selection, work: Work) -> Response:
     title = f"{len(rows):,} keywords"
     sections = selection_workings(loaded.result, rows)
     return sent(workings_answer(loaded.record.revision, title, "selected", [], sections))
+
+
+def _edited(plan: Loaded, body: KeywordEdit) -> Decision:
+    rows = plan.sheet.rows_of(body.ids)
+    _check(plan, body)
+    moved = _free(plan, rows, body.match) if body.match else []
+    twins = _free(plan, rows, body.duplicate_as) if body.duplicate_as else []
+    columns = _columns(plan, body)
+    place = None if body.group is None else place_of(plan, body.group, rows)
+    figures = (body.volume, body.cpc_low, body.cpc_high)
+
+    def do(change: Change) -> None:
+        entries = plan.sheet.entries
+        if columns:
+            edit_keywords(change, body.ids, columns)
+        if body.match:
+            edit_keywords(change, [plan.sheet.ids[r] for r in moved], {"match": body.match})
+        if place is not None:
+            place_keywords(change, make_places(change, [place])[place], body.ids)
+        if any(figure is not None for figure in figures):
+            held = [(i, entries[r]) for i, r in zip(body.ids, rows, strict=True)]
+            set_figures(change, held, *figures)
+        if body.duplicate_as:
+            duplicate_as(change, [entries[r] for r in twins], body.duplicate_as)
+
+    return Decision(_label(body, len(rows), len(moved), len(twins)), do)
+
+
+def _columns(plan: Loaded, body: KeywordEdit) -> dict[str, Any]:
+    said = {name: getattr(body, name) for name in ("intent", "note")}
+    columns = {name: value for name, value in said.items() if value is not None}
+    if body.offer is not None:
+        ids = {name: i for i, name in plan.offer_names.items()}
+        columns["offer_id"] = ids.get(body.offer) if body.offer else None
+    return columns
 
 
 def _check(loaded: Loaded, body: KeywordEdit) -> None:

@@ -6,10 +6,11 @@ from fastapi import APIRouter, Response
 
 from milkwort.api.fit_schemas import BidChange, FitView
 from milkwort.api.fit_view import fit_view
+from milkwort.api.loaded import Loaded
 from milkwort.api.schemas import ChangeAnswer, shape_of
 from milkwort.api.shared import Window, Work, sent
+from milkwort.api.workspace import Decision
 from milkwort.store.keywords import lock_bids
-from milkwort.store.sheet import with_locked_bids
 
 router = APIRouter(tags=["fit"])
 
@@ -24,15 +25,13 @@ def view(plan_id: int, work: Work) -> Response:
 @router.post("/plans/{plan_id}/bids", responses=shape_of(ChangeAnswer))
 def lock(plan_id: int, body: BidChange, work: Work, window: Window = "") -> Response:
     """Set bids by hand, or give keywords back to the policy."""
-    rows = work.plan(plan_id).sheet.rows_of(body.ids)
-    many = f"{len(rows):,} keywords" if len(rows) != 1 else "1 keyword"
-    label = f"give {many} back to the policy" if body.bid is None else f"lock the bid of {many}"
-    return sent(
-        work.change(
-            plan_id,
-            label,
-            lambda c: lock_bids(c, dict.fromkeys(body.ids, body.bid)),
-            window=window,
-            sheet_after=lambda sheet: with_locked_bids(sheet, rows, body.bid),
-        )
-    )
+
+    def decide(plan: Loaded) -> Decision:
+        rows = plan.sheet.rows_of(body.ids)
+        many = f"{len(rows):,} keywords" if len(rows) != 1 else "1 keyword"
+        label = f"lock the bid of {many}"
+        if body.bid is None:
+            label = f"give {many} back to the policy"
+        return Decision(label, lambda c: lock_bids(c, dict.fromkeys(body.ids, body.bid)))
+
+    return sent(work.change(plan_id, decide, window=window))

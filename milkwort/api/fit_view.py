@@ -28,7 +28,7 @@ def fit_view(result: PlanResult, sheet: Sheet, revision: int) -> dict[str, Any]:
         "revision": revision,
         "goal": goal,
         "blocks": _blocks(result, sheet, span),
-        "groups": ["No group", *sheet.groups],
+        "groups": ["No group", *sheet.labels],
         "span": span,
         "frontier_spend": spend,
         "frontier_value": value,
@@ -61,7 +61,7 @@ def _blocks(result: PlanResult, sheet: Sheet, span: float) -> list[dict[str, Any
     bins = np.floor(start / (span / _BLOCKS))
     first = np.flatnonzero(np.r_[True, bins[1:] != bins[:-1]])
     block = np.cumsum(np.r_[False, bins[1:] != bins[:-1]])
-    groups = len(sheet.groups) + 1
+    groups = len(sheet.labels) + 1
     group = result.table.group[ladder.owner[:shown]] + 1
     by_group = np.bincount(block * groups + group, spend, minlength=len(first) * groups)
     names = _names(ladder, sheet, block, spend, shown)

@@ -3,11 +3,13 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 from typing import Any
 
 import numpy as np
 
 from milkwort.api.columns import plain
+from milkwort.core.assumptions import RETIRED
 from milkwort.core.brief import Brief
 from milkwort.core.draws import Draws
 from milkwort.core.keyword_table import CALLS
@@ -37,7 +39,7 @@ def trail_block(result: PlanResult, hand_overs: int) -> dict[str, Any]:
     }
 
 
-def purse_block(result: PlanResult, sheet: Sheet) -> dict[str, Any]:
+def purse_block(result: PlanResult, sheet: Sheet, retired: Sequence[str] = ()) -> dict[str, Any]:
     """Return what the plan does with the money, a month."""
     totals, fitted = result.totals, result.fit
     return {
@@ -59,7 +61,7 @@ def purse_block(result: PlanResult, sheet: Sheet) -> dict[str, Any]:
         "policy": result.brief.policy.name,
         "saturated": fitted.next_return == 0 and totals.keywords > 0,
         "segments": _segments(result, sheet),
-        "notices": notices_of(result),
+        "notices": [*notices_of(result), *(f"No longer counted: {RETIRED[r]}." for r in retired)],
     }
 
 
@@ -89,6 +91,7 @@ def brief_block(record: PlanRecord) -> dict[str, Any]:
     worth = brief.worth
     return {
         "name": record.name,
+        "label": record.label,
         "values": record.values,
         "unsaid": list(record.unsaid),
         "assumptions": record.assumptions,
@@ -117,11 +120,14 @@ def _segments(result: PlanResult, sheet: Sheet) -> list[dict[str, Any]]:
     spend = np.bincount(
         np.maximum(result.table.group, -1) + 1,
         weights=result.expected.spend,
-        minlength=len(sheet.groups) + 1,
+        minlength=len(sheet.labels) + 1,
     )
-    names = ["No group", *sheet.groups]
+    names = ["No group", *sheet.labels]
+    ids = [None, *(group.id for group in sheet.structure.groups)]
     found = [
-        {"name": name, "spend": float(s)} for name, s in zip(names, spend, strict=True) if s > 0
+        {"id": i, "name": name, "spend": float(s)}
+        for i, name, s in zip(ids, names, spend, strict=True)
+        if s > 0
     ]
     return sorted(found, key=lambda segment: -float(str(segment["spend"])))
 

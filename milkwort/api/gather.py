@@ -10,12 +10,14 @@ from fastapi import APIRouter, File, Response, UploadFile
 
 from milkwort.api.gather_schemas import JobStopped, TakeChoice
 from milkwort.api.jobs import Progress
+from milkwort.api.loaded import Loaded
 from milkwort.api.schemas import ChangeAnswer, shape_of
 from milkwort.api.shared import Job, Window, Work, sent
 from milkwort.api.taking import taking_of
 from milkwort.api.tray_rows import tray_view
 from milkwort.api.tray_schemas import ColumnChoice, PastedText, TrayView
 from milkwort.api.trays import Tray, TrayFile, Units
+from milkwort.api.workspace import Decision
 from milkwort.core.errors import BadValueError, NothingUsableError
 from milkwort.core.platform import profile_of
 from milkwort.formats.cleaning import cleaned
@@ -80,11 +82,20 @@ def take(
     tray = work.trays.get(key, plan_id)
     choice = body or TakeChoice()
     with work.jobs.under_way(plan_id, job) as progress:
-        taking = taking_of(work.plan(plan_id), tray, choice)
-        if taking.nothing:
-            raise NothingUsableError("The tray holds nothing new to take in.", tray.name)
-        label = f"take in {taking.said} from {tray.name}"
-        answer = work.change(plan_id, label, lambda c: taking.do(c, progress), window=window)
+
+        def decide(plan: Loaded) -> Decision:
+            taking = taking_of(plan, work.trays.get(key, plan_id), choice)
+            if taking.nothing:
+                raise NothingUsableError("The tray holds nothing new to take in.", tray.name)
+            new = taking.prepared(plan, work.reserve, progress)
+            return Decision(
+                f"take in {taking.said} from {tray.name}",
+                lambda c: taking.do(c, new, progress),
+                new.in_order,
+                partial(progress, "writing keywords"),
+            )
+
+        answer = work.change(plan_id, decide, window=window)
     work.trays.drop(key)
     return sent(answer)
 

@@ -157,6 +157,8 @@ class NegativeItem(BaseModel):
     text: str
     match: Match
     level: str
+    campaign_id: int | None
+    group_id: int | None
     by: str
     at: str
 

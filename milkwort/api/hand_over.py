@@ -2,19 +2,21 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from typing import Any
 
 import numpy as np
 from fastapi import APIRouter, Response
+from sqlalchemy.orm import Session
 
 from milkwort.api.columns import plain
 from milkwort.api.hand_over_schemas import HandOverMade, HandOverRequest, HandOverView
 from milkwort.api.loaded import Loaded
+from milkwort.api.plan_files import plan_file
 from milkwort.api.schemas import shape_of
 from milkwort.api.shared import Window, Work, sent
-from milkwort.api.transfer import document_of
+from milkwort.api.workspace import Workspace
 from milkwort.core.words import normalise
-from milkwort.formats.plan_json import write_plan_json
 from milkwort.formats.upload_sheet import UploadRow, upload_csv, upload_xlsx
 from milkwort.store.hand_overs import freeze, list_hand_overs, thaw
 from milkwort.store.models import HandOver
@@ -32,7 +34,7 @@ _TYPES = {
 def view(plan_id: int, work: Work) -> Response:
     """Return the upload sheet as it stands, what to look at, and what was sent before."""
     loaded = work.plan(plan_id)
-    with work.database.begin() as session:
+    with work.database.read() as session:
         sent_before = [_item(h) for h in list_hand_overs(session, plan_id)]
     return sent(
         {
@@ -49,26 +51,21 @@ def view(plan_id: int, work: Work) -> Response:
 )
 def make(plan_id: int, body: HandOverRequest, work: Work, window: Window = "") -> Response:
     """Make a file and keep a frozen copy of it."""
-    loaded = work.plan(plan_id)
-    content, rows = _content(loaded, body.kind)
-    stem = normalise(loaded.record.name).replace(" ", "-")[:60] or "plan"
-    kept: list[HandOver] = []
-    with work.database.begin() as session:
-        kept.append(
-            freeze(
-                session,
-                plan_id,
-                kind=body.kind,
-                filename=f"{stem}-{'plan' if body.kind == 'json' else 'upload'}"
-                f"-r{loaded.record.revision}.{body.kind}",
-                revision=loaded.record.revision,
-                rows=rows,
-                content=content,
-            )
-        )
-    work.forget(plan_id)
-    work.events.tell(plan_id, {"revision": loaded.record.revision, "window": window})
-    answer = sent({"made": _item(kept[0]), "frame": work.plan(plan_id).frame})
+
+    def decide(plan: Loaded) -> Callable[[Session], HandOver]:
+        content, rows = _content(work, plan, body.kind)
+        stem = normalise(plan.record.name).replace(" ", "-")[:60] or "plan"
+        what = "plan" if body.kind == "json" else "upload"
+        revision = plan.record.revision
+        name = f"{stem}-{what}-r{revision}.{body.kind}"
+        return lambda session: freeze(
+            session, plan_id, kind=body.kind, filename=name, revision=revision, rows=rows,
+            content=content,
+        )  # fmt: skip
+
+    made, plan = work.record(plan_id, decide)
+    work.events.tell(plan_id, {"revision": plan.record.revision, "window": window})
+    answer = sent({"made": _item(made), "frame": plan.frame})
     answer.status_code = 201
     return answer
 
@@ -76,32 +73,37 @@ def make(plan_id: int, body: HandOverRequest, work: Work, window: Window = "") -
 @router.get("/plans/{plan_id}/hand-over/{hand_over_id}/file")
 def download(plan_id: int, hand_over_id: int, work: Work) -> Response:
     """Return the very bytes of a hand-over."""
-    with work.database.begin() as session:
+    with work.database.read() as session:
         copy = thaw(session, plan_id, hand_over_id)
         headers = {"Content-Disposition": f'attachment; filename="{_ascii(copy.filename)}"'}
         return Response(copy.content, media_type=_TYPES[copy.kind], headers=headers)
 
 
 def upload_rows(loaded: Loaded) -> list[UploadRow]:
-    """Return the kept keywords by ad group, each with its bid or none."""
-    rows = [
-        UploadRow(
-            campaign=f"{loaded.record.name} – {entry.campaign}",
-            group=entry.group,
-            keyword=entry.text,
-            match=entry.match,
-            bid=plain(float(loaded.result.bid[row])),
-        )
-        for row, entry in enumerate(loaded.sheet.entries)
-        if entry.call == "keep"
-    ]
-    return sorted(rows, key=lambda r: (r.group, r.keyword, r.match))
+    """Return the kept keywords by campaign and ad group, each with its bid or none."""
+    structure = loaded.sheet.structure
+    groups = {g.id: g for g in structure.groups}
+    campaigns = {c.id: c.name for c in structure.campaigns}
+    rows = []
+    for row, entry in enumerate(loaded.sheet.entries):
+        if entry.call == "keep":
+            group = groups.get(entry.group_id or 0)
+            campaign = campaigns[group.campaign_id] if group else ""
+            rows.append(UploadRow(
+                campaign=f"{loaded.record.name} – {campaign}",
+                group=group.name if group else "",
+                keyword=entry.text,
+                match=entry.match,
+                bid=plain(float(loaded.result.bid[row])),
+                ref=entry.key,
+            ))  # fmt: skip
+    return sorted(rows, key=lambda r: (r.campaign, r.group, r.keyword, r.match))
 
 
-def _content(loaded: Loaded, kind: str) -> tuple[bytes, int]:
+def _content(work: Workspace, loaded: Loaded, kind: str) -> tuple[bytes, int]:
     if kind == "json":
-        document = document_of(loaded.record, loaded.sheet)
-        return write_plan_json(document), len(document.keywords)
+        with work.database.read() as session:
+            return plan_file(session, loaded.record.id), len(loaded.sheet.ids)
     rows = upload_rows(loaded)
     if kind == "csv":
         return upload_csv(rows), len(rows)

@@ -45,6 +45,7 @@ class UploadLine(BaseModel):
     keyword: str
     match: str
     bid: float | None
+    ref: str
 
 
 class CheckItem(BaseModel):

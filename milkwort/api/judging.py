@@ -43,7 +43,7 @@ def call_rows(
         return
     still = [r for r, e in enumerate(sheet.entries) if e.call == "block" and r not in touched]
     freed = words - _warned(loaded, lexicon, still)
-    remove_negatives(change, [n.id for n in stored if n.negative.text in freed])
+    remove_negatives(change, [n.id for n in stored if n.text in freed])
 
 
 def _warned(loaded: Loaded, lexicon: Lexicon, rows: Sequence[int]) -> set[str]:

@@ -28,6 +28,12 @@ class Loaded:
     frame: dict[str, Any]
     handed_over: int
 
+    @property
+    def offer_names(self) -> dict[int | None, str]:
+        """What each offer is called, by its id; a keyword of the first says none."""
+        ids, offers = self.record.offer_ids, self.record.brief.offers
+        return {i: offer.name for i, offer in zip(ids, offers, strict=True)}
+
 
 def kinds_of(record: PlanRecord, sheet: Sheet, before: Loaded | None) -> list[str]:
     """Return the kinds of each keyword's words; the last ones where nothing of that changed."""
@@ -49,16 +55,30 @@ def _words_of(record: PlanRecord) -> tuple[Any, ...]:
 def whole(loaded: Loaded) -> dict[str, Any]:
     """Return all keywords, for a window that opens the plan."""
     return {
-        "texts": text_columns(loaded.sheet, loaded.kinds),
+        "texts": text_columns(loaded.sheet, loaded.kinds, loaded.offer_names),
         "figures": loaded.columns.sent,
-        "groups": list(loaded.sheet.groups),
-        "campaigns": list(loaded.sheet.campaigns),
+        **_places(loaded.sheet),
+    }
+
+
+def _places(sheet: Sheet) -> dict[str, Any]:
+    """Return the plan's groups and campaigns by id, also those that hold nothing."""
+    structure = sheet.structure
+    return {
+        "groups": [
+            {"id": group.id, "name": group.name, "label": label, "campaign_id": group.campaign_id}
+            for group, label in zip(structure.groups, sheet.labels, strict=True)
+        ],
+        "campaigns": [{"id": c.id, "name": c.name} for c in structure.campaigns],
     }
 
 
 def difference(before: Loaded, after: Loaded) -> dict[str, Any]:
     """Return what a change made different: rows, columns, or all where keywords came or went."""
-    if before.sheet.ids != after.sheet.ids or before.sheet.groups != after.sheet.groups:
+    moved = before.sheet.structure is not after.sheet.structure and (
+        _places(before.sheet) != _places(after.sheet)
+    )
+    if before.sheet.ids != after.sheet.ids or moved or before.offer_names != after.offer_names:
         return {"frame": after.frame, "sheet": whole(after), "rows": None, "columns": None}
     old, new = before.sheet.entries, after.sheet.entries
     touched = [row for row, same in enumerate(map(is_, old, new)) if not same]
@@ -69,6 +89,6 @@ def difference(before: Loaded, after: Loaded) -> dict[str, Any]:
     return {
         "frame": after.frame,
         "sheet": None,
-        "rows": text_columns(after.sheet, after.kinds, rows) if rows else None,
+        "rows": text_columns(after.sheet, after.kinds, after.offer_names, rows) if rows else None,
         "columns": after.columns.moved_from(before.columns),
     }

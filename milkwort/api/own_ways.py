@@ -9,6 +9,7 @@ from milkwort.api.loaded import Loaded
 from milkwort.api.schemas import ChangeAnswer, shape_of
 from milkwort.api.shared import Window, Work, sent
 from milkwort.api.sift_schemas import OwnChange, RulePreview
+from milkwort.api.workspace import Decision
 from milkwort.core.errors import NothingUsableError
 from milkwort.core.house_rules import HouseRule, RuleWork, When, rules_at_work
 from milkwort.core.structures import lexicon_of
@@ -31,12 +32,8 @@ def change(plan_id: int, body: OwnChange, work: Work, window: Window = "") -> Re
     for rule in values.get("house_rules", []):
         _rule(rule)
     label = "change " + ", ".join(_LABELS[name] for name in values)
-    return sent(
-        work.change(
-            plan_id, label, lambda c: set_own(c, values), window=window,
-            sheet_after=lambda sheet: sheet,
-        )
-    )  # fmt: skip
+    made = Decision(label, lambda c: set_own(c, values))
+    return sent(work.change(plan_id, lambda _: made, window=window))
 
 
 @router.get("/plans/{plan_id}/sift/rules", responses=shape_of(RulePreview))
@@ -62,19 +59,22 @@ def preview(plan_id: int, work: Work) -> Response:
 @router.post("/plans/{plan_id}/sift/rules/apply", responses=shape_of(ChangeAnswer))
 def apply(plan_id: int, work: Work, window: Window = "") -> Response:
     """Call what the house rules say; calls made by hand stay."""
-    loaded = work.plan(plan_id)
-    rules, found = _rules(loaded), _work_of(loaded)
-    count = sum(len(one.rows) for one in found)
-    if count == 0:
-        raise NothingUsableError("The house rules have nothing to do.", "house rules")
 
-    def do(change: Change) -> None:
-        for rule, one in zip(rules, found, strict=True):
-            if one.rows:
-                call_rows(change, loaded, one.rows, rule.call, rule.reason, "rule")
+    def decide(plan: Loaded) -> Decision:
+        rules, found = _rules(plan), _work_of(plan)
+        count = sum(len(one.rows) for one in found)
+        if count == 0:
+            raise NothingUsableError("The house rules have nothing to do.", "house rules")
 
-    label = f"call {count:,} keywords by the house rules"
-    return sent(work.change(plan_id, label, do, window=window))
+        def do(change: Change) -> None:
+            for rule, one in zip(rules, found, strict=True):
+                if one.rows:
+                    call_rows(change, plan, one.rows, rule.call, rule.reason, "rule")
+
+        many = f"{count:,} keywords" if count != 1 else "1 keyword"
+        return Decision(f"call {many} by the house rules", do)
+
+    return sent(work.change(plan_id, decide, window=window))
 
 
 def _rules(loaded: Loaded) -> list[HouseRule]:

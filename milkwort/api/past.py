@@ -2,19 +2,21 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from importlib.resources import files
 from typing import Annotated, Any
 
 import numpy as np
 from fastapi import APIRouter, File, Response, UploadFile
 
+from milkwort.api.loaded import Loaded
 from milkwort.api.past_schemas import AccountView, PastApplied, PastWindow, TermsView
 from milkwort.api.schemas import ChangeAnswer, shape_of
 from milkwort.api.shared import Window, Work, sent
 from milkwort.api.tray_rows import tray_view
 from milkwort.api.tray_schemas import TrayView
 from milkwort.api.trays import Tray
-from milkwort.api.workspace import Workspace
+from milkwort.api.workspace import Decision, Workspace
 from milkwort.core.account import CHANGES, changes_of_account
 from milkwort.core.errors import BadValueError, NotFoundError
 from milkwort.core.negatives import Negative
@@ -25,10 +27,16 @@ from milkwort.formats.keyword_rows import KeywordRows
 from milkwort.formats.past_rows import PastFile, read_past_rows
 from milkwort.formats.tables import read_table
 from milkwort.formats.text_table import MAX_BYTES
-from milkwort.store.entries import KeywordEntry, ReadingEntry
+from milkwort.store.entries import Arrival, KeywordEntry, ReadingEntry
+from milkwort.store.groups import (
+    FIRST_CAMPAIGN,
+    Place,
+    make_campaigns,
+    make_places,
+)
 from milkwort.store.journal import Change
-from milkwort.store.keywords import add_keywords, lock_bids, set_calls
-from milkwort.store.negatives import add_negatives
+from milkwort.store.keywords import add_keywords, lock_bids, set_calls, set_last_cpc
+from milkwort.store.negatives import WHOLE_PLAN, Owner, add_negatives
 from milkwort.store.past_lists import PastKind, PastList, load_past, set_past
 from milkwort.store.plans import change_brief
 
@@ -103,40 +111,46 @@ def sample_account(plan_id: int, work: Work, window: Window = "") -> Response:
 def start_from_account(plan_id: int, work: Work, window: Window = "") -> Response:
     """Start from the account: its keywords kept in their groups, its negatives in force."""
     held = _needed(work, plan_id, "account")
-    sheet = work.plan(plan_id).sheet
-    known = {(e.normalised, e.match): i for i, e in zip(sheet.ids, sheet.entries, strict=True)}
-    lexicon = lexicon_of(work.plan(plan_id).record.brief)
-    live = {(r.normalised, r.match): r for r in held.rows if not r.negative}
-    there = [known[identity] for identity in live if identity in known]
-    entries = [
-        _entry(row, held.name, lexicon.intent(row.normalised).intent)
-        for identity, row in live.items()
-        if identity not in known
-    ]
-    stops = [_negative(row) for row in held.rows if row.negative]
 
-    def do(change: Change) -> None:
-        add_keywords(change, entries)
-        set_calls(change, there, "keep", "runs now", "account")
-        add_negatives(change, [n for n, _ in stops], "account", [owner for _, owner in stops])
+    def decide(plan: Loaded) -> Decision:
+        sheet = plan.sheet
+        known = {(e.normalised, e.match): i for i, e in zip(sheet.ids, sheet.entries, strict=True)}
+        lexicon = lexicon_of(plan.record.brief)
+        live = {(r.normalised, r.match): r for r in held.rows if not r.negative}
+        there = {known[identity]: row for identity, row in live.items() if identity in known}
+        new = [
+            _arrival(row, held.name, lexicon.intent(row.normalised).intent)
+            for identity, row in live.items()
+            if identity not in known
+        ]
+        stops = [row for row in held.rows if row.negative]
 
-    return sent(work.change(plan_id, f"start from {held.name}", do, window=window))
+        def do(change: Change) -> None:
+            add_keywords(change, new)
+            set_calls(change, list(there), "keep", "runs now", "account")
+            paid = {i: row.cpc for i, row in there.items() if row.cpc is not None}
+            set_last_cpc(change, paid)
+            negatives = [Negative(row.text, row.match) for row in stops]
+            add_negatives(change, negatives, "account", _owners(change, stops))
+
+        return Decision(f"start from {held.name}", do)
+
+    return sent(work.change(plan_id, decide, window=window))
 
 
 @router.post("/plans/{plan_id}/past/account/bids", responses=shape_of(ChangeAnswer))
 def lock_account_bids(plan_id: int, work: Work, window: Window = "") -> Response:
     """Set every live keyword's bid by hand to what it is now."""
     held = _needed(work, plan_id, "account")
-    rows, bids = _running(work, plan_id, held)
-    sheet = work.plan(plan_id).sheet
-    locked: dict[int, float | None] = {
-        sheet.ids[row]: float(bid) for row, bid in zip(rows, bids, strict=True)
-    }
-    return sent(
-        work.change(
-            plan_id, "keep the bids that run now", lambda c: lock_bids(c, locked), window=window
-        )
-    )
+
+    def decide(plan: Loaded) -> Decision:
+        rows, bids = _running(plan, held)
+        locked: dict[int, float | None] = {
+            plan.sheet.ids[row]: float(bid) for row, bid in zip(rows, bids, strict=True)
+        }
+        return Decision("keep the bids that run now", lambda c: lock_bids(c, locked))
+
+    return sent(work.change(plan_id, decide, window=window))
 
 
 @router.post("/plans/{plan_id}/past/{kind}/days", responses=shape_of(ChangeAnswer))
@@ -144,14 +158,16 @@ def set_days(
     plan_id: int, kind: PastKind, body: PastWindow, work: Work, window: Window = ""
 ) -> Response:
     """Say how many days the figures cover."""
-    held = _needed(work, plan_id, kind)
-    return sent(
-        work.change(
-            plan_id, "say how many days the results cover",
-            lambda c: set_past(c, kind, held.name, body.days, held.rows), window=window,
-            sheet_after=lambda sheet: sheet,
+    _needed(work, plan_id, kind)
+
+    def decide(plan: Loaded) -> Decision:
+        held = _needed(work, plan_id, kind)
+        return Decision(
+            "say how many days the results cover",
+            lambda c: set_past(c, kind, held.name, body.days, held.rows),
         )
-    )  # fmt: skip
+
+    return sent(work.change(plan_id, decide, window=window, of_client=True))
 
 
 @router.post("/plans/{plan_id}/past/{kind}/brief", responses=shape_of(ChangeAnswer))
@@ -172,12 +188,8 @@ def fill_brief(
         fields |= {"close_low": None, "close_likely": None, "close_high": None}
     if summary.sale_value is not None and body.counts == "customers":
         fields["sale_value"] = round(summary.sale_value, 2)
-    return sent(
-        work.change(
-            plan_id, "fill the brief from results", lambda c: change_brief(c, fields),
-            window=window, sheet_after=lambda sheet: sheet,
-        )
-    )  # fmt: skip
+    made = Decision("fill the brief from results", lambda c: change_brief(c, fields))
+    return sent(work.change(plan_id, lambda _: made, window=window))
 
 
 def _read(
@@ -196,19 +208,20 @@ def _put(
 ) -> tuple[PastFile, PastList]:
     work.plan(plan_id)
     read = read_past_rows(read_table(data, name), name)
-    before = _held(work, plan_id, kind)
-    days = before.days if before else _USUAL_DAYS
-    work.change(
-        plan_id, f"bring in {name}", lambda c: set_past(c, kind, name, days, read.rows),
-        window=window, sheet_after=lambda sheet: sheet,
-    )  # fmt: skip
+
+    def decide(plan: Loaded) -> Decision:
+        before = _held(work, plan_id, kind)
+        days = before.days if before else _USUAL_DAYS
+        return Decision(f"bring in {name}", lambda c: set_past(c, kind, name, days, read.rows))
+
+    work.change(plan_id, decide, window=window, of_client=True)
     return read, _needed(work, plan_id, kind)
 
 
 def _held(work: Workspace, plan_id: int, kind: PastKind) -> PastList | None:
-    work.plan(plan_id)
-    with work.database.begin() as session:
-        return load_past(session, plan_id, kind)
+    client_id = work.plan(plan_id).record.client_id
+    with work.database.read() as session:
+        return load_past(session, client_id, kind)
 
 
 def _needed(work: Workspace, plan_id: int, kind: PastKind) -> PastList:
@@ -250,7 +263,7 @@ def _account_view(
     work: Workspace, plan_id: int, held: PastList, refused: tuple[Any, ...]
 ) -> dict[str, Any]:
     loaded = work.plan(plan_id)
-    rows, bids = _running(work, plan_id, held)
+    rows, bids = _running(loaded, held)
     live = [r for r in held.rows if not r.negative]
     found = changes_of_account(loaded.result, rows, bids)
     entries = [loaded.sheet.entries[row] for row in found.rows.tolist()]
@@ -264,7 +277,7 @@ def _account_view(
         "plan": _totals(found.plan),
         "text": [e.text for e in entries],
         "match": [e.match for e in entries],
-        "group": [e.group for e in entries],
+        "group": loaded.sheet.group_labels(found.rows.tolist()),
         "what": [CHANGES[w] for w in found.what.tolist()],
         "bid_now": found.bid_now,
         "bid_plan": found.bid_plan,
@@ -280,10 +293,9 @@ def _totals(totals: Any) -> dict[str, float]:
     return {name: getattr(totals, name) for name in ("clicks", "spend", "customers", "profit")}
 
 
-def _running(work: Workspace, plan_id: int, held: PastList) -> tuple[Any, Any]:
+def _running(plan: Loaded, held: PastList) -> tuple[Any, Any]:
     """Return the sheet's rows that run now, with their bids; the price paid where none is said."""
-    sheet = work.plan(plan_id).sheet
-    place = {(e.normalised, e.match): at for at, e in enumerate(sheet.entries)}
+    place = {(e.normalised, e.match): at for at, e in enumerate(plan.sheet.entries)}
     bids: dict[int, float] = {}
     for row in held.rows:
         bid = row.bid if row.bid is not None else row.cpc
@@ -293,8 +305,8 @@ def _running(work: Workspace, plan_id: int, held: PastList) -> tuple[Any, Any]:
     return np.array(list(bids), dtype=np.int64), np.array(list(bids.values()), dtype=np.float64)
 
 
-def _entry(row: PastRow, origin: str, intent: str) -> KeywordEntry:
-    return KeywordEntry(
+def _arrival(row: PastRow, origin: str, intent: str) -> Arrival:
+    entry = KeywordEntry(
         text=row.text,
         normalised=row.normalised,
         match=row.match,
@@ -302,17 +314,24 @@ def _entry(row: PastRow, origin: str, intent: str) -> KeywordEntry:
         call="keep",
         reason="runs now",
         call_by="account",
-        group=row.group,
-        campaign=row.campaign,
-        landing_page=row.page,
+        last_cpc=row.cpc,
         reading=ReadingEntry(cpc_low=row.cpc, origin=origin),
     )
+    return Arrival(entry, row.group, row.campaign, row.page)
 
 
-def _negative(row: PastRow) -> tuple[Negative, str]:
-    """Return a live negative with the campaign or group it acts in."""
-    if row.group:
-        return Negative(row.text, row.match, "group"), row.group
-    if row.campaign:
-        return Negative(row.text, row.match, "campaign"), row.campaign
-    return Negative(row.text, row.match), ""
+def _owners(change: Change, rows: Sequence[PastRow]) -> list[Owner]:
+    """Return where live negatives act: in the group or campaign they name, else everywhere."""
+    campaigns = make_campaigns(change, [r.campaign for r in rows if r.campaign and not r.group])
+    places = [Place(r.campaign or FIRST_CAMPAIGN, r.group) for r in rows if r.group]
+    groups = make_places(change, places)
+    owners = []
+    for row in rows:
+        if row.group:
+            place = Place(row.campaign or FIRST_CAMPAIGN, row.group)
+            owners.append(Owner(group_id=groups[place]))
+        elif row.campaign:
+            owners.append(Owner(campaign_id=campaigns[row.campaign]))
+        else:
+            owners.append(WHOLE_PLAN)
+    return owners

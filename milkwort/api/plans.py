@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
-from dataclasses import asdict
-from typing import Annotated
+from dataclasses import asdict, replace
+from typing import Annotated, Any
 
 from fastapi import APIRouter, File, Response, UploadFile
 from fastapi.responses import StreamingResponse
 
 from milkwort.api.frame_schemas import Ranges
+from milkwort.api.plan_files import add_document, raw_plan
+from milkwort.api.samples import add_sample
 from milkwort.api.schemas import (
     ChangeAnswer,
     FigureName,
@@ -16,29 +18,30 @@ from milkwort.api.schemas import (
     PlanAnswer,
     PlanId,
     PlanItem,
+    PlanLoaded,
     PlanName,
     shape_of,
 )
 from milkwort.api.shared import Window, Work, sent
-from milkwort.api.transfer import add_document, add_sample
 from milkwort.api.workings_schemas import Workings
+from milkwort.api.workspace import Decision
+from milkwort.core.errors import NotFoundError
 from milkwort.core.purse_workings import purse_workings
 from milkwort.core.workings import Section
 from milkwort.formats.plan_json import read_plan_json
 from milkwort.formats.text_table import MAX_BYTES
-from milkwort.store.journal import Change, redo, undo
-from milkwort.store.keywords import copy_keywords
-from milkwort.store.negatives import add_negatives
+from milkwort.store.models import Client
+from milkwort.store.plan_state import read_plan_state, write_plan_state
 from milkwort.store.plans import (
     BRIEF_FIELDS,
     add_plan,
-    copy_plan,
+    checked_name,
+    client_of,
     list_plans,
     load_plan,
-    remove_plan,
     rename_plan,
+    restore_plan,
 )
-from milkwort.store.sheet import load_sheet
 from milkwort.store.templates import TEMPLATES
 
 router = APIRouter(tags=["plans"])
@@ -53,42 +56,49 @@ _TITLES = {
 
 @router.get("/plans")
 def plans(work: Work) -> list[PlanItem]:
-    """List the plans."""
-    with work.database.begin() as session:
+    """List the plans, client by client."""
+    with work.database.read() as session:
         return [PlanItem(**asdict(line)) for line in list_plans(session)]
 
 
 @router.post("/plans", status_code=201)
 def new_plan(body: NewPlan, work: Work) -> PlanId:
-    """Make a plan, blank or from the sample."""
+    """Make a plan, blank or from the sample, for a client or for a new one of its name."""
     with work.database.begin() as session:
+        made: dict[str, Any] = {"client_id": body.client_id}
         if body.start in _SAMPLES:
-            return PlanId(id=add_sample(session, body.name, _SAMPLES[body.start]))
+            return PlanId(id=add_sample(session, body.name, _SAMPLES[body.start], **made))
         if body.start in TEMPLATES:  # a template's figures are assumed until somebody enters them
             values = TEMPLATES[body.start]
-            return PlanId(id=add_plan(session, body.name, values, unsaid=BRIEF_FIELDS))
-        return PlanId(id=add_plan(session, body.name))
+            return PlanId(id=add_plan(session, body.name, values, unsaid=BRIEF_FIELDS, **made))
+        return PlanId(id=add_plan(session, body.name, **made))
 
 
 @router.post("/plans/load", status_code=201)
-def load(file: Annotated[UploadFile, File()], work: Work) -> PlanId:
-    """Make a plan from a plan's JSON."""
+def load(
+    file: Annotated[UploadFile, File()], work: Work, client_id: int | None = None
+) -> PlanLoaded:
+    """Make a plan from a plan's JSON, for a client or for a new one as the file has it."""
     document = read_plan_json(file.file.read(MAX_BYTES + 1))
     with work.database.begin() as session:
-        return PlanId(id=add_document(session, document))
+        if client_id is not None and session.get(Client, client_id) is None:
+            raise NotFoundError(f"There is no client {client_id}.", "client")
+        made, notices = add_document(session, document, client_id)
+        work.try_to_open(session, made)
+        return PlanLoaded(id=made, notices=notices)
 
 
 @router.post("/plans/{plan_id}/copy", status_code=201)
 def copy(plan_id: int, body: PlanName, work: Work) -> PlanId:
-    """Copy a plan with its sheet."""
+    """Copy a plan with all that belongs to it, for the same client."""
+    name = checked_name(body.name)
+    with work.at_rest(plan_id) as session:
+        load_plan(session, plan_id)
+        client_id = client_of(session, plan_id)
+        state = read_plan_state(session, plan_id)
+    named = replace(state, plan={**state.plan, "name": name})
     with work.database.begin() as session:
-        source = load_plan(session, plan_id)
-        sheet = load_sheet(session, plan_id, source.brief)
-        made = copy_plan(session, plan_id, body.name)
-        change = Change(session, made, "copy")
-        copy_keywords(change, sheet)
-        add_negatives(change, source.brief.negatives, "file")
-        return PlanId(id=made)
+        return PlanId(id=write_plan_state(session, named, client_id=client_id))
 
 
 @router.get("/plans/{plan_id}", responses=shape_of(PlanAnswer))
@@ -100,46 +110,43 @@ def plan(plan_id: int, work: Work) -> Response:
 @router.patch("/plans/{plan_id}", responses=shape_of(ChangeAnswer))
 def rename(plan_id: int, body: PlanName, work: Work, window: Window = "") -> Response:
     """Rename a plan."""
-    return sent(
-        work.change(
-            plan_id,
-            "rename the plan",
-            lambda change: rename_plan(change, body.name),
-            window=window,
-            sheet_after=lambda sheet: sheet,
-        )
-    )
+    made = Decision("rename the plan", lambda change: rename_plan(change, body.name))
+    return sent(work.change(plan_id, lambda _: made, window=window))
 
 
 @router.delete("/plans/{plan_id}", status_code=204)
 def delete(plan_id: int, work: Work) -> None:
-    """Delete a plan; undo brings it back."""
-    with work.database.begin() as session:
-        load_plan(session, plan_id)
-        change = Change(session, plan_id, "delete the plan")
-        remove_plan(change)
-        change.finish()
-    work.forget(plan_id)
+    """Delete a plan, also one that can't be read; restoring brings it back."""
+    work.put_away(plan_id)
 
 
 @router.post("/plans/{plan_id}/restore", status_code=204)
 def restore(plan_id: int, work: Work) -> None:
-    """Take the deletion of a plan back."""
+    """Bring back a plan that was deleted."""
     with work.database.begin() as session:
-        undo(session, plan_id)
+        restore_plan(session, plan_id)
     work.forget(plan_id)
+
+
+@router.get("/plans/{plan_id}/raw.json")
+def raw(plan_id: int, work: Work) -> Response:
+    """Return a plan's rows as they are stored, also of one that can't be read."""
+    with work.at_rest(plan_id) as session:
+        content = raw_plan(session, plan_id)
+    headers = {"Content-Disposition": f'attachment; filename="plan-{plan_id}-rows.json"'}
+    return Response(content, media_type="application/json", headers=headers)
 
 
 @router.post("/plans/{plan_id}/undo", responses=shape_of(ChangeAnswer))
 def undo_last(plan_id: int, work: Work, window: Window = "") -> Response:
     """Take the last change back."""
-    return sent(work.transact(plan_id, lambda s: "undid: " + undo(s, plan_id), window=window))
+    return sent(work.undo(plan_id, window=window))
 
 
 @router.post("/plans/{plan_id}/redo", responses=shape_of(ChangeAnswer))
 def redo_next(plan_id: int, work: Work, window: Window = "") -> Response:
     """Do the last undone change again."""
-    return sent(work.transact(plan_id, lambda s: "redid: " + redo(s, plan_id), window=window))
+    return sent(work.redo(plan_id, window=window))
 
 
 @router.get("/plans/{plan_id}/workings/{figure}", responses=shape_of(Workings))

@@ -15,7 +15,7 @@ from milkwort.api.sources import row_of_idea
 from milkwort.api.tray_rows import tray_view
 from milkwort.api.tray_schemas import TrayView
 from milkwort.api.trays import Tray
-from milkwort.api.workspace import Workspace
+from milkwort.api.workspace import Decision, Workspace
 from milkwort.core.errors import Refusal
 from milkwort.core.rivals import (
     RivalAd,
@@ -38,8 +38,9 @@ router = APIRouter(tags=["gather"])
 @router.get("/plans/{plan_id}/gather/rivals", responses=shape_of(RivalsView))
 def view(plan_id: int, work: Work) -> Response:
     """Return the newest list against the plan; null where none was brought in yet."""
-    with work.database.begin() as session:
-        held = load_rival_lists(session, plan_id)
+    client_id = work.plan(plan_id).record.client_id
+    with work.database.read() as session:
+        held = load_rival_lists(session, client_id)
     return sent(_view(work, plan_id, ()) if held else None)
 
 
@@ -69,17 +70,15 @@ def to_tray(plan_id: int, body: KeywordTexts, work: Work) -> Response:
 
 def _put(work: Workspace, plan_id: int, name: str, data: bytes, window: str) -> dict[str, Any]:
     read = read_rival_rows(read_table(data, name), name)
-    work.change(
-        plan_id, f"bring in the rivals of {name}", lambda c: add_rival_list(c, name, read.rows),
-        window=window, sheet_after=lambda sheet: sheet,
-    )  # fmt: skip
+    made = Decision(f"bring in the rivals of {name}", lambda c: add_rival_list(c, name, read.rows))
+    work.change(plan_id, lambda _: made, window=window, of_client=True)
     return _view(work, plan_id, read.refused)
 
 
 def _view(work: Workspace, plan_id: int, refused: tuple[Refusal, ...]) -> dict[str, Any]:
     loaded = work.plan(plan_id)
-    with work.database.begin() as session:
-        lists = load_rival_lists(session, plan_id)
+    with work.database.read() as session:
+        lists = load_rival_lists(session, loaded.record.client_id)
     now = lists[-1]
     before: tuple[RivalRow, ...] = lists[-2].rows if len(lists) > 1 else ()
     overlap = overlap_with(loaded.sheet.table, now.rows)

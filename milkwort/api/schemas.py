@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
+from datetime import date
 from typing import Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from milkwort.api.frame_schemas import Frame, OfferValues, ProfileValues, ShowingValues
+from milkwort.api.frame_schemas import Frame
 from milkwort.core.brief import Goal, Match, PolicyName, Pricing
 from milkwort.core.worth import RuleName
+from milkwort.formats.plan_values import OfferValues, ProfileValues, ShowingValues
 
 CallName = Literal["none", "keep", "hold", "drop", "block"]
 FigureName = Literal["spend", "clicks", "customers", "cost_per_customer", "profit", "next_unit"]
@@ -36,9 +38,13 @@ class ErrorAnswer(BaseModel):
 
 
 class PlanItem(BaseModel):
-    """A plan in the list; `monthly_spend` in its currency."""
+    """A plan in the list, client by client; `monthly_spend` in its currency."""
 
     id: int
+    client_id: int
+    client: str
+    version_of: int | None
+    label: str
     name: str
     currency: str
     monthly_spend: float
@@ -47,10 +53,11 @@ class PlanItem(BaseModel):
 
 
 class NewPlan(Taken):
-    """A plan to be made, blank or from the sample."""
+    """A plan to be made, blank or from the sample, for a client or for a new one."""
 
     name: str = Field(min_length=1, max_length=120)
     start: Literal["blank", "sample", "second_sample", "service", "shop", "subscription"] = "blank"
+    client_id: int | None = None
 
 
 class PlanName(Taken):
@@ -81,7 +88,7 @@ class BriefChange(Taken):
     currency: str = Field(default="", max_length=3)
     monthly_spend: float = 0
     goal: Goal = "customers"
-    start_month: int = Field(default=1, ge=1, le=12)
+    start_date: date = date(2027, 1, 1)
     pricing: Pricing = "pay_enough"
     places: list[str] = Field(default=[], max_length=200)
     volume_basis: Match = "exact"
@@ -101,7 +108,15 @@ class BriefChange(Taken):
     max_keywords: int | None = None
     min_clicks: float = 0
     showing: ShowingValues | None = None
+    cap_clicks: float | None = None
+    odd_step: bool = False
     more_offers: list[OfferValues] = Field(default=[], max_length=50)
+
+
+class PurseChange(Taken):
+    """What is to be left to spend on clicks, money a month."""
+
+    purse: float = Field(ge=0, le=1e12)
 
 
 class AssumptionChange(Taken):
@@ -134,6 +149,7 @@ class Texts(BaseModel):
     call: list[CallName]
     reason: list[str]
     group: list[str]
+    group_id: list[int | None]
     offer: list[str]
     note: list[str]
     kinds: list[str]
@@ -208,13 +224,29 @@ class MovedFigures(BaseModel):
     notes: list[list[str]] | None = None
 
 
+class GroupItem(BaseModel):
+    """An ad group; its label is its name, with the campaign's where the name repeats."""
+
+    id: int
+    name: str
+    label: str
+    campaign_id: int
+
+
+class CampaignItem(BaseModel):
+    """A campaign."""
+
+    id: int
+    name: str
+
+
 class SheetBlock(BaseModel):
     """All keywords of a plan."""
 
     texts: Texts
     figures: Figures
-    groups: list[str]
-    campaigns: list[str]
+    groups: list[GroupItem]
+    campaigns: list[CampaignItem]
 
 
 class PlanAnswer(BaseModel):
@@ -246,6 +278,12 @@ class CallChange(Taken):
     call: CallName
     reason: str = Field(default="", max_length=500)
     by: Literal["hand", "word", "rule"] = "hand"
+
+
+class PlanLoaded(PlanId):
+    """Which plan was made of a file, and what of it the program no longer knows."""
+
+    notices: list[str]
 
 
 class KeywordIds(Taken):

@@ -12,6 +12,7 @@ from milkwort.api.plans import workings_answer
 from milkwort.api.schemas import CallChange, ChangeAnswer, KeywordIds, shape_of
 from milkwort.api.shared import Window, Work, sent
 from milkwort.api.workings_schemas import ReadingChoice, ReadingRule, Workings
+from milkwort.api.workspace import Decision
 from milkwort.core.notes import NOTES, notes_of
 from milkwort.core.readings import disagreement
 from milkwort.core.structures import lexicon_of
@@ -19,7 +20,6 @@ from milkwort.core.workings import keyword_workings
 from milkwort.store.entries import KeywordEntry
 from milkwort.store.keywords import remove_keywords
 from milkwort.store.readings import figures_of, readings_of, set_rule, use_reading
-from milkwort.store.sheet import with_calls
 
 router = APIRouter(tags=["sift"])
 
@@ -27,33 +27,29 @@ router = APIRouter(tags=["sift"])
 @router.post("/plans/{plan_id}/calls", responses=shape_of(ChangeAnswer))
 def call(plan_id: int, body: CallChange, work: Work, window: Window = "") -> Response:
     """Call keywords: keep, hold, drop, block, or not yet called."""
-    loaded = work.plan(plan_id)
-    rows = loaded.sheet.rows_of(body.ids)
-    many = f"{len(rows):,} keywords" if len(rows) != 1 else "1 keyword"
-    verb = "take back the call of" if body.call == "none" else body.call
-    return sent(
-        work.change(
-            plan_id,
+
+    def decide(plan: Loaded) -> Decision:
+        rows = plan.sheet.rows_of(body.ids)
+        many = f"{len(rows):,} keywords" if len(rows) != 1 else "1 keyword"
+        verb = "take back the call of" if body.call == "none" else body.call
+        return Decision(
             f"{verb} {many}",
-            lambda c: call_rows(c, loaded, rows, body.call, body.reason, body.by),
-            window=window,
-            sheet_after=lambda sheet: with_calls(sheet, rows, body.call, body.reason, body.by),
+            lambda c: call_rows(c, plan, rows, body.call, body.reason, body.by),
         )
-    )
+
+    return sent(work.change(plan_id, decide, window=window))
 
 
 @router.post("/plans/{plan_id}/keywords/remove", responses=shape_of(ChangeAnswer))
 def remove(plan_id: int, body: KeywordIds, work: Work, window: Window = "") -> Response:
     """Take keywords out of the plan altogether; undo brings them back."""
-    work.plan(plan_id).sheet.rows_of(body.ids)
-    return sent(
-        work.change(
-            plan_id,
-            f"remove {len(body.ids):,} keywords",
-            lambda c: remove_keywords(c, body.ids),
-            window=window,
-        )
-    )
+
+    def decide(plan: Loaded) -> Decision:
+        plan.sheet.rows_of(body.ids)
+        many = f"{len(body.ids):,} keywords" if len(body.ids) != 1 else "1 keyword"
+        return Decision(f"remove {many}", lambda c: remove_keywords(c, body.ids))
+
+    return sent(work.change(plan_id, decide, window=window))
 
 
 @router.get("/plans/{plan_id}/keywords/{keyword_id}/workings", responses=shape_of(Workings))
@@ -76,7 +72,7 @@ def workings(plan_id: int, keyword_id: int, work: Work) -> Response:
     )
     notes = [NOTES[code] for code in notes_of(loaded.result)[row]]
     sections = keyword_workings(loaded.result, row)
-    with work.database.begin() as session:
+    with work.database.read() as session:
         held = readings_of(session, plan_id, keyword_id)
     brief = loaded.record.brief
     own = [figures_of(r, brief) for r in held if not r.made]
@@ -108,22 +104,20 @@ def use(
     plan_id: int, keyword_id: int, body: ReadingChoice, work: Work, window: Window = ""
 ) -> Response:
     """Take another reading of a keyword into use."""
-    work.plan(plan_id).sheet.rows_of([keyword_id])
-    return sent(
-        work.change(
-            plan_id, "use another reading", lambda c: use_reading(c, keyword_id, body.id),
-            window=window,
-        )
-    )  # fmt: skip
+
+    def decide(plan: Loaded) -> Decision:
+        plan.sheet.rows_of([keyword_id])
+        return Decision("use another reading", lambda c: use_reading(c, keyword_id, body.id))
+
+    return sent(work.change(plan_id, decide, window=window))
 
 
 @router.post("/plans/{plan_id}/readings/rule", responses=shape_of(ChangeAnswer))
 def rule(plan_id: int, body: ReadingRule, work: Work, window: Window = "") -> Response:
     """Say which readings are in use: the newest, the mean, or one source's wherever it has any."""
-    brief = work.plan(plan_id).record.brief
-    return sent(
-        work.change(
-            plan_id, f"use the {body.rule} readings", lambda c: set_rule(c, body.rule, brief),
-            window=window,
-        )
-    )  # fmt: skip
+
+    def decide(plan: Loaded) -> Decision:
+        brief = plan.record.brief
+        return Decision(f"use the {body.rule} readings", lambda c: set_rule(c, body.rule, brief))
+
+    return sent(work.change(plan_id, decide, window=window))

@@ -6,10 +6,10 @@ from typing import Literal
 
 from pydantic import BaseModel, Field
 
-from milkwort.api.frame_schemas import HouseRuleValues, Purse, SavedFilterValues
+from milkwort.api.frame_schemas import Purse
 from milkwort.api.schemas import BriefChange, Numbers, Taken
 from milkwort.core.brief import Match
-from milkwort.core.negatives import Level
+from milkwort.formats.plan_values import HouseRuleValues, SavedFilterValues
 
 __all__ = [
     "Blocking", "BlockingWorth", "KeywordEdit", "LineChange", "OwnChange", "RulePreview",
@@ -65,16 +65,19 @@ class WordKindChange(Taken):
     """What a word is; null takes back what was said."""
 
     word: str = Field(min_length=1, max_length=200)
-    kind: Literal["place", "where", "rival", "helper", "warning", "what"] | None
+    kind: Literal["place", "where", "rival", "own", "helper", "warning", "what"] | None
 
 
 class Blocking(Taken):
-    """A negative to be, and whether the keywords it stops are called block."""
+    """A negative to be, and whether the keywords it stops are called block.
+
+    It acts in a group or in a campaign where one is named, else in the whole plan.
+    """
 
     text: str = Field(min_length=1, max_length=1000)
     match: Match = "phrase"
-    level: Level = "plan"
-    owner: str = Field(default="", max_length=120)
+    campaign_id: int | None = None
+    group_id: int | None = None
     reason: str = Field(default="", max_length=500)
     over: bool = False
 

@@ -12,6 +12,8 @@ from milkwort.api.loaded import Loaded
 from milkwort.api.schemas import ChangeAnswer, shape_of
 from milkwort.api.shared import Window, Work, sent
 from milkwort.api.sift_schemas import Blocking, BlockingWorth, WordKindChange, WordsView
+from milkwort.api.sold import sold_terms
+from milkwort.api.workspace import Decision
 from milkwort.core.brief import Brief
 from milkwort.core.conflicts import negative_worth
 from milkwort.core.matching import text_matches
@@ -24,9 +26,8 @@ from milkwort.store.briefs import brief_of
 from milkwort.store.edits import edit_keywords
 from milkwort.store.journal import Change
 from milkwort.store.keywords import set_calls
-from milkwort.store.negatives import add_negatives
+from milkwort.store.negatives import Owner, add_negatives
 from milkwort.store.own_ways import set_own
-from milkwort.store.past_lists import load_past
 from milkwort.store.plans import change_brief
 
 router = APIRouter(tags=["sift"])
@@ -61,18 +62,11 @@ def worth(plan_id: int, body: Blocking, work: Work) -> Response:
     found = negative_worth(loaded.result, negative)
     entries = loaded.sheet.entries
     called = [r for r in found.stops if entries[r].call != "none"]
-    with work.database.begin() as session:
-        past = load_past(session, plan_id, "terms")
+    close = loaded.record.brief.negative_close_forms
     sold = [
-        row.text
-        for row in (past.rows if past else ())
-        if row.customers
-        and text_matches(
-            negative.match,
-            negative.text,
-            row.text,
-            close_forms=loaded.record.brief.negative_close_forms,
-        )
+        text
+        for text in sold_terms(work, loaded)
+        if text_matches(negative.match, negative.text, text, close_forms=close)
     ]
     return sent(
         {
@@ -91,51 +85,67 @@ def worth(plan_id: int, body: Blocking, work: Work) -> Response:
 @router.post("/plans/{plan_id}/sift/block", responses=shape_of(ChangeAnswer))
 def block(plan_id: int, body: Blocking, work: Work, window: Window = "") -> Response:
     """Make a negative, and call block what it stops: the uncalled, or all of it."""
-    loaded = work.plan(plan_id)
-    negative = _negative(loaded, body)
-    stops = negative_worth(loaded.result, negative).stops
-    entries, ids = loaded.sheet.entries, loaded.sheet.ids
-    called = [ids[r] for r in stops if body.over or entries[r].call == "none"]
 
-    def do(change: Change) -> None:
-        add_negatives(change, [negative], "word", [body.owner])
-        set_calls(change, called, "block", body.reason or f"holds {negative.text}", "word")
+    def decide(plan: Loaded) -> Decision:
+        negative = _negative(plan, body)
+        stops = negative_worth(plan.result, negative).stops
+        entries, ids = plan.sheet.entries, plan.sheet.ids
+        called = [ids[r] for r in stops if body.over or entries[r].call == "none"]
 
-    label = f"block {negative.text}: {len(called):,} keywords"
-    return sent(work.change(plan_id, label, do, window=window))
+        def do(change: Change) -> None:
+            add_negatives(change, [negative], "word", [_owner(body)])
+            set_calls(change, called, "block", body.reason or f"holds {negative.text}", "word")
+
+        many = f"{len(called):,} keywords" if len(called) != 1 else "1 keyword"
+        return Decision(f"block {negative.text}: {many}", do)
+
+    return sent(work.change(plan_id, decide, window=window))
 
 
 @router.post("/plans/{plan_id}/sift/word-kind", responses=shape_of(ChangeAnswer))
 def kind(plan_id: int, body: WordKindChange, work: Work, window: Window = "") -> Response:
     """Say what kind a word is; intents that were read from the words are read anew."""
-    loaded = work.plan(plan_id)
-    record, word = loaded.record, normalise(body.word)
-    kinds = {w: k for w, k in record.own.word_kinds.items() if w != word}
-    places = [p for p in record.values["places"] if normalise(p) != word]
-    if body.kind == "place":
-        places.append(body.word)
-    elif body.kind is not None:
-        kinds[word] = body.kind
-    values = record.values | {"places": places}
-    brief = brief_of(record.name, values, record.assumptions, record.brief.negatives, kinds)
 
-    def do(change: Change) -> None:
-        set_own(change, {"word_kinds": kinds})
-        if places != record.values["places"]:
-            change_brief(change, {"places": places})
-        for intent, ids in _read_anew(loaded, brief).items():
-            edit_keywords(change, ids, {"intent": intent})
+    def decide(plan: Loaded) -> Decision:
+        record, word = plan.record, normalise(body.word)
+        kinds = {w: k for w, k in record.own.word_kinds.items() if w != word}
+        places = [p for p in record.values["places"] if normalise(p) != word]
+        if body.kind == "place":
+            places.append(body.word)
+        elif body.kind is not None:
+            kinds[word] = body.kind
+        values = record.values | {"places": places}
+        brief = brief_of(
+            record.name, values, record.assumptions, record.negatives, kinds, record.structure
+        )
 
-    label = f"say what {body.word} is"
-    return sent(work.change(plan_id, label, do, window=window))
+        def do(change: Change) -> None:
+            set_own(change, {"word_kinds": kinds})
+            if places != record.values["places"]:
+                change_brief(change, {"places": places})
+            for intent, ids in _read_anew(plan, brief).items():
+                edit_keywords(change, ids, {"intent": intent})
+
+        return Decision(f"say what {body.word} is", do)
+
+    return sent(work.change(plan_id, decide, window=window))
 
 
-def _negative(loaded: Loaded, body: Blocking) -> Negative:
+def _owner(body: Blocking) -> Owner:
+    if body.group_id is not None:
+        return Owner(group_id=body.group_id)
+    return Owner(campaign_id=body.campaign_id)
+
+
+def _negative(plan: Loaded, body: Blocking) -> Negative:
     """Return the negative with the number its campaign or group has in the table."""
-    owners = {"campaign": loaded.sheet.campaigns, "group": loaded.sheet.groups}
-    held = owners.get(body.level, ())
-    number = held.index(body.owner) if body.owner in held else len(held)
-    return Negative(body.text, body.match, body.level, -1 if body.level == "plan" else number)
+    structure, owner = plan.sheet.structure, _owner(body)
+    number = -1
+    if owner.group_id is not None:
+        number = structure.groups.index(structure.group(owner.group_id))
+    elif owner.campaign_id is not None:
+        number = structure.campaigns.index(structure.campaign(owner.campaign_id))
+    return Negative(body.text, body.match, owner.level, number)
 
 
 def _everyday(result: PlanResult, negative: Negative) -> bool:

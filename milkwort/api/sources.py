@@ -24,11 +24,13 @@ from milkwort.api.gather_schemas import (
     StarterAnswer,
     StarterQuestion,
 )
+from milkwort.api.loaded import Loaded
 from milkwort.api.schemas import ChangeAnswer, shape_of
 from milkwort.api.shared import Window, Work, sent
 from milkwort.api.tray_rows import tray_view
 from milkwort.api.tray_schemas import TrayView
 from milkwort.api.trays import Tray
+from milkwort.api.workspace import Decision
 from milkwort.core.crossing import Crossing, Part, cross
 from milkwort.core.errors import NothingUsableError
 from milkwort.core.negatives import Negative
@@ -41,7 +43,7 @@ from milkwort.formats.page import page_words
 from milkwort.standins.source import Idea
 from milkwort.store.journal import Change
 from milkwort.store.keywords import set_calls
-from milkwort.store.negatives import add_negatives, list_negatives, remove_negatives
+from milkwort.store.negatives import add_negatives, remove_negatives
 from milkwort.store.recipes import add_recipe, list_recipes, remove_recipe
 
 router = APIRouter(tags=["gather"])
@@ -68,34 +70,25 @@ def take_crossing(plan_id: int, body: CrossingQuestion, work: Work) -> Response:
 @router.get("/plans/{plan_id}/recipes")
 def recipes(plan_id: int, work: Work) -> list[RecipeItem]:
     """List the crossings that were saved."""
-    with work.database.begin() as session:
-        return [
-            RecipeItem(id=r.id, name=r.name, parts=r.parts) for r in list_recipes(session, plan_id)
-        ]
+    client_id = work.plan(plan_id).record.client_id
+    with work.database.read() as session:
+        held = list_recipes(session, client_id)
+        return [RecipeItem(id=r.id, name=r.name, parts=r.parts) for r in held]
 
 
 @router.post("/plans/{plan_id}/recipes", responses=shape_of(ChangeAnswer))
 def save_recipe(plan_id: int, body: RecipeTaken, work: Work, window: Window = "") -> Response:
     """Save a crossing, to be run again when a word is added."""
     parts = [part.model_dump() for part in body.parts]
-    return sent(
-        work.change(
-            plan_id, f"save the crossing {body.name}",
-            lambda c: add_recipe(c, body.name, parts), window=window,
-            sheet_after=lambda sheet: sheet,
-        )
-    )  # fmt: skip
+    made = Decision(f"save the crossing {body.name}", lambda c: add_recipe(c, body.name, parts))
+    return sent(work.change(plan_id, lambda _: made, window=window, of_client=True))
 
 
 @router.delete("/plans/{plan_id}/recipes/{recipe_id}", responses=shape_of(ChangeAnswer))
 def drop_recipe(plan_id: int, recipe_id: int, work: Work, window: Window = "") -> Response:
     """Forget a saved crossing."""
-    return sent(
-        work.change(
-            plan_id, "forget a crossing", lambda c: remove_recipe(c, recipe_id), window=window,
-            sheet_after=lambda sheet: sheet,
-        )
-    )  # fmt: skip
+    made = Decision("forget a crossing", lambda c: remove_recipe(c, recipe_id))
+    return sent(work.change(plan_id, lambda _: made, window=window, of_client=True))
 
 
 @router.post("/plans/{plan_id}/gather/almanac", responses=shape_of(TrayView))
@@ -166,31 +159,33 @@ def swap_places(plan_id: int, body: PlaceSwap, work: Work) -> Response:
 @router.post("/plans/{plan_id}/gather/places/block", responses=shape_of(ChangeAnswer))
 def block_places(plan_id: int, body: PlaceSwap, work: Work, window: Window = "") -> Response:
     """Drop the keywords of other places and make each place a negative."""
-    sheet = work.plan(plan_id).sheet
-    ids = [
-        i
-        for i, text in zip(sheet.ids, sheet.table.texts, strict=True)
-        if any(f" {other} " in f" {text} " for other in body.others)
-    ]
 
-    def do(change: Change) -> None:
-        add_negatives(change, [Negative(other, "phrase") for other in body.others], "place")
-        set_calls(change, ids, "drop", "names another place", "place")
+    def decide(plan: Loaded) -> Decision:
+        ids = [
+            i
+            for i, text in zip(plan.sheet.ids, plan.sheet.table.texts, strict=True)
+            if any(f" {other} " in f" {text} " for other in body.others)
+        ]
 
-    return sent(work.change(plan_id, f"block {', '.join(body.others)}", do, window=window))
+        def do(change: Change) -> None:
+            add_negatives(change, [Negative(other, "phrase") for other in body.others], "place")
+            set_calls(change, ids, "drop", "names another place", "place")
+
+        return Decision(f"block {', '.join(body.others)}", do)
+
+    return sent(work.change(plan_id, decide, window=window))
 
 
 @router.get("/plans/{plan_id}/negatives")
 def negatives(plan_id: int, work: Work) -> list[NegativeItem]:
     """List the plan's negative keywords."""
-    with work.database.begin() as session:
-        return [
-            NegativeItem(
-                id=n.id, text=n.negative.text, match=n.negative.match, level=n.negative.level,
-                by=n.by, at=n.at,
-            )
-            for n in list_negatives(session, plan_id)
-        ]  # fmt: skip
+    return [
+        NegativeItem(
+            id=n.id, text=n.text, match=n.match, level=n.owner.level,
+            campaign_id=n.owner.campaign_id, group_id=n.owner.group_id, by=n.by, at=n.at,
+        )
+        for n in work.plan(plan_id).record.negatives
+    ]  # fmt: skip
 
 
 @router.post("/plans/{plan_id}/negatives", responses=shape_of(ChangeAnswer))
@@ -200,23 +195,15 @@ def new_negatives(plan_id: int, body: NegativesTaken, work: Work, window: Window
     if not made:
         raise NothingUsableError("negatives: expected at least one word, got none", "negatives")
     said = made[0].text if len(made) == 1 else f"{len(made):,} words"
-    return sent(
-        work.change(
-            plan_id, f"never want {said}", lambda c: add_negatives(c, made, "hand"),
-            window=window, sheet_after=lambda sheet: sheet,
-        )
-    )  # fmt: skip
+    wanted = Decision(f"never want {said}", lambda c: add_negatives(c, made, "hand"))
+    return sent(work.change(plan_id, lambda _: wanted, window=window))
 
 
 @router.post("/plans/{plan_id}/negatives/remove", responses=shape_of(ChangeAnswer))
 def drop_negatives(plan_id: int, body: NegativeIds, work: Work, window: Window = "") -> Response:
     """Take negatives out of the plan."""
-    return sent(
-        work.change(
-            plan_id, "take negatives out", lambda c: remove_negatives(c, body.ids),
-            window=window, sheet_after=lambda sheet: sheet,
-        )
-    )  # fmt: skip
+    made = Decision("take negatives out", lambda c: remove_negatives(c, body.ids))
+    return sent(work.change(plan_id, lambda _: made, window=window))
 
 
 @router.post("/plans/{plan_id}/gather/starter", responses=shape_of(StarterAnswer))

@@ -6,18 +6,23 @@ from collections.abc import Callable
 from dataclasses import dataclass, replace
 from functools import partial
 
+from milkwort.api.arrivals import arrival_of_row
 from milkwort.api.gather_schemas import TakeChoice, Verdict
 from milkwort.api.jobs import Progress
 from milkwort.api.loaded import Loaded
-from milkwort.api.transfer import entry_of_row
 from milkwort.api.tray_rows import Identity, completed, sort_rows
 from milkwort.api.trays import Tray
 from milkwort.core.brief import Brief
 from milkwort.core.structures import lexicon_of
 from milkwort.formats.keyword_row import KeywordRow
-from milkwort.store.entries import KeywordEntry, ReadingEntry
-from milkwort.store.journal import Change
-from milkwort.store.keywords import add_keywords, add_readings, set_ranks
+from milkwort.store.entries import Arrival, ReadingEntry
+from milkwort.store.journal import Change, Reserve
+from milkwort.store.keywords import (
+    PreparedKeywords,
+    add_readings,
+    prepare_keywords,
+    set_ranks,
+)
 from milkwort.store.readings import use_mean
 
 __all__ = ["Taking", "taking_of"]
@@ -32,7 +37,7 @@ class Taking:
     Attributes
     ----------
     new : list of callable
-        Each makes one new keyword, so that they need not all be held at once.
+        Each makes one new keyword.
     readings : dict of verdict to list of (int, ReadingEntry)
         Keyword's id, and its new figures.
     ranks : dict of int to float or None
@@ -44,7 +49,7 @@ class Taking:
     brief : Brief
     """
 
-    new: list[Callable[[], KeywordEntry]]
+    new: list[Callable[[], Arrival]]
     readings: dict[Verdict, list[tuple[int, ReadingEntry]]]
     ranks: dict[int, float | None]
     merged: list[tuple[Identity, ReadingEntry]]
@@ -64,22 +69,27 @@ class Taking:
             return f"{len(self.new):,} keywords" if len(self.new) != 1 else "1 keyword"
         return f"new figures of {known:,} keywords" if known != 1 else "new figures of 1 keyword"
 
-    def do(self, change: Change, progress: Progress) -> None:
-        """Write it, telling how far it is."""
-        ids = dict(self.known)
-        for done in range(0, len(self.new), _AT_ONCE):
-            progress("writing keywords", done, len(self.new))
-            some = [make() for make in self.new[done : done + _AT_ONCE]]
-            made = add_keywords(change, some)
-            ids |= {(e.normalised, e.match): i for e, i in zip(some, made, strict=True)}
-        progress("writing figures", 0, 1)
+    def prepared(self, plan: Loaded, reserve: Reserve, progress: Progress) -> PreparedKeywords:
+        """Make the rows of the new keywords, telling how far it is."""
+        arrivals = []
+        for done, make in enumerate(self.new):
+            if done % _AT_ONCE == 0:
+                progress("preparing keywords", done, len(self.new))
+            arrivals.append(make())
+        offers = {name: i for i, name in plan.offer_names.items() if i is not None and name}
+        structure = plan.sheet.structure
+        return prepare_keywords(reserve, plan.record.id, structure, offers, arrivals)
+
+    def do(self, change: Change, new: PreparedKeywords, progress: Progress) -> None:
+        """Write the rest; the new keywords are there by now."""
+        rows = zip(new.keywords.rows, new.keywords.ids, strict=True)
+        ids = self.known | {(row["normalised"], row["match"]): i for row, i in rows}
         add_readings(change, self.readings["take"])
         add_readings(change, [*self.readings["keep"], *self.readings["mean"]], in_use=False)
         use_mean(change, [i for i, _ in self.readings["mean"]], self.brief)
         beside = [(ids[identity], reading) for identity, reading in self.merged if identity in ids]
         add_readings(change, beside, in_use=False)
         set_ranks(change, self.ranks)
-        progress("planning", 0, 1)
 
 
 def taking_of(loaded: Loaded, tray: Tray, choice: TakeChoice) -> Taking:
@@ -96,10 +106,10 @@ def taking_of(loaded: Loaded, tray: Tray, choice: TakeChoice) -> Taking:
     units = tray.file.units if tray.file else None
     numbered = tray.file is not None
 
-    def entry(row: KeywordRow) -> KeywordEntry:
-        return entry_of_row(row, tray.name, units, numbered=numbered, lexicon=lexicon)
+    def entry(row: KeywordRow) -> Arrival:
+        return arrival_of_row(row, tray.name, units, numbered=numbered, lexicon=lexicon)
 
-    def dropped(row: KeywordRow) -> KeywordEntry:
+    def dropped(row: KeywordRow) -> Arrival:
         return _dropped(entry(row))
 
     new = [partial(entry, row) for row in rows.new]
@@ -111,12 +121,12 @@ def taking_of(loaded: Loaded, tray: Tray, choice: TakeChoice) -> Taking:
     old = {i: e.reading for i, e in zip(loaded.sheet.ids, loaded.sheet.entries, strict=True)}
     for keyword, row in rows.changed:
         verdict = choice.verdicts.get(row.row, choice.changed)
-        readings[verdict].append((keyword, completed(entry(row).reading, old[keyword])))
+        readings[verdict].append((keyword, completed(entry(row).entry.reading, old[keyword])))
     return Taking(
         new=list(new),
         readings=readings,
         ranks={keyword: row.unpaid_rank for keyword, row in rows.ranked},
-        merged=[(other, entry(row).reading) for other, row in rows.near]
+        merged=[(other, entry(row).entry.reading) for other, row in rows.near]
         if choice.near == "merge"
         else [],
         known={
@@ -127,7 +137,8 @@ def taking_of(loaded: Loaded, tray: Tray, choice: TakeChoice) -> Taking:
     )
 
 
-def _dropped(entry: KeywordEntry) -> KeywordEntry:
-    if entry.call != "none":
-        return entry
-    return replace(entry, call="drop", reason="a word never wanted", call_by="rule")
+def _dropped(arrival: Arrival) -> Arrival:
+    if arrival.entry.call != "none":
+        return arrival
+    entry = replace(arrival.entry, call="drop", reason="a word never wanted", call_by="rule")
+    return replace(arrival, entry=entry)

@@ -8,8 +8,8 @@ from typing import Any
 
 import numpy as np
 
+from milkwort.api.arrivals import reading_of_row
 from milkwort.api.loaded import Loaded
-from milkwort.api.transfer import entry_of_row
 from milkwort.api.trays import Tray
 from milkwort.api.workspace import Workspace
 from milkwort.core.matching import index_of
@@ -72,7 +72,7 @@ def sort_rows(loaded: Loaded, tray: Tray) -> SortedRows:
         there = known.get(row.identity)
         like = ""
         if there is not None:
-            said = entry_of_row(row, tray.name, units).reading
+            said = reading_of_row(row, tray.name, units)
             says_more = said.volume_low is not None or said.cpc_low or said.cpc_high
             reading = completed(said, there[1].reading)
             ranked = row.unpaid_rank is not None and row.unpaid_rank != there[1].unpaid_rank

@@ -11,6 +11,7 @@ from milkwort.api.loaded import Loaded
 from milkwort.api.schemas import ChangeAnswer, shape_of
 from milkwort.api.shared import Window, Work, sent
 from milkwort.api.sift_schemas import LineChange, Tried, Trying
+from milkwort.api.workspace import Decision
 from milkwort.core.brief import Brief
 from milkwort.core.plan import run_plan
 from milkwort.core.standing import STANDINGS
@@ -27,7 +28,7 @@ def attempt(plan_id: int, body: Trying, work: Work) -> Response:
     """Work the plan out as if, and return its purse; nothing is kept."""
     loaded = work.plan(plan_id)
     brief = _brief(loaded, body)
-    sheet = with_brief(loaded.sheet, brief)
+    sheet = with_brief(loaded.sheet, replace(loaded.record, brief=brief))
     result = run_plan(brief, sheet.table, loaded.result)
     beyond = int((result.standing.standing == STANDINGS.index("beyond")).sum())
     return sent(
@@ -44,21 +45,19 @@ def attempt(plan_id: int, body: Trying, work: Work) -> Response:
 @router.post("/plans/{plan_id}/sift/line", responses=shape_of(ChangeAnswer))
 def move_line(plan_id: int, body: LineChange, work: Work, window: Window = "") -> Response:
     """Change the rule behind the ceilings so that a keyword just comes to the line."""
-    loaded = work.plan(plan_id)
-    (row,) = loaded.sheet.rows_of([body.id])
-    rule = rule_that_admits(loaded.result, row)
-    fields = {"ceiling_rule": rule.rule, "ceiling_value": rule.value}
-    return sent(
-        work.change(
-            plan_id, "move the line", lambda c: change_brief(c, fields), window=window,
-            sheet_after=lambda sheet: sheet,
-        )
-    )  # fmt: skip
+
+    def decide(plan: Loaded) -> Decision:
+        (row,) = plan.sheet.rows_of([body.id])
+        rule = rule_that_admits(plan.result, row)
+        fields = {"ceiling_rule": rule.rule, "ceiling_value": rule.value}
+        return Decision("move the line", lambda c: change_brief(c, fields))
+
+    return sent(work.change(plan_id, decide, window=window))
 
 
 def _brief(loaded: Loaded, body: Trying) -> Brief:
     record = loaded.record
-    fields = body.brief.model_dump(exclude_unset=True) if body.brief else {}
+    fields = body.brief.model_dump(exclude_unset=True, mode="json") if body.brief else {}
     if body.line is not None:
         (row,) = loaded.sheet.rows_of([body.line])
         rule = rule_that_admits(loaded.result, row)
@@ -67,8 +66,7 @@ def _brief(loaded: Loaded, body: Trying) -> Brief:
     for name, value in body.assumptions.items():
         if value is None:
             changed.pop(name, None)
-    brief = brief_of(
-        record.name, record.values | fields, changed, record.brief.negatives,
-        record.own.word_kinds,
+    return brief_of(
+        record.name, record.values | fields, changed, record.negatives, record.own.word_kinds,
+        record.structure,
     )  # fmt: skip
-    return replace(brief, negatives=record.brief.negatives)

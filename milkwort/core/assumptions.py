@@ -12,7 +12,7 @@ from dataclasses import dataclass
 
 from milkwort.core.errors import BadValueError
 
-__all__ = ["TABLE", "Assumed", "Assumption"]
+__all__ = ["RETIRED", "TABLE", "Assumed", "Assumption"]
 
 
 @dataclass(frozen=True)
@@ -187,6 +187,19 @@ def _table() -> dict[str, Assumption]:
 
 
 TABLE: Mapping[str, Assumption] = _table()
+
+
+RETIRED: Mapping[str, str] = {
+    "settle_days": "days until a click's sale is in: each click now counts with the chance "
+    "that its sale would be reported by now",
+    "plan_weight": "weight of the plan's own forecast of sales: it now follows from how wide "
+    "the brief's conversion is",
+}
+"""Assumptions that the model no longer makes, and what it does instead.
+
+Plans and files of an earlier version may still change them; such a change is dropped, and
+that is said.
+"""
 
 
 class Assumed(Mapping[str, float]):

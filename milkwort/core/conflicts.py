@@ -43,6 +43,8 @@ class Conflict:
         Keywords concerned, at most twenty of them.
     negative : str
         The negative at fault, as typed; empty for none.
+    place : int
+        Its place among the brief's negatives, then those that blocked rows make; −1 for none.
     count : int
         How many keywords or terms are concerned.
     searches, customers, spend : float
@@ -59,6 +61,7 @@ class Conflict:
     customers: float = 0.0
     spend: float = 0.0
     terms: tuple[str, ...] = ()
+    place: int = -1
 
 
 @dataclass(frozen=True)
@@ -147,7 +150,7 @@ def _stopping(result: PlanResult) -> list[Conflict]:
     found = []
     # what a stopped keyword would bring, were it not for the negative
     freed = run_plan(replace(result.brief, negatives=()), _unblocked(result.table), result)
-    for negative in negatives_in_force(result.brief.negatives, result.table):
+    for place, negative in enumerate(_in_force(result)):
         rows = np.flatnonzero(_matched(result, negative) & result.table.kept)
         if len(rows):
             found.append(
@@ -159,9 +162,14 @@ def _stopping(result: PlanResult) -> list[Conflict]:
                     searches=float(result.demand.volume[rows].sum()),
                     customers=float(freed.expected.customers[rows].sum()),
                     spend=float(freed.expected.spend[rows].sum()),
+                    place=place,
                 )
             )
     return found
+
+
+def _in_force(result: PlanResult) -> tuple[Negative, ...]:
+    return negatives_in_force(result.brief.negatives, result.table)
 
 
 def _unblocked(table: KeywordTable) -> KeywordTable:
@@ -172,13 +180,20 @@ def _unblocked(table: KeywordTable) -> KeywordTable:
 def _stopping_sold(result: PlanResult, terms: Sequence[str]) -> list[Conflict]:
     found = []
     close = result.brief.negative_close_forms
-    for negative in negatives_in_force(result.brief.negatives, result.table):
+    for place, negative in enumerate(_in_force(result)):
         hit = tuple(
             t for t in terms if text_matches(negative.match, negative.text, t, close_forms=close)
         )
         if hit:
             found.append(
-                Conflict("negative_stops_sold", (), negative.text, len(hit), terms=hit[:_MOST_ROWS])
+                Conflict(
+                    "negative_stops_sold",
+                    (),
+                    negative.text,
+                    len(hit),
+                    terms=hit[:_MOST_ROWS],
+                    place=place,
+                )
             )
     return found
 
@@ -188,7 +203,7 @@ def _shared_words(result: PlanResult) -> list[Conflict]:
     found = []
     kept = np.flatnonzero(result.table.kept)
     words = [set(canonical(result.table.texts[row], {}, True)) for row in kept.tolist()]
-    for negative in negatives_in_force(result.brief.negatives, result.table):
+    for place, negative in enumerate(_in_force(result)):
         word = canonical(normalise(negative.text), {}, True)
         if len(word) != 1:
             continue
@@ -203,6 +218,7 @@ def _shared_words(result: PlanResult) -> list[Conflict]:
                     negative.text,
                     len(rows),
                     searches=float(result.demand.own[rows].sum()),
+                    place=place,
                 )
             )
     return found

@@ -7,6 +7,7 @@
     │   ├── BadValueError       one value is out of its range        (where, expected, got)
     │   ├── NothingUsableError  a file or sheet holds nothing to plan with
     │   ├── NotFoundError       a plan, keyword or hand-over is not there
+    │   ├── ReplayError         a change can't be undone or done again (label, why)
     │   ├── StoppedError        the planner stopped it; nothing of it was kept
     │   └── TooLargeError       an upload passes its bound
     └── ProgramError            a programmer called something wrongly
@@ -27,6 +28,7 @@ __all__ = [
     "PlannerError",
     "ProgramError",
     "Refusal",
+    "ReplayError",
     "StoppedError",
     "TooLargeError",
 ]
@@ -76,6 +78,24 @@ class NotFoundError(PlannerError):
     """The thing asked for is not there."""
 
     code = "not_found"
+
+
+class ReplayError(PlannerError):
+    """A change that can't be undone, or done again.
+
+    Parameters
+    ----------
+    label : str
+        What the change was called.
+    verb : str
+        ``undone`` or ``done again``.
+    why : str
+    """
+
+    code = "cannot_replay"
+
+    def __init__(self, label: str, verb: str, why: str) -> None:
+        super().__init__(f'"{label}" can\'t be {verb}: {why}. The plan is as it was.', "journal")
 
 
 class StoppedError(PlannerError):

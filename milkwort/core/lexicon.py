@@ -16,7 +16,7 @@ from milkwort.core.words import normalise, singular
 
 __all__ = ["KINDS", "WORD_KINDS", "IntentReading", "Lexicon", "WordKind", "shipped_lexicon"]
 
-WORD_KINDS: tuple[str, ...] = ("what", "where", "helper", "warning", "rival")
+WORD_KINDS: tuple[str, ...] = ("what", "where", "helper", "warning", "rival", "own")
 """What a planner may say a word is; a place of the plan's own is said in the brief."""
 
 KINDS: tuple[str, ...] = ("what", "where", "helper", "warning")
@@ -62,6 +62,8 @@ class Lexicon:
     ----------
     intents : mapping of run of words to intent
     warning, helper, where : frozenset of runs of words
+    near : frozenset of runs of words
+        Helpers that ask for somewhere near, whichever place it is.
     own_places : frozenset of runs of words
         The plan's.
     own_what : frozenset of runs of words
@@ -72,6 +74,7 @@ class Lexicon:
     warning: frozenset[Words]
     helper: frozenset[Words]
     where: frozenset[Words]
+    near: frozenset[Words] = frozenset()
     own_places: frozenset[Words] = frozenset()
     own_what: frozenset[Words] = frozenset()
     _longest: int = field(default=1)
@@ -113,6 +116,7 @@ class Lexicon:
             warning=(self.warning | warned) - plain,
             helper=(self.helper | helping) - plain,
             where=self.where | own | elsewhere,
+            near=self.near - plain,
             own_places=self.own_places | own,
             own_what=self.own_what | what,
             _longest=max(self._longest, longest),
@@ -143,7 +147,8 @@ class Lexicon:
         kinds = ["what"] * len(words)
         own = [False] * len(words)
         for kind, runs in (
-            ("helper", self.helper), ("where", self.where), ("warning", self.warning),
+            ("helper", self.helper), ("helper", self.near), ("where", self.where),
+            ("warning", self.warning),
         ):  # fmt: skip
             for start, run in self._spans(words, runs):
                 kinds[start : start + len(run)] = [kind] * len(run)
@@ -157,7 +162,7 @@ class Lexicon:
 
     def place_runs(self, normalised: str) -> int:
         """Return how many places, or words for *near*, a text names."""
-        return sum(1 for _ in self._spans(normalised.split(), self.where))
+        return sum(1 for _ in self._spans(normalised.split(), self.where | self.near))
 
     def warning_words(self, normalised: str) -> tuple[str, ...]:
         """Return the warning words or runs of a text, in its order.
@@ -172,8 +177,8 @@ class Lexicon:
     @cached_property
     def _heads(self) -> frozenset[str]:
         """First words of all runs: most words of a text begin none."""
-        lists = (self.intents, self.warning, self.helper, self.where, self.own_places,
-                 self.own_what)  # fmt: skip
+        lists = (self.intents, self.warning, self.helper, self.where, self.near,
+                 self.own_places, self.own_what)  # fmt: skip
         return frozenset(run[0] for runs in lists for run in runs)
 
     def _bought(self, words: list[str]) -> list[tuple[int, Words]]:
@@ -208,9 +213,9 @@ def shipped_lexicon() -> Lexicon:
     """Return the lexicon of the data files."""
     intents = {run: name for name in reversed(_INTENT_LISTS) for run in _read(name)}
     assert set(intents.values()) <= set(INTENTS)
-    warning, helper, where = (frozenset(_read(name)) for name in ("warning", "helper", "where"))
-    longest = max(map(len, (*intents, *warning, *helper, *where)))
-    return Lexicon(intents, warning, helper, where, _longest=longest)
+    warning, helper, near = (frozenset(_read(name)) for name in ("warning", "helper", "near"))
+    longest = max(map(len, (*intents, *warning, *helper, *near)))
+    return Lexicon(intents, warning, helper, frozenset(), near, _longest=longest)
 
 
 def _read(name: str) -> list[Words]:

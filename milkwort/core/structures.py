@@ -17,7 +17,7 @@ from milkwort.core.lexicon import WORD_KINDS, Lexicon, shipped_lexicon
 from milkwort.core.match_types import MATCHES
 from milkwort.core.words import normalise
 
-__all__ = ["KINDS", "Structure", "StructureName", "arrange"]
+__all__ = ["KINDS", "Structure", "StructureName", "arrange", "lexicon_of", "named_so"]
 
 StructureName = Literal["theme", "match", "intent", "offer", "aim"]
 KINDS: dict[str, str] = {
@@ -25,10 +25,12 @@ KINDS: dict[str, str] = {
     "match": "exact keywords, and the same as phrase match at a lower bid",
     "intent": "a campaign for each intent",
     "offer": "a campaign for each offer",
-    "aim": "brand, rivals, scouting and everything else apart",
+    "aim": "our name, others' names, scouting and what we do apart",
 }
 """Every ready structure, in words."""
 
+PURPOSES: tuple[str, ...] = ("Our name", "Others' names", "Scouting", "What we do")
+"""What campaigns are for."""
 _BROAD = MATCHES.index("broad")
 
 
@@ -116,7 +118,7 @@ def _campaigns(
         "offer": lambda: (
             [o.name or f"Offer {n}" for n, o in enumerate(brief.offers, start=1)], table.offer
         ),
-        "aim": lambda: (["Brand", "Rivals", "Scouting", "General"], _aims(table, brands, rivals)),
+        "aim": lambda: (list(PURPOSES), _aims(table, brands, rivals)),
     }  # fmt: skip
     names, number = by_kind[kind]()
     used, place = np.unique(number, return_inverse=True)
@@ -124,7 +126,7 @@ def _campaigns(
 
 
 def _aims(table: KeywordTable, brands: tuple[str, ...], rivals: tuple[str, ...]) -> Ints:
-    """Brand and rivals by their names; what matches broadly scouts; the rest is general."""
+    """Firms' names by the words; what matches broadly scouts; the rest is what we do."""
     own, others = (
         tuple(f" {normalise(name)} " for name in names if normalise(name))
         for names in (brands, rivals)
@@ -164,6 +166,11 @@ def _with_twins(
     return names, groups, np.array(twins, dtype=np.int64), np.array(of_twin, dtype=np.int64)
 
 
+def named_so(brief: Brief, kind: str, *more: str) -> tuple[str, ...]:
+    """Return the words the planner called so, such as ``rival`` or ``own``, and some more."""
+    return (*(text for text, said in brief.word_kinds if said == kind), *more)
+
+
 def lexicon_of(brief: Brief, brands: tuple[str, ...] = (), rivals: tuple[str, ...] = ()) -> Lexicon:
     """Return the shipped lexicon with a plan's own words."""
     services = tuple(o.name for o in brief.offers if o.name)
@@ -183,6 +190,6 @@ def _lexicon(
 ) -> Lexicon:
     own = {kind: tuple(t for t, k in word_kinds if k == kind) for kind in WORD_KINDS}
     return shipped_lexicon().extended(
-        places, (*services, *own["what"]), (*rivals, *own["rival"]), brands,
+        places, (*services, *own["what"]), (*rivals, *own["rival"]), (*brands, *own["own"]),
         (*elsewhere, *own["where"]), own["helper"], own["warning"], own["what"],
     )  # fmt: skip

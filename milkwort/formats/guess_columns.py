@@ -34,6 +34,7 @@ _HEADINGS: dict[str, str] = {
     "rate": r"(conversion )?rate|conv rate|conversion",
     "basis": r"basis|counted as",
     "group": r"(ad )?group|theme|topic",
+    "campaign": r"campaign",
     "unpaid_rank": r"(unpaid |organic )?(rank|position)",
     "paid_rank": r"paid (rank|position)",
     "clicks": r"clicks( (a|per) (day|month))?",

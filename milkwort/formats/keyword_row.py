@@ -16,6 +16,8 @@ __all__ = ["MONTHS", "KeywordRow", "RefusedCellError", "RowReader"]
 
 _Read = TypeVar("_Read")
 
+MAX_NAME = 120
+"""Characters of a campaign's or group's name."""
 MONTHS = tuple(f"m{n:02d}" for n in range(1, 13))
 
 
@@ -37,8 +39,8 @@ class KeywordRow:
         Money a click; customers per click; a share.
     months : tuple of float or None
         Twelve figures, January first.
-    intent, call, group, offer : str
-        `intent` is empty where the words are to say it, `group` and `offer` for none named.
+    intent, call, group, campaign, offer : str
+        `intent` is empty where the words are to say it, the others for none named.
     unpaid_rank, paid_rank : float or None
     as_written : str
         What stood there, where the text was cleaned; else empty.
@@ -58,6 +60,7 @@ class KeywordRow:
     intent: str = ""
     call: str = "none"
     group: str = ""
+    campaign: str = ""
     offer: str = ""
     unpaid_rank: float | None = None
     paid_rank: float | None = None
@@ -131,7 +134,8 @@ class RowReader:
             call=_word("call", cell("call"), CALLS, "none")
             if "call" in self._columns
             else self._call_if_absent,
-            group=cell("group"),
+            group=_name("group", cell("group")),
+            campaign=_name("campaign", cell("campaign")),
             offer=self._offer(cell("offer")),
             unpaid_rank=self._rank("unpaid_rank", cell("unpaid_rank")),
             paid_rank=self._rank("paid_rank", cell("paid_rank")),
@@ -260,6 +264,13 @@ def _text_and_match(text: str, match: str) -> tuple[str, str]:
     if len(text) > MAX_TEXT:
         raise RefusedCellError("keyword", f"at most {MAX_TEXT} characters", text)
     return text, _word("match", match, MATCHES, read_as)
+
+
+def _name(column: str, text: str) -> str:
+    name = " ".join(text.split())
+    if len(name) > MAX_NAME:
+        raise RefusedCellError(column, f"a name of at most {MAX_NAME} characters", text)
+    return name
 
 
 def _word(column: str, text: str, known: Sequence[str], if_blank: str) -> str:

@@ -20,17 +20,20 @@ __all__ = [
     "FIELDS",
     "SUMS",
     "KeywordRows",
+    "TablePlaces",
     "columns_by_heading",
     "read_keyword_rows",
     "table_of",
 ]
 
 _NO_MONTHS = (np.nan,) * 12
+FIRST_CAMPAIGN = "Search"
+"""The campaign of a row that names none."""
 _TELL_EVERY_ROWS = 1000
 FIELDS: tuple[str, ...] = (
     "keyword", "match", "volume", "volume_low", "volume_high", "cpc_low", "cpc_high",
-    "competition", "intent", "call", "offer", "rate", "basis", "group", "unpaid_rank",
-    "paid_rank", *MONTHS,
+    "competition", "intent", "call", "offer", "rate", "basis", "group", "campaign",
+    "unpaid_rank", "paid_rank", *MONTHS,
 )  # fmt: skip
 """What a column may hold, by the headings of the headless run."""
 SUMS: tuple[str, ...] = ("cost", "clicks")
@@ -43,6 +46,23 @@ class KeywordRows:
 
     taken: tuple[KeywordRow, ...]
     refused: tuple[Refusal, ...] = field(default=())
+
+
+@dataclass(frozen=True)
+class TablePlaces:
+    """The names behind a table's numbers.
+
+    Attributes
+    ----------
+    campaigns : tuple of str
+        By the campaign's number.
+    groups : tuple of (int, str)
+        By the group's number: its campaign's, and its name. A name stands once in its
+        campaign, and may stand in several.
+    """
+
+    campaigns: tuple[str, ...]
+    groups: tuple[tuple[int, str], ...]
 
 
 def columns_by_heading(table: TextTable) -> dict[str, int]:
@@ -124,8 +144,9 @@ def table_of(
     default_basis: str,
     offers: Sequence[str] = ("",),
     lexicon: Lexicon | None = None,
-) -> tuple[KeywordTable, list[str]]:
-    """Return rows as columns for the core, with the names of their groups.
+    campaigns: Sequence[str] = (),
+) -> tuple[KeywordTable, TablePlaces]:
+    """Return rows as columns for the core, with the names behind its numbers.
 
     Parameters
     ----------
@@ -136,16 +157,14 @@ def table_of(
         Names of the brief's offers, in its order; a row that names none has the first.
     lexicon : Lexicon, optional
         What reads an intent that a row doesn't say; the shipped one where left out.
-
-    Returns
-    -------
-    table : KeywordTable
-    groups : list of str
-        The name of each group number.
+    campaigns : sequence of str
+        Names that have the first numbers, in this order.
     """
     rows = list(rows)
-    groups = sorted({r.group for r in rows if r.group})
-    number = {name: i for i, name in enumerate(groups)} | {"": -1}
+    held = dict.fromkeys((*campaigns, *sorted({r.campaign or FIRST_CAMPAIGN for r in rows})))
+    holder = {name: at for at, name in enumerate(held)}
+    groups = sorted({(holder[r.campaign or FIRST_CAMPAIGN], r.group) for r in rows if r.group})
+    number = {group: at for at, group in enumerate(groups)}
     place = {"": 0} | {name: i for i, name in enumerate(offers)}
     words = lexicon or shipped_lexicon()
 
@@ -166,12 +185,12 @@ def table_of(
         cpc_low=floats(lambda r: r.cpc_low),
         cpc_high=floats(lambda r: r.cpc_high),
         rate=floats(lambda r: r.rate),
-        group=ints(lambda r: number[r.group]),
+        group=ints(lambda r: number.get((holder[r.campaign or FIRST_CAMPAIGN], r.group), -1)),
         locked_bid=np.full(len(rows), np.nan),
-        campaign=np.full(len(rows), -1, dtype=np.int64),
+        campaign=ints(lambda r: holder[r.campaign or FIRST_CAMPAIGN]),
         offer=ints(lambda r: place[r.offer]),
         months=np.array([r.months or _NO_MONTHS for r in rows], dtype=np.float64).reshape(-1, 12),
         last_cpc=np.full(len(rows), np.nan),
         joints=joints_of(r.text for r in rows),
     )
-    return table, groups
+    return table, TablePlaces(tuple(held), tuple(groups))

@@ -1,115 +1,288 @@
-"""A whole plan as JSON that loads back to an equal plan."""
+"""A whole plan as JSON that loads back to an equal plan.
+
+What belongs together is known by short keys: a group names its campaign's key, a keyword its
+group's. Every field is checked as it is read.
+"""
 
 from __future__ import annotations
 
-from typing import Any
+from datetime import date
+from typing import Any, Literal
 
 import orjson
-from pydantic import BaseModel, ConfigDict, Field, ValidationError
+from pydantic import BaseModel, ConfigDict, Field, TypeAdapter, ValidationError
 
+from milkwort.core.brief import Goal, Match, PolicyName, Pricing
 from milkwort.core.errors import BadValueError, TooLargeError
+from milkwort.core.past import PastRow
+from milkwort.core.rivals import RivalRow
+from milkwort.core.words import MAX_TEXT
+from milkwort.core.worth import RuleName
+from milkwort.formats.first_plan_json import FIRST_FORMAT, from_first
+from milkwort.formats.plan_values import (
+    HouseRuleValues,
+    OfferValues,
+    ProfileValues,
+    SavedFilterValues,
+    ShowingValues,
+)
 from milkwort.formats.text_table import MAX_BYTES
 
 __all__ = [
-    "FORMAT",
-    "KeywordDocument",
-    "NegativeDocument",
-    "PlanDocument",
-    "read_plan_json",
-    "write_plan_json",
-]
+    "FORMAT", "CallDocument", "CampaignDocument", "ClientDocument", "GroupDocument",
+    "KeywordDocument", "NegativeDocument", "OfferDocument", "PlanDocument", "PlanValues",
+    "ReadingDocument", "read_plan_json", "write_plan_json",
+]  # fmt: skip
 
-FORMAT = "milkwort-plan-1"
+FORMAT = "milkwort-plan-2"
+
+_MOST_KEYWORDS = 200_000
+_Call = Literal["keep", "hold", "drop", "block"]
+_Intent = Literal["buy", "compare", "learn", "firm", "job", "unknown"]
 
 
-class KeywordDocument(BaseModel):
-    """One keyword with its reading in use; searches a period, money a click."""
+class _Part(BaseModel):
+    """Unknown fields, infinities and things of another kind are refused."""
 
-    model_config = ConfigDict(extra="forbid")
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False, strict=True)
 
-    text: str
-    match: str = "exact"
-    intent: str = "unknown"
-    call: str = "none"
-    reason: str = ""
-    group: str = ""
-    rate: float | None = None
-    locked_bid: float | None = None
-    unpaid_rank: float | None = None
-    paid_rank: float | None = None
-    offer: str = ""
-    campaign: str = ""
-    landing_page: str = ""
-    call_by: str = ""
-    call_at: str = ""
-    note: str = ""
-    volume_low: float | None = None
-    volume_high: float | None = None
-    cpc_low: float | None = None
-    cpc_high: float | None = None
-    competition: float | None = None
-    months: list[float] | None = None
-    basis: str = ""
-    area: str = ""
-    period: str = "month"
-    origin: str = ""
+
+_Name = Field(default="", max_length=400)
+_Key = Field(default="", max_length=40)
+_Money = Field(default=None, ge=0)
+
+
+class PlanValues(_Part):
+    """A plan's own row: the brief without its offers, and the planner's own ways."""
+
+    name: str = Field(min_length=1, max_length=120)
+    label: str = Field(default="", max_length=120)
+    currency: str = "GBP"
+    monthly_spend: float = 300.0
+    goal: Goal = "customers"
+    start_date: date = Field(strict=False)
+    pricing: Pricing = "pay_enough"
+    places: list[str] = []
+    volume_basis: Match = "exact"
+    ceiling_rule: RuleName = "break_even"
+    ceiling_value: float | None = None
+    max_cpc: float | None = None
+    may_pay_to_learn: bool = False
+    policy: PolicyName = "fitted"
+    flat_bid: float | None = None
+    policy_share: float | None = None
+    cap_clicks: float | None = None
+    odd_step: bool = False
+    season: list[float] | None = None
+    gross_spend: float | None = None
+    tax_share: float = 0.0
+    fee: float = 0.0
+    profile: ProfileValues | None = None
+    other_places: list[str] = []
+    max_keywords: int | None = None
+    min_clicks: float = 0.0
+    showing: ShowingValues | None = None
+    reading_rule: str = Field(default="newest", max_length=400)
+    quick_reasons: list[str] | None = None
+    saved_filters: list[SavedFilterValues] | None = None
+    house_rules: list[HouseRuleValues] | None = None
+    word_kinds: dict[str, str] | None = None
+    unsaid: list[str] = []
+
+
+class OfferDocument(OfferValues):
+    """An offer; the first is the one a keyword has unless it says another."""
+
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
+
+    name: str = Field(default="", max_length=200)
+    id: None = Field(default=None, exclude=True)
+
+
+class CampaignDocument(_Part):
+    """A campaign; money a month."""
+
+    key: str = _Key
+    name: str = Field(min_length=1, max_length=400)
+    least_spend: float = Field(default=0.0, ge=0)
+    most_spend: float | None = _Money
+    scouting_share: float | None = Field(default=None, ge=0, le=1)
+
+
+class GroupDocument(_Part):
+    """An ad group, and the key of its campaign."""
+
+    key: str = _Key
+    campaign: str
+    name: str = Field(min_length=1, max_length=400)
+    landing_page: str = Field(default="", max_length=4000)
+
+
+class ReadingDocument(_Part):
+    """One source's figures; searches a period, money a click."""
+
+    in_use: bool = True
+    volume_low: float | None = _Money
+    volume_high: float | None = _Money
+    cpc_low: float | None = _Money
+    cpc_high: float | None = _Money
+    competition: float | None = Field(default=None, ge=0, le=1)
+    months: list[float] | None = Field(default=None, min_length=12, max_length=12)
+    basis: Literal["", "exact", "phrase", "broad"] = ""
+    area: str = _Name
+    period: Literal["day", "month"] = "month"
+    read_at: str = Field(default="", max_length=40)
+    origin: str = Field(default="", max_length=2000)
     origin_row: int | None = None
 
 
-class NegativeDocument(BaseModel):
-    """A negative keyword."""
+class CallDocument(_Part):
+    """A judgement, by whom or what, and when."""
 
-    model_config = ConfigDict(extra="forbid")
-
-    text: str
-    match: str = "phrase"
-    level: str = "plan"
-    owner: str = ""
+    call: _Call
+    reason: str = Field(default="", max_length=2000)
+    by: str = Field(default="hand", max_length=40)
+    at: str = Field(default="", max_length=40)
 
 
-class PlanDocument(BaseModel):
-    """A plan: its brief by field, what it changed of the assumptions, and its keywords."""
+class KeywordDocument(_Part):
+    """One keyword: the key of its group, the number of its offer from 1, its readings."""
 
-    model_config = ConfigDict(extra="forbid")
+    key: str = _Key
+    text: str = Field(min_length=1, max_length=MAX_TEXT)
+    match: Match = "exact"
+    intent: _Intent = "unknown"
+    group: str | None = None
+    offer: int | None = Field(default=None, ge=1)
+    rate: float | None = Field(default=None, ge=0, le=1)
+    locked_bid: float | None = _Money
+    last_cpc: float | None = _Money
+    unpaid_rank: float | None = _Money
+    paid_rank: float | None = _Money
+    note: str = Field(default="", max_length=4000)
+    readings: list[ReadingDocument] = Field(default=[], max_length=1000)
+    call: CallDocument | None = None
 
-    format: str = FORMAT
-    name: str
-    brief: dict[str, Any]
-    unsaid: list[str] = Field(default_factory=list)
-    assumptions: dict[str, float] = Field(default_factory=dict)
-    own: dict[str, Any] = Field(default_factory=dict)
-    keywords: list[KeywordDocument] = Field(default_factory=list)
-    negatives: list[NegativeDocument] = Field(default_factory=list)
+
+class NegativeDocument(_Part):
+    """A negative keyword, and the key of the campaign or group it acts in."""
+
+    key: str = _Key
+    text: str = Field(min_length=1, max_length=MAX_TEXT)
+    match: Match = "phrase"
+    campaign: str | None = None
+    group: str | None = None
+    by: str = Field(default="file", max_length=40)
+    at: str = Field(default="", max_length=40)
+
+
+class RecipeDocument(_Part):
+    """A crossing that was saved."""
+
+    name: str = Field(min_length=1, max_length=80)
+    parts: list[dict[str, Any]]
+
+
+class RivalListDocument(_Part):
+    """A list of rivals' keywords."""
+
+    name: str = _Name
+    at: str = ""
+    rows: list[dict[str, Any]]
+
+
+class PastListDocument(_Part):
+    """Search terms of the past, or what an account runs, over so many days."""
+
+    kind: Literal["terms", "account"]
+    name: str = _Name
+    at: str = ""
+    days: float = Field(gt=0, le=3660)
+    rows: list[dict[str, Any]]
+
+
+class ClientDocument(_Part):
+    """Whose plan it is, and what outlives the plan."""
+
+    name: str = Field(min_length=1, max_length=120)
+    recipes: list[RecipeDocument] = []
+    rival_lists: list[RivalListDocument] = []
+    past_lists: list[PastListDocument] = []
+
+
+class PlanDocument(_Part):
+    """A plan with all that belongs to it."""
+
+    format: Literal["milkwort-plan-2"] = "milkwort-plan-2"
+    client: ClientDocument
+    plan: PlanValues
+    offers: list[OfferDocument] = Field(min_length=1, max_length=51)
+    assumptions: dict[str, float] = {}
+    campaigns: list[CampaignDocument] = []
+    groups: list[GroupDocument] = []
+    keywords: list[KeywordDocument] = Field(default=[], max_length=_MOST_KEYWORDS)
+    negatives: list[NegativeDocument] = []
 
 
 def write_plan_json(document: PlanDocument) -> bytes:
     """Return the document as indented JSON."""
-    return orjson.dumps(document.model_dump(), option=orjson.OPT_INDENT_2)
+    return orjson.dumps(document.model_dump(mode="json"), option=orjson.OPT_INDENT_2)
 
 
 def read_plan_json(data: bytes) -> PlanDocument:
-    """Read a plan.
+    """Read a plan, of this format or the first one.
 
     Raises
     ------
     TooLargeError
         Past 20 MB.
     BadValueError
-        Where the file is no plan of this format; says which part.
+        Where the file is no plan, naming the field, what was expected and what came.
     """
     if len(data) > MAX_BYTES:
         raise TooLargeError("plan: expected at most 20 MB", "plan")
     try:
-        document = PlanDocument.model_validate(orjson.loads(data))
+        tree = orjson.loads(data)
     except orjson.JSONDecodeError as error:
         raise BadValueError("plan", "a JSON file", str(error)) from error
+    if not isinstance(tree, dict):
+        raise BadValueError("plan", "a table", tree)
+    if tree.get("format") == FIRST_FORMAT:
+        tree = from_first(tree)
+    elif tree.get("format") != FORMAT:
+        raise BadValueError("format", f"{FORMAT} or {FIRST_FORMAT}", tree.get("format"))
+    document: PlanDocument = _checked(PlanDocument, tree, "")
+    _check_rows(document.client)
+    return document
+
+
+def _check_rows(client: ClientDocument) -> None:
+    """Check rows that are kept as they are read."""
+    for n, rivals in enumerate(client.rival_lists):
+        _checked(list[RivalRow], rivals.rows, f"client.rival_lists.{n}.rows.")
+    for n, past in enumerate(client.past_lists):
+        _checked(list[PastRow], past.rows, f"client.past_lists.{n}.rows.")
+    for n, recipe in enumerate(client.recipes):
+        _checked(list[_RecipePart], recipe.parts, f"client.recipes.{n}.parts.")
+
+
+class _RecipePart(_Part):
+    words: list[str]
+    on: bool = True
+    optional: bool = False
+
+
+def _checked(kind: Any, tree: Any, before: str) -> Any:
+    try:
+        return TypeAdapter(kind).validate_python(tree)
     except ValidationError as error:
         first = error.errors()[0]
-        where = ".".join(str(part) for part in first["loc"]) or "plan"
+        where = before + ".".join(str(part) for part in first["loc"])
         got = first.get("input")
-        raise BadValueError(
-            where, first["msg"], "a table" if isinstance(got, dict) else got
-        ) from error
-    if document.format != FORMAT:
-        raise BadValueError("format", FORMAT, document.format)
-    return document
+        got = "a table" if isinstance(got, dict) else "a list" if isinstance(got, list) else got
+        raise BadValueError(where or "plan", _expected(first["msg"]), got) from error
+
+
+def _expected(message: str) -> str:
+    """Return what was expected in the middle of a sentence."""
+    return message.removeprefix("Input should be ").replace("Input should", "it to", 1)

@@ -13,19 +13,23 @@ from milkwort.formats.cells import safe_cell
 
 __all__ = ["HEADINGS", "UploadRow", "upload_csv", "upload_xlsx"]
 
-HEADINGS: tuple[str, ...] = ("campaign", "ad group", "keyword", "match", "bid", "run")
-_WIDTHS = (34, 24, 44, 10, 10, 8)
+HEADINGS: tuple[str, ...] = ("campaign", "ad group", "keyword", "match", "bid", "run", "ref")
+_WIDTHS = (34, 24, 44, 10, 10, 8, 16)
 
 
 @dataclass(frozen=True)
 class UploadRow:
-    """One keyword to be uploaded; `bid` is money a click, None where it doesn't run."""
+    """One keyword to be uploaded; `bid` is money a click, None where it doesn't run.
+
+    `ref` is its key, by which it is known again when it comes back.
+    """
 
     campaign: str
     group: str
     keyword: str
     match: str
     bid: float | None
+    ref: str = ""
 
     @property
     def cells(self) -> tuple[str | float, ...]:
@@ -33,7 +37,7 @@ class UploadRow:
         bid: str | float = "" if self.bid is None else self.bid
         run = "no" if self.bid is None else "yes"
         texts = (self.campaign, self.group, self.keyword, self.match)
-        return (*(str(safe_cell(t)) for t in texts), bid, run)
+        return (*(str(safe_cell(t)) for t in texts), bid, run, self.ref)
 
 
 def upload_csv(rows: Sequence[UploadRow]) -> bytes:

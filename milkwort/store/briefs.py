@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import datetime
+import math
 from collections.abc import Mapping, Sequence
 from dataclasses import asdict
 from typing import Any, cast
@@ -9,12 +11,14 @@ from typing import Any, cast
 from milkwort.core.assumptions import Assumed
 from milkwort.core.brief import Brief, Goal, Match, Policy, PolicyName, Pricing
 from milkwort.core.errors import BadValueError
-from milkwort.core.limits import Limits
+from milkwort.core.limits import Limits, SpendLimit
 from milkwort.core.negatives import Negative
 from milkwort.core.platform import profile_of
 from milkwort.core.showing import ALWAYS, Showing
 from milkwort.core.worth import CeilingRule, Conversion, Offer, RuleName
 from milkwort.store import models
+from milkwort.store.groups import Structure
+from milkwort.store.negatives import StoredNegative
 
 __all__ = [
     "OFFER_FIELDS",
@@ -24,6 +28,7 @@ __all__ = [
     "offer_values",
     "plan_values",
     "purse_of",
+    "sum_for",
 ]
 
 OFFER_FIELDS = (
@@ -31,24 +36,41 @@ OFFER_FIELDS = (
     "close_low", "close_likely", "close_high",
 )  # fmt: skip
 PLAN_FIELDS = (
-    "currency", "monthly_spend", "goal", "start_month", "pricing", "places", "volume_basis",
+    "currency", "monthly_spend", "goal", "start_date", "pricing", "places", "volume_basis",
     "ceiling_rule", "ceiling_value", "max_cpc", "may_pay_to_learn", "policy", "flat_bid",
     "policy_share", "season", "gross_spend", "tax_share", "fee", "profile", "other_places",
-    "max_keywords", "min_clicks", "showing",
+    "max_keywords", "min_clicks", "showing", "cap_clicks", "odd_step",
 )  # fmt: skip
 UNSAID_OF_OFFER: dict[str, Any] = {
     "sales_per_customer": 1.0, "close_low": None, "close_likely": None, "close_high": None,
 }  # fmt: skip
 
 
+NO_STRUCTURE = Structure()
+
+
 def brief_of(
     name: str,
     values: Mapping[str, Any],
     assumptions: Mapping[str, float],
-    negatives: tuple[Negative, ...] = (),
+    negatives: Sequence[StoredNegative] = (),
     word_kinds: Mapping[str, str] | None = None,
+    structure: Structure = NO_STRUCTURE,
 ) -> Brief:
     """Return the brief that stored values make, checked.
+
+    Parameters
+    ----------
+    name : str
+    values : mapping
+        By field, as `PLAN_FIELDS` and `OFFER_FIELDS` name them.
+    assumptions : mapping
+        What the plan changed.
+    negatives : sequence of StoredNegative
+    word_kinds : mapping, optional
+        Kind of a word, where the planner said one.
+    structure : Structure
+        Campaigns and groups, whose places are their numbers in the core.
 
     Raises
     ------
@@ -56,6 +78,7 @@ def brief_of(
         Where a value is out of its range.
     """
     profile = profile_of(values["profile"])
+    _first_day(values["start_date"])
     offers = [_offer(values, values["offer_name"])]
     offers += [_offer(one, one["name"]) for one in values["more_offers"]]
     _check_names(offers)
@@ -76,17 +99,56 @@ def brief_of(
         places=tuple(values["places"]),
         volume_basis=cast(Match, values["volume_basis"]),
         policy=Policy(
-            cast(PolicyName, values["policy"]), values["flat_bid"], values["policy_share"]
+            cast(PolicyName, values["policy"]),
+            values["flat_bid"],
+            values["policy_share"],
+            values["cap_clicks"],
+            values["odd_step"],
         ),
         assumed=Assumed(profile.assumptions() | dict(assumptions)),
-        negatives=negatives,
+        negatives=_numbered(negatives, structure),
         negative_close_forms=profile.negative_close_forms,
-        limits=Limits(values["max_keywords"], values["min_clicks"]),
+        limits=_limits(values, structure),
         season=tuple(values["season"]) if values["season"] else None,
         showing=_showing(values.get("showing")),
         word_kinds=tuple((word_kinds or {}).items()),
         other_places=tuple(values["other_places"]),
     )
+
+
+def _limits(values: Mapping[str, Any], structure: Structure) -> Limits:
+    """Return the plan's limits, those of campaigns by their numbers."""
+    campaigns = {
+        at: SpendLimit(c.least_spend, math.inf if c.most_spend is None else c.most_spend)
+        for at, c in enumerate(structure.campaigns)
+        if c.least_spend > 0 or c.most_spend is not None
+    }
+    scouts = [(at, c.scouting_share) for at, c in enumerate(structure.campaigns)
+              if c.scouting_share is not None]  # fmt: skip
+    scouting, share = scouts[0] if scouts else (None, None)
+    return Limits(values["max_keywords"], values["min_clicks"], campaigns, scouting, share or 0.0)
+
+
+def _numbered(negatives: Sequence[StoredNegative], structure: Structure) -> tuple[Negative, ...]:
+    """Return negatives as the core has them: campaigns and groups by their numbers."""
+    campaigns = {c.id: at for at, c in enumerate(structure.campaigns)}
+    groups = {g.id: at for at, g in enumerate(structure.groups)}
+    made = []
+    for n in negatives:
+        number = -1
+        if n.owner.group_id is not None:
+            number = groups[n.owner.group_id]
+        elif n.owner.campaign_id is not None:
+            number = campaigns[n.owner.campaign_id]
+        made.append(Negative(n.text, n.match, n.owner.level, number))
+    return tuple(made)
+
+
+def _first_day(day: str) -> None:
+    try:
+        datetime.date.fromisoformat(day)
+    except (TypeError, ValueError):
+        raise BadValueError("start_date", "a day such as 2027-03-01", day) from None
 
 
 def purse_of(values: Mapping[str, Any]) -> float:
@@ -105,6 +167,13 @@ def purse_of(values: Mapping[str, Any]) -> float:
     if not (fee >= 0 and fee <= gross):
         raise BadValueError("fee", f"a sum from 0 to the monthly sum of {gross:g}", fee)
     return float(max(gross - fee, 0.0) / (1 + tax))
+
+
+def sum_for(values: Mapping[str, Any], purse: float) -> dict[str, float]:
+    """Return the monthly sum that leaves a purse, by its field: the opposite of `purse_of`."""
+    if values["gross_spend"] is None:
+        return {"monthly_spend": purse}
+    return {"gross_spend": round(purse * (1 + values["tax_share"]) + values["fee"], 2)}
 
 
 def _showing(values: Mapping[str, Any] | None) -> Showing:
@@ -141,19 +210,20 @@ def _offer(values: Mapping[str, Any], name: str) -> Offer:
 
 def offer_values(row: models.Offer) -> dict[str, Any]:
     """Return a stored offer as plain values."""
-    return {"name": row.name, **{name: getattr(row, name) for name in OFFER_FIELDS}}
+    return {"id": row.id, "name": row.name, **{n: getattr(row, n) for n in OFFER_FIELDS}}
 
 
-def plan_values(brief: Brief, start_month: int = 1) -> dict[str, Any]:
+def plan_values(brief: Brief, start_date: str) -> dict[str, Any]:
     """Return a brief as stored values, the opposite of `brief_of`."""
     offer = brief.offer
     return {
         "currency": brief.currency, "monthly_spend": brief.monthly_spend, "goal": brief.goal,
-        "start_month": start_month, "pricing": brief.pricing, "places": list(brief.places),
+        "start_date": start_date, "pricing": brief.pricing, "places": list(brief.places),
         "volume_basis": brief.volume_basis, "ceiling_rule": brief.ceiling.rule,
         "ceiling_value": brief.ceiling.value, "max_cpc": brief.ceiling.max_cpc,
         "may_pay_to_learn": brief.ceiling.may_pay_to_learn, "policy": brief.policy.name,
         "flat_bid": brief.policy.flat_bid, "policy_share": brief.policy.share,
+        "cap_clicks": brief.policy.cap_clicks, "odd_step": brief.policy.odd_step,
         "season": list(brief.season) if brief.season else None,
         "showing": None if brief.showing.always else _showing_values(brief.showing),
         "max_keywords": brief.limits.max_keywords, "min_clicks": brief.limits.min_clicks,

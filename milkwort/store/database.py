@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import threading
 from collections.abc import Iterator
 from contextlib import contextmanager
 from pathlib import Path
@@ -9,7 +10,7 @@ from typing import Any
 
 from alembic import command
 from alembic.config import Config
-from sqlalchemy import Engine, create_engine, event
+from sqlalchemy import Connection, Engine, create_engine, event
 from sqlalchemy.orm import Session, sessionmaker
 
 __all__ = ["Database"]
@@ -17,6 +18,9 @@ __all__ = ["Database"]
 
 class Database:
     """One SQLite file.
+
+    Readers see the file as it stood when they began and wait for nobody; there is one
+    writer at a time, and writers of this process queue in front of the file, not in it.
 
     Parameters
     ----------
@@ -29,20 +33,34 @@ class Database:
         self.path = path
         self.engine: Engine = create_engine(f"sqlite:///{path}", connect_args={"timeout": 15})
         event.listen(self.engine, "connect", _guards)
-        self._session = sessionmaker(self.engine, expire_on_commit=False)
+        event.listen(self.engine, "begin", _begin)
+        self._reading = sessionmaker(self.engine, expire_on_commit=False)
+        writer = self.engine.execution_options(writes=True)
+        self._writing = sessionmaker(writer, expire_on_commit=False)
+        self._turn = threading.Lock()
 
     def migrate(self) -> None:
         """Bring the tables up to date."""
         config = Config()
         config.set_main_option("script_location", str(Path(__file__).parent / "migrations"))
-        with self.engine.begin() as connection:
-            config.attributes["connection"] = connection
-            command.upgrade(config, "head")
+        with self.engine.connect() as connection:
+            # tables that are made anew would take what points at them along
+            _say(connection, "PRAGMA foreign_keys=OFF")
+            with connection.begin():
+                config.attributes["connection"] = connection
+                command.upgrade(config, "head")
+            _say(connection, "PRAGMA foreign_keys=ON")
 
     @contextmanager
     def begin(self) -> Iterator[Session]:
-        """Open one transaction: all of it is kept, or none."""
-        with self._session.begin() as session:
+        """Open one transaction that may write: all of it is kept, or none."""
+        with self._turn, self._writing.begin() as session:
+            yield session
+
+    @contextmanager
+    def read(self) -> Iterator[Session]:
+        """Look at the file as it now stands; what is written meanwhile is not seen."""
+        with self._reading() as session:
             yield session
 
     def close(self) -> None:
@@ -51,8 +69,21 @@ class Database:
 
 
 def _guards(connection: Any, _record: Any) -> None:
+    connection.isolation_level = None  # the driver begins nothing by itself
     cursor = connection.cursor()
     cursor.execute("PRAGMA journal_mode=WAL")
     cursor.execute("PRAGMA foreign_keys=ON")
     cursor.execute("PRAGMA synchronous=NORMAL")
     cursor.close()
+
+
+def _begin(connection: Connection) -> None:
+    # a transaction that reads first and writes later could find another writer in between
+    writes = connection.get_execution_options().get("writes")
+    connection.exec_driver_sql("BEGIN IMMEDIATE" if writes else "BEGIN")
+
+
+def _say(connection: Connection, pragma: str) -> None:
+    """Set what can't be set inside a transaction."""
+    assert connection.connection.dbapi_connection is not None
+    connection.connection.dbapi_connection.cursor().execute(pragma)

@@ -1,4 +1,4 @@
-"""Changes of many keywords at once: match type, offer, intent, group, note, own figures."""
+"""Changes of many keywords at once: match type, offer, intent, note, own figures."""
 
 from __future__ import annotations
 
@@ -8,11 +8,11 @@ from typing import Any
 
 from milkwort.core.match_types import Match
 from milkwort.store import models
-from milkwort.store.entries import KeywordEntry, ReadingEntry
+from milkwort.store.entries import Arrival, KeywordEntry, ReadingEntry
 from milkwort.store.journal import Change
-from milkwort.store.keywords import add_keywords, add_readings, group_id_of
+from milkwort.store.keywords import add_keywords, add_readings
 
-__all__ = ["BY_HAND", "duplicate_as", "edit_keywords", "set_figures", "set_group"]
+__all__ = ["BY_HAND", "duplicate_as", "edit_keywords", "set_figures"]
 
 BY_HAND = "set by hand"
 """Origin of figures that the planner entered."""
@@ -21,12 +21,6 @@ BY_HAND = "set by hand"
 def edit_keywords(change: Change, ids: Sequence[int], values: dict[str, Any]) -> None:
     """Set columns of keywords: match, offer, intent, note."""
     change.update(models.Keyword, dict.fromkeys(ids, values))
-
-
-def set_group(change: Change, ids: Sequence[int], name: str) -> None:
-    """Put keywords into an ad group, made where there is none of that name."""
-    group = group_id_of(change, name)
-    change.update(models.Keyword, {i: {"ad_group_id": group} for i in ids})
 
 
 def set_figures(
@@ -55,11 +49,12 @@ def set_figures(
 
 def duplicate_as(change: Change, entries: Sequence[KeywordEntry], match: Match) -> list[int]:
     """Add the same keywords with another match type, not yet called."""
-    return add_keywords(
-        change,
-        [replace(e, match=match, call="none", reason="", call_by="", call_at="", locked_bid=None)
-         for e in entries],
-    )  # fmt: skip
+    fresh = [
+        replace(e, match=match, call="none", reason="", call_by="", call_at="", locked_bid=None,
+                key="")
+        for e in entries
+    ]  # fmt: skip
+    return add_keywords(change, [Arrival(e) for e in fresh])
 
 
 def _origin(old: ReadingEntry) -> str:

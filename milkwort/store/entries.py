@@ -1,11 +1,11 @@
-"""Keywords and readings as they are stored."""
+"""Keywords and readings: as they are stored, and on their way in."""
 
 from __future__ import annotations
 
 from dataclasses import dataclass
 from typing import Any
 
-__all__ = ["KeywordEntry", "ReadingEntry"]
+__all__ = ["Arrival", "KeywordEntry", "ReadingEntry"]
 
 
 @dataclass(frozen=True)
@@ -35,7 +35,7 @@ class ReadingEntry:
 
 @dataclass(frozen=True)
 class KeywordEntry:
-    """A keyword to be stored, with its reading."""
+    """A keyword as it is stored, with its reading in use; points at others by their ids."""
 
     text: str
     normalised: str
@@ -44,14 +44,35 @@ class KeywordEntry:
     intent: str = "unknown"
     call: str = "none"
     reason: str = ""
-    group: str = ""
     rate: float | None = None
     locked_bid: float | None = None
+    last_cpc: float | None = None
     unpaid_rank: float | None = None
     paid_rank: float | None = None
-    offer: str = ""
-    campaign: str = ""
-    landing_page: str = ""
     call_by: str = ""
     call_at: str = ""
     note: str = ""
+    group_id: int | None = None
+    offer_id: int | None = None
+    key: str = ""
+
+
+@dataclass(frozen=True)
+class Arrival:
+    """A keyword on its way in, with the names its source gives to what it belongs to.
+
+    Attributes
+    ----------
+    entry : KeywordEntry
+        A group or offer it names by id goes before any name.
+    group, campaign, landing_page : str
+        Empty where the source says nothing; the campaign is then the plan's first.
+    offer : str
+        Empty for the first offer.
+    """
+
+    entry: KeywordEntry
+    group: str = ""
+    campaign: str = ""
+    landing_page: str = ""
+    offer: str = ""

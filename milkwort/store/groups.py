@@ -2,51 +2,144 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections import Counter
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
+from typing import Any
 
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from milkwort.core.errors import BadValueError, NotFoundError
 from milkwort.store import models
-from milkwort.store.journal import Change
+from milkwort.store.journal import Change, Prepared, Reserve, prepare
 
-__all__ = ["GroupRecord", "Placement", "edit_group", "list_groups", "place_keywords"]
+__all__ = [
+    "FIRST_CAMPAIGN",
+    "GENERAL_GROUP",
+    "Campaign",
+    "Group",
+    "Place",
+    "Structure",
+    "bare_name",
+    "edit_campaign",
+    "edit_group",
+    "load_structure",
+    "make_campaigns",
+    "make_places",
+    "new_campaign",
+    "place_keywords",
+    "plan_places",
+    "remove_campaign",
+    "remove_groups",
+]
 
+GENERAL_GROUP = "General"
+"""Where a keyword goes that no group was named for."""
+FIRST_CAMPAIGN = "Search"
+"""Where a group goes that no campaign was named for."""
 _LONGEST_NAME = 120
 _LONGEST_PAGE = 2048
 
 
 @dataclass(frozen=True)
-class GroupRecord:
-    """One ad group as stored."""
+class Campaign:
+    """One campaign as stored; money a month."""
 
     id: int
+    key: str
     name: str
-    campaign: str
-    page: str
+    least_spend: float = 0.0
+    most_spend: float | None = None
+    scouting_share: float | None = None
 
 
 @dataclass(frozen=True)
-class Placement:
-    """Keywords by id that belong into a group of a campaign, both by name."""
+class Group:
+    """One ad group as stored."""
+
+    id: int
+    key: str
+    campaign_id: int
+    name: str
+    page: str = ""
+
+
+@dataclass(frozen=True)
+class Place:
+    """Where keywords belong, by the names that make it one place: a campaign and a group."""
 
     campaign: str
     group: str
-    ids: Sequence[int]
+    page: str = ""
 
 
-def list_groups(session: Session, plan_id: int) -> list[GroupRecord]:
-    """Return a plan's ad groups, campaign by campaign, in the order they were made."""
-    g, c = models.AdGroup, models.Campaign
-    rows = session.execute(
-        select(g.id, g.name, c.name.label("campaign"), g.landing_page)
-        .join(c, c.id == g.campaign_id)
-        .where(g.plan_id == plan_id)
-        .order_by(c.id, g.id)
+@dataclass(frozen=True)
+class Structure:
+    """All campaigns and groups of a plan, also empty ones, in the order they were made."""
+
+    campaigns: tuple[Campaign, ...] = ()
+    groups: tuple[Group, ...] = ()
+
+    def group(self, group_id: int) -> Group:
+        """Return a group.
+
+        Raises
+        ------
+        NotFoundError
+            Where the plan has no such group.
+        """
+        for group in self.groups:
+            if group.id == group_id:
+                return group
+        raise NotFoundError(f"There is no ad group {group_id} in this plan.", "group")
+
+    def campaign(self, campaign_id: int) -> Campaign:
+        """Return a campaign.
+
+        Raises
+        ------
+        NotFoundError
+            Where the plan has no such campaign.
+        """
+        for campaign in self.campaigns:
+            if campaign.id == campaign_id:
+                return campaign
+        raise NotFoundError(f"There is no campaign {campaign_id} in this plan.", "campaign")
+
+    def labels(self) -> list[str]:
+        """Return each group's name, with its campaign's before it where the name repeats."""
+        often = Counter(group.name for group in self.groups)
+        campaigns = {campaign.id: campaign.name for campaign in self.campaigns}
+        return [
+            g.name if often[g.name] == 1 else f"{campaigns[g.campaign_id]} · {g.name}"
+            for g in self.groups
+        ]
+
+    def named(self, label: str) -> Group | None:
+        """Return the group that a label, or a name only one group has, speaks of."""
+        for group, own in zip(self.groups, self.labels(), strict=True):
+            if own == label:
+                return group
+        return None
+
+
+def load_structure(session: Session, plan_id: int) -> Structure:
+    """Return a plan's campaigns and groups."""
+    c, g = models.Campaign, models.AdGroup
+    campaigns = session.execute(
+        select(c.id, c.key, c.name, c.least_spend, c.most_spend, c.scouting_share)
+        .where(c.plan_id == plan_id)
+        .order_by(c.id)
     )
-    return [GroupRecord(r.id, r.name, r.campaign, r.landing_page) for r in rows]
+    groups = session.execute(
+        select(g.id, g.key, g.campaign_id, g.name, g.landing_page)
+        .where(g.plan_id == plan_id)
+        .order_by(g.campaign_id, g.id)
+    )
+    return Structure(
+        tuple(Campaign(*row) for row in campaigns), tuple(Group(*row) for row in groups)
+    )
 
 
 def edit_group(
@@ -59,75 +152,164 @@ def edit_group(
     NotFoundError
         Where the plan has no such group.
     BadValueError
-        For a name that is empty, too long or taken; for a page that is too long.
+        For a name that is empty, too long or taken in its campaign; for a page that is too
+        long.
     """
-    known = {g.id: g for g in list_groups(change.session, change.plan_id)}
-    if group_id not in known:
-        raise NotFoundError(f"There is no ad group {group_id}.", "group")
+    structure = load_structure(change.session, change.plan_id)
+    group = structure.group(group_id)
+    values: dict[str, Any] = {}
     if page is not None:
         if len(page.strip()) > _LONGEST_PAGE:
             raise BadValueError("page", f"an address of at most {_LONGEST_PAGE} characters", page)
-        change.update(models.AdGroup, {group_id: {"landing_page": page.strip()}})
-    if name is None:
-        return
-    bare = " ".join(name.split())
-    taken = {g.name for g in known.values() if g.id != group_id}
-    if not 1 <= len(bare) <= _LONGEST_NAME or bare in taken:
-        expected = f"a name of 1 to {_LONGEST_NAME} characters that no other group has"
-        raise BadValueError("name", expected, name)
-    change.update(models.AdGroup, {group_id: {"name": bare}})
-    _rename_owner(change, known[group_id].name, bare)
+        values["landing_page"] = page.strip()
+    if name is not None:
+        values["name"] = bare_name(name)
+        beside = [g.name for g in structure.groups
+                  if g.campaign_id == group.campaign_id and g.id != group_id]  # fmt: skip
+        if values["name"] in beside:
+            raise BadValueError("name", "one that no other group of the campaign has", name)
+    change.update(models.AdGroup, {group_id: values})
 
 
-def place_keywords(change: Change, placements: Sequence[Placement]) -> None:
-    """Put keywords into groups, made where they are missing; groups left empty go.
+def edit_campaign(change: Change, campaign_id: int, values: Mapping[str, Any]) -> None:
+    """Set columns of a campaign: its name, its money, its share for scouting.
 
-    A group whose name stands already, in whatever campaign, moves to the campaign named.
+    Raises
+    ------
+    NotFoundError
+        Where the plan has no such campaign.
+    BadValueError
+        For a name that is empty, too long or taken; for money or a share out of range.
     """
-    campaigns = _campaigns(change, [p.campaign for p in placements])
-    known = {g.name: g for g in list_groups(change.session, change.plan_id)}
-    new = [p for p in placements if p.group not in known]
-    made = change.insert(
-        models.AdGroup,
-        [{"plan_id": change.plan_id, "campaign_id": campaigns[p.campaign], "name": p.group,
-          "landing_page": ""} for p in new],
-    )  # fmt: skip
-    ids = {g.name: g.id for g in known.values()} | {
-        p.group: i for p, i in zip(new, made, strict=True)
-    }
-    change.update(
-        models.AdGroup,
-        {ids[p.group]: {"campaign_id": campaigns[p.campaign]} for p in placements},
-    )
-    change.update(
-        models.Keyword,
-        {i: {"ad_group_id": ids[p.group]} for p in placements for i in p.ids},
-    )
-    _drop_empty(change)
+    structure = load_structure(change.session, change.plan_id)
+    held = structure.campaign(campaign_id)
+    new = dict(values)
+    if "name" in new:
+        new["name"] = bare_name(new["name"])
+        if new["name"] in [c.name for c in structure.campaigns if c.id != campaign_id]:
+            raise BadValueError("name", "one that no other campaign has", new["name"])
+    least = new.get("least_spend", held.least_spend)
+    most = new.get("most_spend", held.most_spend)
+    if least < 0 or (most is not None and most < least):
+        raise BadValueError("campaign", "least money from 0 to its most", f"{least} to {most}")
+    share = new.get("scouting_share")
+    if share is not None and not 0 <= share <= 1:
+        raise BadValueError("scouting_share", "a share from 0 to 1", share)
+    change.update(models.Campaign, {campaign_id: new})
+    if share is not None:  # one campaign scouts
+        others = {c.id: {"scouting_share": None} for c in structure.campaigns
+                  if c.id != campaign_id and c.scouting_share is not None}  # fmt: skip
+        change.update(models.Campaign, others)
 
 
-def _campaigns(change: Change, names: Sequence[str]) -> dict[str, int]:
-    c = models.Campaign
-    rows = change.session.execute(select(c.name, c.id).where(c.plan_id == change.plan_id))
-    known: dict[str, int] = {row.name: row.id for row in rows}
-    missing = [name for name in dict.fromkeys(names) if name not in known]
-    made = change.insert(c, [{"plan_id": change.plan_id, "name": name} for name in missing])
-    return known | dict(zip(missing, made, strict=True))
+def plan_places(
+    reserve: Reserve, plan_id: int, structure: Structure, places: Iterable[Place]
+) -> tuple[dict[Place, int], list[Prepared]]:
+    """Return the id of the group at each place, and the rows of those that are missing."""
+    wanted = list(dict.fromkeys(places))
+    campaigns = {c.name: c.id for c in structure.campaigns}
+    names = [n for n in dict.fromkeys(p.campaign for p in wanted) if n not in campaigns]
+    rows = [new_campaign(plan_id, name) for name in names]
+    new_campaigns = prepare(reserve, models.Campaign, rows)
+    campaigns |= dict(zip(names, new_campaigns.ids, strict=True))
+    groups = {(g.campaign_id, g.name): g.id for g in structure.groups}
+    first: dict[tuple[int, str], Place] = {}
+    for place in wanted:
+        first.setdefault((campaigns[place.campaign], place.group), place)
+    missing = [at for at in first if at not in groups]
+    rows = [new_group(plan_id, *at, first[at].page) for at in missing]
+    new_groups = prepare(reserve, models.AdGroup, rows)
+    groups |= dict(zip(missing, new_groups.ids, strict=True))
+    ids = {place: groups[campaigns[place.campaign], place.group] for place in wanted}
+    return ids, [new_campaigns, new_groups]
 
 
-def _drop_empty(change: Change) -> None:
-    """Remove groups that no keyword is in, unless they lead somewhere, then bare campaigns."""
-    g, k, c = models.AdGroup, models.Keyword, models.Campaign
-    held = select(k.ad_group_id).where(k.plan_id == change.plan_id, k.ad_group_id.is_not(None))
-    bare = select(g.id).where(g.plan_id == change.plan_id, g.landing_page == "", g.id.not_in(held))
-    change.delete(g, list(change.session.scalars(bare)))
-    used = select(g.campaign_id).where(g.plan_id == change.plan_id)
-    empty = select(c.id).where(c.plan_id == change.plan_id, c.id.not_in(used))
-    change.delete(c, list(change.session.scalars(empty)))
+def make_campaigns(change: Change, names: Iterable[str]) -> dict[str, int]:
+    """Return the id of each campaign named, made where it is missing."""
+    structure = load_structure(change.session, change.plan_id)
+    ids = {c.name: c.id for c in structure.campaigns}
+    missing = [name for name in dict.fromkeys(names) if name not in ids]
+    made = change.insert(models.Campaign, [new_campaign(change.plan_id, n) for n in missing])
+    return ids | dict(zip(missing, made, strict=True))
 
 
-def _rename_owner(change: Change, old: str, new: str) -> None:
-    """Negatives of a group follow its name."""
+def make_places(change: Change, places: Iterable[Place]) -> dict[Place, int]:
+    """Return the id of the group at each place, made with its campaign where it is missing."""
+    structure = load_structure(change.session, change.plan_id)
+    ids, new = plan_places(change.reserve, change.plan_id, structure, places)
+    for made in new:
+        change.put(made)
+    return ids
+
+
+def place_keywords(change: Change, group_id: int, ids: Sequence[int]) -> None:
+    """Put keywords into a group; the groups they leave stay, also when empty."""
+    change.update(models.Keyword, {i: {"ad_group_id": group_id} for i in ids})
+
+
+def remove_groups(change: Change, ids: Sequence[int]) -> None:
+    """Remove groups that no keyword is in, with the negatives that act in them.
+
+    Raises
+    ------
+    NotFoundError
+        For a group that is not in the plan.
+    BadValueError
+        For a group that still holds keywords.
+    """
+    structure = load_structure(change.session, change.plan_id)
+    k, n = models.Keyword, models.Negative
+    for group_id in ids:
+        group = structure.group(group_id)
+        held = change.session.scalars(select(k.id).where(k.ad_group_id == group_id)).all()
+        if held:
+            raise BadValueError(group.name, "a group without keywords", f"{len(held):,} keywords")
+        inside = change.session.scalars(select(n.id).where(n.ad_group_id == group_id))
+        change.delete(n, list(inside))
+    change.delete(models.AdGroup, list(ids))
+
+
+def remove_campaign(change: Change, campaign_id: int) -> None:
+    """Remove a campaign that no group is in, with the negatives that act in it.
+
+    Raises
+    ------
+    NotFoundError
+        Where the plan has no such campaign.
+    BadValueError
+        Where it still holds groups.
+    """
+    structure = load_structure(change.session, change.plan_id)
+    campaign = structure.campaign(campaign_id)
+    held = [g for g in structure.groups if g.campaign_id == campaign_id]
+    if held:
+        raise BadValueError(campaign.name, "a campaign without groups", f"{len(held):,} groups")
     n = models.Negative
-    mine = select(n.id).where(n.plan_id == change.plan_id, n.level == "group", n.owner == old)
-    change.update(n, {i: {"owner": new} for i in change.session.scalars(mine)})
+    inside = change.session.scalars(select(n.id).where(n.campaign_id == campaign_id))
+    change.delete(n, list(inside))
+    change.delete(models.Campaign, [campaign_id])
+
+
+def bare_name(name: str) -> str:
+    """Return a name without needless spaces.
+
+    Raises
+    ------
+    BadValueError
+        Where it is empty or too long.
+    """
+    bare = " ".join(name.split())
+    if not 1 <= len(bare) <= _LONGEST_NAME:
+        raise BadValueError("name", f"a name of 1 to {_LONGEST_NAME} characters", name)
+    return bare
+
+
+def new_campaign(plan_id: int, name: str) -> dict[str, Any]:
+    """Return the row of a campaign that nothing is said of yet."""
+    return {"plan_id": plan_id, "name": name, "least_spend": 0.0, "most_spend": None,
+            "scouting_share": None}  # fmt: skip
+
+
+def new_group(plan_id: int, campaign_id: int, name: str, page: str = "") -> dict[str, Any]:
+    """Return the row of an ad group."""
+    return {"plan_id": plan_id, "campaign_id": campaign_id, "name": name, "landing_page": page}

@@ -2,68 +2,128 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
 from typing import Any
 
 import numpy as np
 from sqlalchemy import select
+from sqlalchemy.orm import Session
 
 from milkwort.core.errors import BadValueError
 from milkwort.core.keyword_table import CALLS
 from milkwort.store import models
-from milkwort.store.entries import KeywordEntry, ReadingEntry
-from milkwort.store.journal import Change, now
-from milkwort.store.sheet import Sheet
+from milkwort.store.entries import Arrival, ReadingEntry
+from milkwort.store.groups import (
+    FIRST_CAMPAIGN,
+    GENERAL_GROUP,
+    Place,
+    Structure,
+    load_structure,
+    plan_places,
+)
+from milkwort.store.journal import Change, Prepared, Reserve, now, prepare
 
 __all__ = [
+    "PreparedKeywords",
     "add_keywords",
     "add_readings",
-    "copy_keywords",
-    "group_id_of",
     "lock_bids",
+    "offer_ids",
+    "prepare_keywords",
     "remove_keywords",
     "set_calls",
+    "set_last_cpc",
     "set_ranks",
 ]
 
 _FEW = 500
 """Up to so many keywords are asked for by id; more are picked out of all."""
 
-GENERAL_GROUP = "General"
-"""Where a keyword goes that no group was named for."""
-FIRST_CAMPAIGN = "Search"
-"""Where a group goes that no campaign was named for."""
 
-
-def add_keywords(change: Change, entries: Sequence[KeywordEntry]) -> list[int]:
+def add_keywords(change: Change, arrivals: Sequence[Arrival]) -> list[int]:
     """Store keywords with their readings, groups and calls; return their ids."""
-    plan_id = change.plan_id
-    group_ids = _group_ids(change, entries)
-    ids = change.insert(
-        models.Keyword,
-        [
-            {
-                "plan_id": plan_id, "text": e.text, "normalised": e.normalised,
-                "match": e.match, "intent": e.intent, "rate": e.rate,
-                "ad_group_id": group_ids[e.group or GENERAL_GROUP], "locked_bid": e.locked_bid,
-                "unpaid_rank": e.unpaid_rank, "paid_rank": e.paid_rank, "offer": e.offer,
-                "note": e.note,
-            }
-            for e in entries
-        ],
+    structure = load_structure(change.session, change.plan_id)
+    offers = offer_ids(change.session, change.plan_id)
+    rows = prepare_keywords(change.reserve, change.plan_id, structure, offers, arrivals)
+    for made in rows.in_order:
+        change.put(made)
+    return rows.keywords.ids
+
+
+@dataclass(frozen=True)
+class PreparedKeywords:
+    """New keywords with all that belongs to them, ready to be written."""
+
+    places: list[Prepared]
+    keywords: Prepared
+    readings: Prepared
+    calls: Prepared
+
+    @property
+    def in_order(self) -> list[Prepared]:
+        """All rows, what is pointed at before what points at it."""
+        return [*self.places, self.keywords, self.readings, self.calls]
+
+
+def prepare_keywords(
+    reserve: Reserve,
+    plan_id: int,
+    structure: Structure,
+    offers: Mapping[str, int],
+    arrivals: Sequence[Arrival],
+) -> PreparedKeywords:
+    """Give keywords on their way in their rows.
+
+    Parameters
+    ----------
+    reserve : callable
+    plan_id : int
+    structure : Structure
+        The plan's campaigns and groups as they stand.
+    offers : mapping of str to int
+        Ids of the plan's offers by name.
+    arrivals : sequence of Arrival
+    """
+    first = structure.campaigns[0].name if structure.campaigns else FIRST_CAMPAIGN
+    places = [
+        None if a.entry.group_id is not None
+        else Place(a.campaign or first, a.group or GENERAL_GROUP, a.landing_page)
+        for a in arrivals
+    ]  # fmt: skip
+    group_at, new_places = plan_places(
+        reserve, plan_id, structure, [place for place in places if place is not None]
+    )
+    rows = []
+    for a, place in zip(arrivals, places, strict=True):
+        e = a.entry
+        rows.append({
+            "plan_id": plan_id, "key": e.key, "text": e.text, "normalised": e.normalised,
+            "match": e.match, "intent": e.intent, "rate": e.rate,
+            "ad_group_id": e.group_id if place is None else group_at[place],
+            "locked_bid": e.locked_bid, "last_cpc": e.last_cpc, "unpaid_rank": e.unpaid_rank,
+            "paid_rank": e.paid_rank, "note": e.note,
+            "offer_id": e.offer_id or offers.get(a.offer),
+        })  # fmt: skip
+    keywords = prepare(reserve, models.Keyword, rows)
+    both = list(zip(keywords.ids, arrivals, strict=True))
+    readings = [_reading(plan_id, i, a.entry.reading) for i, a in both]
+    calls = [
+        _call(plan_id, i, e.call, e.reason, e.call_by or "file", e.call_at)
+        for i, e in ((i, a.entry) for i, a in both)
+        if e.call != "none"
+    ]
+    return PreparedKeywords(
+        new_places, keywords,
+        prepare(reserve, models.Reading, readings), prepare(reserve, models.Call, calls),
     )  # fmt: skip
-    change.insert(
-        models.Reading, [_reading(plan_id, i, e.reading) for i, e in zip(ids, entries, strict=True)]
-    )
-    change.insert(
-        models.Call,
-        [
-            _call(plan_id, i, e.call, e.reason, e.call_by or "file", e.call_at)
-            for i, e in zip(ids, entries, strict=True)
-            if e.call != "none"
-        ],
-    )
-    return ids
+
+
+def offer_ids(session: Session, plan_id: int) -> dict[str, int]:
+    """Return the ids of a plan's offers by name."""
+    o = models.Offer
+    rows = session.execute(select(o.name, o.id).where(o.plan_id == plan_id))
+    return {row.name: row.id for row in rows if row.name}
 
 
 def add_readings(
@@ -125,22 +185,16 @@ def set_ranks(change: Change, ranks: dict[int, float | None]) -> None:
     change.update(models.Keyword, {i: {"unpaid_rank": r} for i, r in ranks.items()})
 
 
+def set_last_cpc(change: Change, prices: Mapping[int, float]) -> None:
+    """Set the average price last paid for a click, money."""
+    change.update(models.Keyword, {i: {"last_cpc": p} for i, p in prices.items()})
+
+
 def remove_keywords(change: Change, ids: Sequence[int]) -> None:
     """Take keywords out of the plan, with their readings and calls."""
     for model in (models.Call, models.Reading):
         change.delete(model, _of_keywords(change, model, ids))
     change.delete(models.Keyword, list(ids))
-
-
-def copy_keywords(change: Change, source: Sheet) -> None:
-    """Store another plan's sheet in this one."""
-    add_keywords(change, source.entries)
-
-
-def group_id_of(change: Change, name: str) -> int:
-    """Return the id of an ad group by name, made where it is missing."""
-    blank = KeywordEntry("", "", "exact", ReadingEntry(), group=name)
-    return _group_ids(change, [blank])[name or GENERAL_GROUP]
 
 
 def _calls_of(change: Change, ids: Sequence[int]) -> dict[int, tuple[int, str, str, str]]:
@@ -163,38 +217,6 @@ def _of_keywords(
         mine = mine.where(model.keyword_id.in_(ids))
     wanted = set(ids)
     return [i for i, keyword_id in change.session.execute(mine) if keyword_id in wanted]
-
-
-def _group_ids(change: Change, entries: Sequence[KeywordEntry]) -> dict[str, int]:
-    """Return the id of each named group, made with its campaign where it is missing."""
-    g = models.AdGroup
-    known = change.session.execute(select(g.name, g.id).where(g.plan_id == change.plan_id))
-    ids: dict[str, int] = {row.name: row.id for row in known}
-    first = {e.group or GENERAL_GROUP: e for e in reversed(entries)}
-    missing = sorted(set(first) - set(ids))
-    if missing:
-        campaigns = _campaign_ids(change, {first[name].campaign for name in missing})
-        rows = [
-            {"plan_id": change.plan_id, "campaign_id": campaigns[first[name].campaign],
-             "name": name, "landing_page": first[name].landing_page}
-            for name in missing
-        ]  # fmt: skip
-        ids |= dict(zip(missing, change.insert(g, rows), strict=True))
-    return ids
-
-
-def _campaign_ids(change: Change, names: set[str]) -> dict[str, int]:
-    """Return the id of each named campaign; no name is the plan's first one."""
-    c = models.Campaign
-    known = change.session.execute(
-        select(c.name, c.id).where(c.plan_id == change.plan_id).order_by(c.id)
-    )
-    ids: dict[str, int] = {row.name: row.id for row in known}
-    wanted = {name or next(iter(ids), FIRST_CAMPAIGN) for name in names}
-    missing = sorted(wanted - set(ids))
-    rows = [{"plan_id": change.plan_id, "name": name} for name in missing]
-    ids |= dict(zip(missing, change.insert(c, rows), strict=True))
-    return ids | {"": ids[next(iter(ids))]}
 
 
 def _reading(plan_id: int, keyword_id: int, entry: ReadingEntry) -> dict[str, Any]:

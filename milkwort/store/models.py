@@ -13,6 +13,7 @@ __all__ = [
     "Base",
     "Call",
     "Campaign",
+    "Client",
     "FileShape",
     "HandOver",
     "Journal",
@@ -27,8 +28,13 @@ __all__ = [
 ]
 
 
+def _key(table: str) -> UniqueConstraint:
+    """Return what holds the keys of a plan apart; see `milkwort.store.keys`."""
+    return UniqueConstraint("plan_id", "key", name=f"uq_{table}_key")
+
+
 class Base(DeclarativeBase):
-    """The root of all tables; every one has an integer `id`."""
+    """The root of all tables; every one has an integer `id` that is never used twice."""
 
     metadata = MetaData(
         naming_convention={
@@ -46,16 +52,31 @@ class Base(DeclarativeBase):
     id: Mapped[int] = mapped_column(primary_key=True)
 
 
+class Client(Base):
+    """One business: what its plans share and what outlives them."""
+
+    __tablename__ = "client"
+
+    name: Mapped[str]
+    created_at: Mapped[str]
+
+
 class Plan(Base):
     """One piece of planning; money in its currency, spend a month."""
 
     __tablename__ = "plan"
 
+    client_id: Mapped[int] = mapped_column(ForeignKey("client.id"), index=True)
+    version_of: Mapped[int | None] = mapped_column(ForeignKey("plan.id"))
+    """The plan this is a version of; none for one that stands for itself."""
+    label: Mapped[str] = mapped_column(server_default="")
+    """What a version is called beside the plan it is of."""
     name: Mapped[str]
     currency: Mapped[str]
     monthly_spend: Mapped[float]
     goal: Mapped[str]
-    start_month: Mapped[int]
+    start_date: Mapped[str]
+    """First day, as ISO 8601 has it."""
     pricing: Mapped[str]
     places: Mapped[list[Any]]
     volume_basis: Mapped[str]
@@ -67,6 +88,10 @@ class Plan(Base):
     flat_bid: Mapped[float | None]
     policy_share: Mapped[float | None]
     """A percentile, or what a method adds, as a share."""
+    cap_clicks: Mapped[float | None]
+    """Where set, no method's bid is above a day's money over so many clicks."""
+    odd_step: Mapped[bool] = mapped_column(server_default="0")
+    """Whether a method's bid on a round 5 or 10 goes one step up."""
     season: Mapped[list[Any] | None]
     """The plan's own month index, January first; none for flat."""
     gross_spend: Mapped[float | None]
@@ -128,18 +153,26 @@ class Campaign(Base):
     """What holds money at the ad platform."""
 
     __tablename__ = "campaign"
+    __table_args__ = (UniqueConstraint("plan_id", "name"), _key("campaign"))
 
-    plan_id: Mapped[int] = mapped_column(ForeignKey("plan.id"), index=True)
+    plan_id: Mapped[int] = mapped_column(ForeignKey("plan.id"))
+    key: Mapped[str]
     name: Mapped[str]
+    least_spend: Mapped[float] = mapped_column(server_default="0")
+    most_spend: Mapped[float | None]
+    scouting_share: Mapped[float | None]
+    """Share of the purse set aside for it; set in the one campaign that scouts, if any."""
 
 
 class AdGroup(Base):
     """Close keywords together."""
 
     __tablename__ = "ad_group"
+    __table_args__ = (UniqueConstraint("campaign_id", "name"), _key("ad_group"))
 
-    plan_id: Mapped[int] = mapped_column(ForeignKey("plan.id"), index=True)
-    campaign_id: Mapped[int] = mapped_column(ForeignKey("campaign.id"), index=True)
+    plan_id: Mapped[int] = mapped_column(ForeignKey("plan.id"))
+    key: Mapped[str]
+    campaign_id: Mapped[int] = mapped_column(ForeignKey("campaign.id"))
     name: Mapped[str]
     landing_page: Mapped[str] = mapped_column(server_default="")
 
@@ -148,9 +181,10 @@ class Keyword(Base):
     """One candidate; its identity is normalised text and match type."""
 
     __tablename__ = "keyword"
-    __table_args__ = (UniqueConstraint("plan_id", "normalised", "match"),)
+    __table_args__ = (UniqueConstraint("plan_id", "normalised", "match"), _key("keyword"))
 
     plan_id: Mapped[int] = mapped_column(ForeignKey("plan.id"))
+    key: Mapped[str]
     text: Mapped[str]
     normalised: Mapped[str]
     match: Mapped[str]
@@ -160,8 +194,10 @@ class Keyword(Base):
     locked_bid: Mapped[float | None]
     unpaid_rank: Mapped[float | None]
     paid_rank: Mapped[float | None]
-    offer: Mapped[str] = mapped_column(server_default="")
-    """Name of the offer it points to; empty for the first."""
+    last_cpc: Mapped[float | None]
+    """Average price last paid, money a click."""
+    offer_id: Mapped[int | None] = mapped_column(ForeignKey("offer.id"), index=True)
+    """The offer it points to; none for the first."""
     note: Mapped[str] = mapped_column(server_default="")
 
 
@@ -206,13 +242,15 @@ class Negative(Base):
     """A negative keyword: searches that the plan is not to be shown for."""
 
     __tablename__ = "negative"
+    __table_args__ = (_key("negative"),)
 
-    plan_id: Mapped[int] = mapped_column(ForeignKey("plan.id"), index=True)
+    plan_id: Mapped[int] = mapped_column(ForeignKey("plan.id"))
+    key: Mapped[str]
+    campaign_id: Mapped[int | None] = mapped_column(ForeignKey("campaign.id"), index=True)
+    ad_group_id: Mapped[int | None] = mapped_column(ForeignKey("ad_group.id"), index=True)
+    """Where it acts: in one campaign, in one group, or with neither in the whole plan."""
     text: Mapped[str]
     match: Mapped[str]
-    level: Mapped[str]
-    owner: Mapped[str] = mapped_column(server_default="")
-    """Name of the campaign or group it acts in; empty at plan level."""
     by: Mapped[str]
     at: Mapped[str]
 
@@ -222,7 +260,7 @@ class Recipe(Base):
 
     __tablename__ = "recipe"
 
-    plan_id: Mapped[int] = mapped_column(ForeignKey("plan.id"), index=True)
+    client_id: Mapped[int] = mapped_column(ForeignKey("client.id"), index=True)
     name: Mapped[str]
     parts: Mapped[list[Any]]
 
@@ -232,7 +270,7 @@ class RivalList(Base):
 
     __tablename__ = "rival_list"
 
-    plan_id: Mapped[int] = mapped_column(ForeignKey("plan.id"), index=True)
+    client_id: Mapped[int] = mapped_column(ForeignKey("client.id"), index=True)
     name: Mapped[str]
     at: Mapped[str]
     rows: Mapped[list[Any]]
@@ -243,7 +281,7 @@ class PastList(Base):
 
     __tablename__ = "past_list"
 
-    plan_id: Mapped[int] = mapped_column(ForeignKey("plan.id"), index=True)
+    client_id: Mapped[int] = mapped_column(ForeignKey("client.id"), index=True)
     kind: Mapped[str]
     """`terms` or `account`."""
     name: Mapped[str]
@@ -273,6 +311,10 @@ class Journal(Base):
     label: Mapped[str]
     at: Mapped[str]
     undone: Mapped[bool]
+    schema: Mapped[str]
+    """Revision of the tables under which its steps were written."""
+    under_way: Mapped[bool] = mapped_column(server_default="0")
+    """Whether its rows are still being written, a few at a time; taken back after a crash."""
     steps: Mapped[bytes] = mapped_column(LargeBinary)
 
 
@@ -289,3 +331,8 @@ class HandOver(Base):
     rows: Mapped[int]
     sha256: Mapped[str]
     content: Mapped[bytes] = mapped_column(LargeBinary)
+
+
+for _table in Base.metadata.tables.values():
+    # SQLite would give the id of a removed newest row to the next one
+    _table.dialect_options["sqlite"]["autoincrement"] = True

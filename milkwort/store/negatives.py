@@ -13,40 +13,63 @@ from milkwort.core.match_types import Match
 from milkwort.core.negatives import Level, Negative
 from milkwort.core.words import normalise
 from milkwort.store import models
+from milkwort.store.groups import load_structure
 from milkwort.store.journal import Change, now
 
-__all__ = ["StoredNegative", "add_negatives", "list_negatives", "remove_negatives"]
+__all__ = ["WHOLE_PLAN", "Owner", "StoredNegative", "add_negatives", "list_negatives",
+           "remove_negatives"]  # fmt: skip
+
+
+@dataclass(frozen=True)
+class Owner:
+    """Where a negative acts: in one campaign, in one group, or in the whole plan."""
+
+    campaign_id: int | None = None
+    group_id: int | None = None
+
+    @property
+    def level(self) -> Level:
+        """The level it acts at."""
+        if self.group_id is not None:
+            return "group"
+        return "plan" if self.campaign_id is None else "campaign"
+
+
+WHOLE_PLAN = Owner()
 
 
 @dataclass(frozen=True)
 class StoredNegative:
-    """A negative with its id, where it acts, and by whom and when it was made."""
+    """A negative with its id and key, where it acts, and by whom and when it was made."""
 
     id: int
-    negative: Negative
+    key: str
+    text: str
+    match: Match
+    owner: Owner
     by: str
     at: str
-    owner: str = ""
 
 
 def list_negatives(session: Session, plan_id: int) -> list[StoredNegative]:
     """Return a plan's negatives in the order they were made."""
-    rows = session.scalars(
-        select(models.Negative)
-        .where(models.Negative.plan_id == plan_id)
-        .order_by(models.Negative.id),
-        execution_options={"populate_existing": True},
+    n = models.Negative
+    rows = session.execute(
+        select(n.id, n.key, n.text, n.match, n.campaign_id, n.ad_group_id, n.by, n.at)
+        .where(n.plan_id == plan_id)
+        .order_by(n.id)
     )
     return [
         StoredNegative(
-            r.id, Negative(r.text, cast(Match, r.match), cast(Level, r.level)), r.by, r.at, r.owner
+            r.id, r.key, r.text, cast(Match, r.match), Owner(r.campaign_id, r.ad_group_id), r.by,
+            r.at,
         )
         for r in rows
-    ]
+    ]  # fmt: skip
 
 
 def add_negatives(
-    change: Change, negatives: Sequence[Negative], by: str, owners: Sequence[str] | None = None
+    change: Change, negatives: Sequence[Negative], by: str, owners: Sequence[Owner] | None = None
 ) -> int:
     """Store negatives that the plan doesn't have yet; return how many.
 
@@ -54,22 +77,35 @@ def add_negatives(
     ----------
     change : Change
     negatives : sequence of Negative
+        Their text and match type.
     by : str
         Who or what made them.
-    owners : sequence of str, optional
-        Campaign or group of each; none for the whole plan.
+    owners : sequence of Owner, optional
+        Where each acts; the whole plan where left out.
+
+    Raises
+    ------
+    NotFoundError
+        For a campaign or group that is not in the plan.
     """
-    have = {_identity(n.negative, n.owner) for n in list_negatives(change.session, change.plan_id)}
-    fresh: dict[tuple[str, ...], tuple[Negative, str]] = {}
-    for negative, owner in zip(negatives, owners or [""] * len(negatives), strict=True):
-        if _identity(negative, owner) not in have:
-            fresh.setdefault(_identity(negative, owner), (negative, owner))
+    owners = owners if owners is not None else [WHOLE_PLAN] * len(negatives)
+    _check(change, set(owners))
+    have = {
+        (normalise(n.text), n.match, n.owner)
+        for n in list_negatives(change.session, change.plan_id)
+    }
+    fresh: dict[tuple[str, str, Owner], Negative] = {}
+    for negative, owner in zip(negatives, owners, strict=True):
+        identity = (normalise(negative.text), negative.match, owner)
+        if identity not in have:
+            fresh.setdefault(identity, negative)
     change.insert(
         models.Negative,
         [
             {"plan_id": change.plan_id, "text": " ".join(n.text.split()), "match": n.match,
-             "level": n.level, "owner": owner, "by": by, "at": now()}
-            for n, owner in fresh.values()
+             "campaign_id": owner.campaign_id, "ad_group_id": owner.group_id, "by": by,
+             "at": now()}
+            for (_, _, owner), n in fresh.items()
         ],
     )  # fmt: skip
     return len(fresh)
@@ -81,5 +117,12 @@ def remove_negatives(change: Change, ids: Sequence[int]) -> None:
     change.delete(models.Negative, [i for i in ids if i in mine])
 
 
-def _identity(negative: Negative, owner: str) -> tuple[str, ...]:
-    return (normalise(negative.text), negative.match, negative.level, owner)
+def _check(change: Change, owners: set[Owner]) -> None:
+    if owners <= {WHOLE_PLAN}:
+        return
+    structure = load_structure(change.session, change.plan_id)
+    for owner in owners:
+        if owner.group_id is not None:
+            structure.group(owner.group_id)
+        elif owner.campaign_id is not None:
+            structure.campaign(owner.campaign_id)

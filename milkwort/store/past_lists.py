@@ -13,6 +13,7 @@ from milkwort.core.errors import BadValueError
 from milkwort.core.past import PastRow
 from milkwort.store import models
 from milkwort.store.journal import Change, now
+from milkwort.store.plans import client_of
 
 __all__ = ["PastKind", "PastList", "load_past", "set_past"]
 
@@ -31,11 +32,11 @@ class PastList:
     rows: tuple[PastRow, ...]
 
 
-def load_past(session: Session, plan_id: int, kind: PastKind) -> PastList | None:
-    """Return the list of a kind that was brought in last."""
+def load_past(session: Session, client_id: int, kind: PastKind) -> PastList | None:
+    """Return the list of a kind that was brought in last for a client."""
     found = session.scalar(
         select(models.PastList)
-        .where(models.PastList.plan_id == plan_id, models.PastList.kind == kind)
+        .where(models.PastList.client_id == client_id, models.PastList.kind == kind)
         .order_by(models.PastList.id.desc())
         .limit(1),
         execution_options={"populate_existing": True},
@@ -58,14 +59,15 @@ def set_past(
     """
     if not 0 < days <= _MOST_DAYS:
         raise BadValueError("days", f"a window of 1 to {_MOST_DAYS:,} days", days)
+    client_id = client_of(change.session, change.plan_id)
     held = change.session.scalars(
         select(models.PastList.id).where(
-            models.PastList.plan_id == change.plan_id, models.PastList.kind == kind
+            models.PastList.client_id == client_id, models.PastList.kind == kind
         )
     ).all()
     change.delete(models.PastList, list(held))
     change.insert(
         models.PastList,
-        [{"plan_id": change.plan_id, "kind": kind, "name": name, "at": now(), "days": days,
+        [{"client_id": client_id, "kind": kind, "name": name, "at": now(), "days": days,
           "rows": [asdict(row) for row in rows]}],
     )  # fmt: skip

@@ -2,14 +2,15 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
-from dataclasses import asdict, dataclass, field
+import datetime
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
 from typing import Any
 
 from sqlalchemy import func, select
 from sqlalchemy.orm import Session
 
-from milkwort.core.assumptions import Assumed
+from milkwort.core.assumptions import RETIRED, Assumed
 from milkwort.core.brief import Brief
 from milkwort.core.errors import BadValueError, NotFoundError
 from milkwort.store import models
@@ -20,35 +21,40 @@ from milkwort.store.briefs import (
     brief_of,
     offer_values,
 )
-from milkwort.store.journal import Change, now
-from milkwort.store.negatives import list_negatives
+from milkwort.store.groups import Structure, load_structure
+from milkwort.store.journal import Change, now, undo
+from milkwort.store.negatives import StoredNegative, list_negatives
 from milkwort.store.own_ways import OwnWays, own_ways_of
 
 __all__ = [
     "BRIEF_FIELDS",
     "PlanLine",
     "PlanRecord",
+    "add_client",
     "add_plan",
     "change_assumptions",
     "change_brief",
-    "copy_plan",
+    "checked_name",
+    "client_of",
     "list_plans",
     "load_plan",
+    "plans_of_client",
     "remove_plan",
     "rename_plan",
+    "restore_plan",
 ]
 
 BRIEF_FIELDS: tuple[str, ...] = ("offer_name", *OFFER_FIELDS, *PLAN_FIELDS, "more_offers")
 """What of a brief may be changed, by name."""
 
 _START: dict[str, Any] = {
-    "currency": "GBP", "monthly_spend": 300.0, "goal": "customers", "start_month": 1,
+    "currency": "GBP", "monthly_spend": 300.0, "goal": "customers",
     "pricing": "pay_enough", "places": [], "volume_basis": "exact",
     "ceiling_rule": "break_even", "ceiling_value": None, "max_cpc": None,
     "may_pay_to_learn": False, "policy": "fitted", "flat_bid": None, "policy_share": None,
     "season": None, "gross_spend": None, "tax_share": 0.0, "fee": 0.0, "profile": None,
     "other_places": [], "max_keywords": None, "min_clicks": 0.0, "more_offers": [], "showing": None,
-    "offer_name": "",
+    "cap_clicks": None, "odd_step": False, "offer_name": "",
     "sale_value": 100.0, "gross_margin": 0.5, "sales_per_customer": 1.0, "rate_low": 0.01,
     "rate_likely": 0.02, "rate_high": 0.04, "close_low": None, "close_likely": None,
     "close_high": None,
@@ -57,9 +63,13 @@ _START: dict[str, Any] = {
 
 @dataclass(frozen=True)
 class PlanLine:
-    """A plan as it stands in the list."""
+    """A plan as it stands in the list, with the client it is for."""
 
     id: int
+    client_id: int
+    client: str
+    version_of: int | None
+    label: str
     name: str
     currency: str
     monthly_spend: float
@@ -73,17 +83,25 @@ class PlanRecord:
 
     Attributes
     ----------
-    id, revision : int
-    name : str
+    id, client_id, revision : int
+    version_of : int or None
+        The plan this is a version of.
+    name, label : str
     values : dict
         The brief by field, as `BRIEF_FIELDS` names them.
     unsaid : tuple of str
         Fields nobody has entered yet.
     assumptions : dict of str to float
         What the plan changed.
+    retired : tuple of str
+        Assumptions the plan once changed that the model no longer makes.
     brief : Brief
-    negative_owners : tuple of str
-        Campaign or group of each negative of the brief; empty at plan level.
+    offer_ids : tuple of int
+        In the brief's order.
+    structure : Structure
+        Campaigns and groups; their places are their numbers in the brief.
+    negatives : tuple of StoredNegative
+        In the brief's order.
     reading_rule : str
         Which reading of a keyword is in use.
     own : OwnWays
@@ -91,28 +109,35 @@ class PlanRecord:
     """
 
     id: int
+    client_id: int
+    version_of: int | None
+    label: str
     revision: int
     name: str
     values: dict[str, Any]
     unsaid: tuple[str, ...]
     assumptions: dict[str, float]
+    retired: tuple[str, ...]
     brief: Brief
-    negative_owners: tuple[str, ...] = ()
-    reading_rule: str = "newest"
-    own: OwnWays = field(default_factory=OwnWays)
+    offer_ids: tuple[int, ...]
+    structure: Structure
+    negatives: tuple[StoredNegative, ...]
+    reading_rule: str
+    own: OwnWays
 
 
 def list_plans(session: Session) -> list[PlanLine]:
-    """Return the plans that are not deleted, the oldest first."""
-    count = (
-        select(func.count(models.Keyword.id))
-        .where(models.Keyword.plan_id == models.Plan.id)
-        .scalar_subquery()
-    )
+    """Return the plans that are not deleted, client by client, the oldest first."""
+    p, c, k = models.Plan, models.Client, models.Keyword
+    count = select(func.count(k.id)).where(k.plan_id == p.id).scalar_subquery()
     rows = session.execute(
-        select(models.Plan, count).where(models.Plan.deleted_at.is_(None)).order_by(models.Plan.id)
-    )
-    return [PlanLine(p.id, p.name, p.currency, p.monthly_spend, n, p.created_at) for p, n in rows]
+        select(p.id, p.client_id, c.name, p.version_of, p.label, p.name, p.currency,
+               p.monthly_spend, count, p.created_at)
+        .join(c, c.id == p.client_id)
+        .where(p.deleted_at.is_(None))
+        .order_by(p.client_id, p.id)
+    )  # fmt: skip
+    return [PlanLine(*row) for row in rows]
 
 
 def load_plan(session: Session, plan_id: int) -> PlanRecord:
@@ -122,6 +147,8 @@ def load_plan(session: Session, plan_id: int) -> PlanRecord:
     ------
     NotFoundError
         Where there is none, or it is deleted.
+    BadValueError
+        Where what is stored makes no plan.
     """
     plan, (offer, *more) = _rows(session, plan_id)
     if plan.deleted_at is not None:
@@ -130,23 +157,63 @@ def load_plan(session: Session, plan_id: int) -> PlanRecord:
     values |= {name: getattr(offer, name) for name in OFFER_FIELDS}
     values["offer_name"] = offer.name
     values["more_offers"] = [offer_values(one) for one in more]
-    changed = session.scalars(select(models.Assumption).where(models.Assumption.plan_id == plan_id))
-    assumptions = {a.name: a.value for a in changed}
-    stored = list_negatives(session, plan_id)
-    negatives = tuple(one.negative for one in stored)
+    changed = session.execute(
+        select(models.Assumption.name, models.Assumption.value)
+        .where(models.Assumption.plan_id == plan_id)
+        .order_by(models.Assumption.id)
+    )
+    stored = {row.name: row.value for row in changed}
+    assumptions = {name: value for name, value in stored.items() if name not in RETIRED}
+    negatives = tuple(list_negatives(session, plan_id))
+    structure = load_structure(session, plan_id)
     own = own_ways_of(plan)
     return PlanRecord(
         id=plan.id,
+        client_id=plan.client_id,
+        version_of=plan.version_of,
+        label=plan.label,
         revision=plan.revision,
         name=plan.name,
         values=values,
         unsaid=tuple(plan.unsaid),
         assumptions=assumptions,
-        brief=brief_of(plan.name, values, assumptions, negatives, own.word_kinds),
-        negative_owners=tuple(one.owner for one in stored),
+        retired=tuple(name for name in stored if name in RETIRED),
+        brief=brief_of(plan.name, values, assumptions, negatives, own.word_kinds, structure),
+        offer_ids=(offer.id, *(one.id for one in more)),
+        structure=structure,
+        negatives=negatives,
         reading_rule=plan.reading_rule,
         own=own,
     )
+
+
+def client_of(session: Session, plan_id: int) -> int:
+    """Return the id of a plan's client.
+
+    Raises
+    ------
+    NotFoundError
+        Where there is no such plan.
+    """
+    found = session.scalar(select(models.Plan.client_id).where(models.Plan.id == plan_id))
+    if found is None:
+        raise NotFoundError(f"There is no plan {plan_id}.", "plan")
+    return found
+
+
+def plans_of_client(session: Session, client_id: int) -> list[int]:
+    """Return the ids of a client's plans that are not deleted, rising."""
+    p = models.Plan
+    mine = select(p.id).where(p.client_id == client_id, p.deleted_at.is_(None))
+    return list(session.scalars(mine.order_by(p.id)))
+
+
+def add_client(session: Session, name: str) -> int:
+    """Make a client and return its id."""
+    client = models.Client(name=checked_name(name), created_at=now())
+    session.add(client)
+    session.flush()
+    return client.id
 
 
 def add_plan(
@@ -155,7 +222,8 @@ def add_plan(
     values: Mapping[str, Any] | None = None,
     assumptions: Mapping[str, float] | None = None,
     unsaid: tuple[str, ...] | None = None,
-    own: Mapping[str, Any] | None = None,
+    *,
+    client_id: int | None = None,
 ) -> int:
     """Make a plan and return its id.
 
@@ -169,29 +237,29 @@ def add_plan(
         What differs from the table.
     unsaid : tuple of str, optional
         Fields nobody has entered; all of them where no values are given.
-    own : mapping, optional
-        The planner's own ways, by the fields of `OwnWays`.
+    client_id : int, optional
+        Whose plan it is; a new client of the plan's name where left out.
     """
-    full = _START | dict(values or {})
-    full["more_offers"] = [UNSAID_OF_OFFER | dict(one) for one in full["more_offers"]]
-    brief_of(_checked_name(name), full, assumptions or {})
+    full = _START | {"start_date": next_month()} | dict(values or {})
+    brief_of(checked_name(name), full | {"more_offers": _offers(full)}, assumptions or {})
     if unsaid is None:
         unsaid = tuple(f for f in BRIEF_FIELDS if f not in (values or {}))
+    if client_id is not None and session.get(models.Client, client_id) is None:
+        raise NotFoundError(f"There is no client {client_id}.", "client")
     plan = models.Plan(
-        name=_checked_name(name),
+        name=checked_name(name),
+        client_id=client_id or add_client(session, name),
+        label="",
         unsaid=list(unsaid),
         revision=1,
         created_at=now(),
         deleted_at=None,
         **{f: full[f] for f in PLAN_FIELDS},
-        **(own or {}),
     )
     session.add(plan)
     session.flush()
-    offer = {f: full[f] for f in OFFER_FIELDS}
-    session.add(models.Offer(plan_id=plan.id, name=full["offer_name"], **offer))
-    session.flush()
-    for one in full["more_offers"]:
+    first = {f: full[f] for f in OFFER_FIELDS} | {"name": full["offer_name"]}
+    for one in (first, *_offers(full)):
         session.add(models.Offer(plan_id=plan.id, **one))
         session.flush()
     for key, value in (assumptions or {}).items():
@@ -199,22 +267,38 @@ def add_plan(
     return plan.id
 
 
-def copy_plan(session: Session, plan_id: int, name: str) -> int:
-    """Make a copy of a plan's brief under a new name; its sheet is copied by `keywords`."""
-    source = load_plan(session, plan_id)
-    return add_plan(
-        session, name, source.values, source.assumptions, source.unsaid, asdict(source.own)
-    )
+def next_month() -> str:
+    """Return the first day of the month to come."""
+    today = datetime.date.today()
+    return datetime.date(today.year + today.month // 12, today.month % 12 + 1, 1).isoformat()
 
 
 def rename_plan(change: Change, name: str) -> None:
     """Give the plan another name."""
-    change.update(models.Plan, {change.plan_id: {"name": _checked_name(name)}})
+    change.update(models.Plan, {change.plan_id: {"name": checked_name(name)}})
 
 
 def remove_plan(change: Change) -> None:
-    """Delete the plan; undoing brings it back."""
+    """Put the plan away; `restore_plan` brings it back."""
     change.update(models.Plan, {change.plan_id: {"deleted_at": now()}})
+
+
+def restore_plan(session: Session, plan_id: int) -> None:
+    """Bring a plan back that was put away.
+
+    Raises
+    ------
+    NotFoundError
+        Where there is no such plan.
+    BadValueError
+        Where it was not put away.
+    """
+    plan = session.get(models.Plan, plan_id)
+    if plan is None:
+        raise NotFoundError(f"There is no plan {plan_id}.", "plan")
+    if plan.deleted_at is None:
+        raise BadValueError("plan", "one that was deleted", plan.name)
+    undo(session, plan_id)  # putting it away was its last change
 
 
 def change_brief(change: Change, fields: Mapping[str, Any]) -> None:
@@ -229,11 +313,9 @@ def change_brief(change: Change, fields: Mapping[str, Any]) -> None:
     if unknown:
         raise BadValueError("brief", "fields of a brief", ", ".join(unknown))
     fields = dict(fields)
-    if "more_offers" in fields:
-        fields["more_offers"] = [UNSAID_OF_OFFER | dict(one) for one in fields["more_offers"]]
     record = load_plan(change.session, change.plan_id)
-    brief_of(record.name, record.values | dict(fields), record.assumptions)
-    _, (offer, *more) = _rows(change.session, change.plan_id)
+    new = record.values | fields
+    brief_of(record.name, new | {"more_offers": _offers(new)}, record.assumptions)
     of_plan: dict[str, Any] = {f: v for f, v in fields.items() if f in PLAN_FIELDS}
     of_plan["unsaid"] = [f for f in record.unsaid if f not in fields]
     change.update(models.Plan, {change.plan_id: of_plan})
@@ -241,12 +323,42 @@ def change_brief(change: Change, fields: Mapping[str, Any]) -> None:
     if "offer_name" in fields:
         of_offer["name"] = fields["offer_name"]
     if of_offer:
-        change.update(models.Offer, {offer.id: of_offer})
+        change.update(models.Offer, {record.offer_ids[0]: of_offer})
     if "more_offers" in fields:
-        change.delete(models.Offer, [one.id for one in more])
-        change.insert(
-            models.Offer, [{"plan_id": change.plan_id, **one} for one in fields["more_offers"]]
-        )
+        _change_offers(change, record, fields["more_offers"])
+
+
+def _change_offers(change: Change, record: PlanRecord, wanted: Sequence[Mapping[str, Any]]) -> None:
+    """Change, add and remove further offers; one that stays is the same row as before.
+
+    An offer is known by its id, and where none is given by its name.
+    """
+    there = {one["id"]: one["name"] for one in record.values["more_offers"]}
+    left = dict(there)
+    stays: dict[int, dict[str, Any]] = {}
+    new = []
+    for one, columns in zip(wanted, _offers({"more_offers": wanted}), strict=True):
+        known = one.get("id")
+        if known is None:
+            known = next((i for i, name in left.items() if name == one["name"]), None)
+        if known is not None and left.pop(known, None) is not None:
+            stays[known] = columns
+        else:
+            new.append({"plan_id": change.plan_id, **columns})
+    change.update(models.Offer, stays)
+    k = models.Keyword
+    orphans = change.session.scalars(select(k.id).where(k.offer_id.in_(list(left))))
+    change.update(k, {i: {"offer_id": None} for i in orphans})
+    change.delete(models.Offer, list(left))
+    change.insert(models.Offer, new)
+
+
+def _offers(values: Mapping[str, Any]) -> list[dict[str, Any]]:
+    """Return further offers as their columns, without ids."""
+    return [
+        UNSAID_OF_OFFER | {f: v for f, v in one.items() if f in ("name", *OFFER_FIELDS)}
+        for one in values["more_offers"]
+    ]
 
 
 def change_assumptions(change: Change, values: Mapping[str, float | None]) -> None:
@@ -264,7 +376,8 @@ def change_assumptions(change: Change, values: Mapping[str, float | None]) -> No
         select(models.Assumption).where(models.Assumption.plan_id == change.plan_id)
     )
     ids = {row.name: row.id for row in rows}
-    change.delete(models.Assumption, [ids[n] for n, v in values.items() if v is None and n in ids])
+    gone = [n for n, v in values.items() if v is None and n in ids]
+    change.delete(models.Assumption, [ids[n] for n in (*gone, *record.retired)])
     change.update(
         models.Assumption,
         {ids[n]: {"value": v} for n, v in values.items() if v is not None and n in ids},
@@ -290,7 +403,14 @@ def _rows(session: Session, plan_id: int) -> tuple[models.Plan, list[models.Offe
     return plan, list(offers)
 
 
-def _checked_name(name: str) -> str:
+def checked_name(name: str) -> str:
+    """Return a plan's or client's name without needless spaces.
+
+    Raises
+    ------
+    BadValueError
+        Where it is empty or too long.
+    """
     bare = " ".join(name.split())
     if not 1 <= len(bare) <= 120:
         raise BadValueError("name", "a name of 1 to 120 characters", name)

@@ -11,26 +11,30 @@ from sqlalchemy.orm import Session
 from milkwort.core.errors import BadValueError, NotFoundError
 from milkwort.store import models
 from milkwort.store.journal import Change
+from milkwort.store.plans import client_of
 
 __all__ = ["add_recipe", "list_recipes", "remove_recipe"]
 
 
-def list_recipes(session: Session, plan_id: int) -> Sequence[models.Recipe]:
-    """Return a plan's saved crossings in the order they were saved."""
+def list_recipes(session: Session, client_id: int) -> Sequence[models.Recipe]:
+    """Return a client's saved crossings in the order they were saved."""
     return session.scalars(
-        select(models.Recipe).where(models.Recipe.plan_id == plan_id).order_by(models.Recipe.id),
+        select(models.Recipe)
+        .where(models.Recipe.client_id == client_id)
+        .order_by(models.Recipe.id),
         execution_options={"populate_existing": True},
     ).all()
 
 
 def add_recipe(change: Change, name: str, parts: list[dict[str, Any]]) -> None:
     """Save a crossing; one of the same name is replaced."""
+    client_id = client_of(change.session, change.plan_id)
     bare = " ".join(name.split())
     if not 1 <= len(bare) <= 80:
         raise BadValueError("name of the crossing", "1 to 80 characters", name)
-    same = [r.id for r in list_recipes(change.session, change.plan_id) if r.name == bare]
+    same = [r.id for r in list_recipes(change.session, client_id) if r.name == bare]
     change.delete(models.Recipe, same)
-    change.insert(models.Recipe, [{"plan_id": change.plan_id, "name": bare, "parts": parts}])
+    change.insert(models.Recipe, [{"client_id": client_id, "name": bare, "parts": parts}])
 
 
 def remove_recipe(change: Change, recipe_id: int) -> None:
@@ -39,8 +43,9 @@ def remove_recipe(change: Change, recipe_id: int) -> None:
     Raises
     ------
     NotFoundError
-        Where the plan has none of that id.
+        Where the client has none of that id.
     """
-    if recipe_id not in [r.id for r in list_recipes(change.session, change.plan_id)]:
+    client_id = client_of(change.session, change.plan_id)
+    if recipe_id not in [r.id for r in list_recipes(change.session, client_id)]:
         raise NotFoundError("There is no such crossing.", "recipe")
     change.delete(models.Recipe, [recipe_id])

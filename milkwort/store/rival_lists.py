@@ -11,11 +11,12 @@ from sqlalchemy.orm import Session
 from milkwort.core.rivals import RivalRow
 from milkwort.store import models
 from milkwort.store.journal import Change, now
+from milkwort.store.plans import client_of
 
 __all__ = ["RivalList", "add_rival_list", "load_rival_lists"]
 
 _KEPT = 6
-"""So many lists of a plan are kept; older ones make way."""
+"""So many lists of a client are kept; older ones make way."""
 
 
 @dataclass(frozen=True)
@@ -27,11 +28,11 @@ class RivalList:
     rows: tuple[RivalRow, ...]
 
 
-def load_rival_lists(session: Session, plan_id: int) -> list[RivalList]:
-    """Return a plan's lists, the newest last."""
+def load_rival_lists(session: Session, client_id: int) -> list[RivalList]:
+    """Return a client's lists, the newest last."""
     found = session.scalars(
         select(models.RivalList)
-        .where(models.RivalList.plan_id == plan_id)
+        .where(models.RivalList.client_id == client_id)
         .order_by(models.RivalList.id),
         execution_options={"populate_existing": True},
     )
@@ -40,14 +41,15 @@ def load_rival_lists(session: Session, plan_id: int) -> list[RivalList]:
 
 def add_rival_list(change: Change, name: str, rows: Sequence[RivalRow]) -> None:
     """Store a list; the oldest beyond a few is dropped."""
+    client_id = client_of(change.session, change.plan_id)
     held = change.session.scalars(
         select(models.RivalList.id)
-        .where(models.RivalList.plan_id == change.plan_id)
+        .where(models.RivalList.client_id == client_id)
         .order_by(models.RivalList.id)
     ).all()
     change.delete(models.RivalList, list(held)[: max(len(held) - _KEPT + 1, 0)])
     change.insert(
         models.RivalList,
-        [{"plan_id": change.plan_id, "name": name, "at": now(),
+        [{"client_id": client_id, "name": name, "at": now(),
           "rows": [asdict(row) for row in rows]}],
     )  # fmt: skip

@@ -3,25 +3,30 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, fields, replace
 from typing import Any
 
 import numpy as np
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from milkwort.core.brief import MATCHES, Brief
+from milkwort.core.brief import MATCHES
 from milkwort.core.demand import per_month
 from milkwort.core.errors import NotFoundError
 from milkwort.core.keyword_table import CALLS, INTENTS, KeywordTable
 from milkwort.core.words import joints_of
 from milkwort.store import models
 from milkwort.store.entries import KeywordEntry, ReadingEntry
-from milkwort.store.journal import now
+from milkwort.store.groups import Structure
+from milkwort.store.journal import Touched
+from milkwort.store.plans import PlanRecord
 
-__all__ = ["Sheet", "load_sheet", "with_brief", "with_calls", "with_locked_bids"]
+__all__ = ["Sheet", "load_sheet", "read_again", "with_brief"]
 
 _AT_ONCE = 2000
+_FEW = 20_000
+"""Up to so many keywords are read again by id; more with all of the sheet."""
+_IDS_AT_ONCE = 5000
 _NO_MONTHS = (np.nan,) * 12
 
 
@@ -35,18 +40,19 @@ class Sheet:
     entries : tuple of KeywordEntry
         As stored, with the reading in use.
     table : KeywordTable
-        What the core plans with.
-    groups, campaigns : tuple of str
-        Name of each group and campaign number in the table.
+        What the core plans with; groups and campaigns numbered as in `structure`.
+    structure : Structure
+    labels : tuple of str
+        What each group of the structure is called where its campaign isn't seen.
     read_by : tuple
-        What of the brief the table depends on.
+        What of the brief and the structure the table depends on.
     """
 
     ids: tuple[int, ...]
     entries: tuple[KeywordEntry, ...]
     table: KeywordTable
-    groups: tuple[str, ...]
-    campaigns: tuple[str, ...]
+    structure: Structure
+    labels: tuple[str, ...]
     read_by: tuple[Any, ...]
 
     def rows_of(self, ids: Iterable[int]) -> list[int]:
@@ -63,68 +69,103 @@ class Sheet:
             raise NotFoundError("A keyword is no longer in the plan.", "keyword")
         return rows
 
+    def group_labels(self, rows: Iterable[int]) -> list[str]:
+        """Return what the group of each of some keywords is called; empty for none."""
+        numbers = self.table.group
+        return [self.labels[numbers[row]] if numbers[row] >= 0 else "" for row in rows]
 
-def load_sheet(session: Session, plan_id: int, brief: Brief) -> Sheet:
+
+def load_sheet(session: Session, record: PlanRecord) -> Sheet:
     """Return the plan's keywords with the readings in use."""
-    k, r, c, g = models.Keyword, models.Reading, models.Call, models.AdGroup
-    campaign = models.Campaign
-    rows = session.execute(
-        select(
-            k.id, k.text, k.normalised, k.match, k.intent, k.rate, k.locked_bid, k.unpaid_rank,
-            k.paid_rank, k.offer, k.note, r.volume_low, r.volume_high, r.cpc_low, r.cpc_high,
-            r.competition, r.months, r.basis, r.area, r.period, r.origin, r.origin_row, c.call,
-            c.reason, c.by, c.at,
-            g.name.label("group"), g.landing_page, campaign.name.label("campaign"),
-        )
-        .where(k.plan_id == plan_id)
-        .outerjoin(r, (r.keyword_id == k.id) & r.in_use)
-        .outerjoin(c, c.keyword_id == k.id)
-        .outerjoin(g, g.id == k.ad_group_id)
-        .outerjoin(campaign, campaign.id == g.campaign_id)
-        .order_by(k.id)
-        .execution_options(yield_per=_AT_ONCE)
-    )  # fmt: skip
+    rows = session.execute(_question(record.id), execution_options={"yield_per": _AT_ONCE})
     ids, entries = [], []
     for row in rows:
         ids.append(row.id)
         entries.append(_entry(row))
-    groups = tuple(sorted({e.group for e in entries if e.group}))
-    campaigns = tuple(sorted({e.campaign for e in entries if e.campaign}))
-    table = _table(entries, groups, campaigns, brief)
-    return Sheet(tuple(ids), tuple(entries), table, groups, campaigns, _read_by(brief))
+    return _sheet(tuple(ids), tuple(entries), record)
 
 
-def with_brief(sheet: Sheet, brief: Brief) -> Sheet:
-    """Return the same keywords as columns under another brief."""
-    if sheet.read_by == _read_by(brief):
-        return sheet
-    table = _table(sheet.entries, sheet.groups, sheet.campaigns, brief)
-    return replace(sheet, table=table, read_by=_read_by(brief))
+def read_again(session: Session, sheet: Sheet, record: PlanRecord, touched: Touched) -> Sheet:
+    """Return the sheet as it is after a change, reading only the keywords it touched.
 
-
-def with_calls(
-    sheet: Sheet, rows: Sequence[int], call: str, reason: str, by: str = "hand"
-) -> Sheet:
-    """Return the sheet with some rows called."""
+    Parameters
+    ----------
+    session : Session
+    sheet : Sheet
+        As it was.
+    record : PlanRecord
+        As it is.
+    touched : Touched
+        What was written in between.
+    """
+    if len(touched.keywords) > _FEW:
+        return load_sheet(session, record)
+    place = {keyword_id: row for row, keyword_id in enumerate(sheet.ids)}
+    wanted = sorted(touched.keywords)
+    found: dict[int, KeywordEntry] = {}
+    for at in range(0, len(wanted), _IDS_AT_ONCE):
+        some = models.Keyword.id.in_(wanted[at : at + _IDS_AT_ONCE])
+        found |= {row.id: _entry(row) for row in session.execute(_question(record.id, some))}
+    if found.keys() != touched.keywords or not touched.keywords <= place.keys():
+        return load_sheet(session, record)  # keywords came or went
+    changed = {place[i]: entry for i, entry in found.items() if sheet.entries[place[i]] != entry}
+    if not changed:
+        return with_brief(sheet, record)
     entries = list(sheet.entries)
-    said = (reason, by, now()) if call != "none" else ("", "", "")
-    for row in rows:
-        entries[row] = replace(
-            entries[row], call=call, reason=said[0], call_by=said[1], call_at=said[2]
+    for row, entry in changed.items():
+        entries[row] = entry
+    if sheet.read_by != _read_by(record):
+        return _sheet(sheet.ids, tuple(entries), record)
+    rows = np.array(sorted(changed), dtype=np.int64)
+    some_rows = _table([entries[row] for row in rows.tolist()], record)
+    table = _patched(sheet.table, rows, some_rows)
+    return replace(sheet, entries=tuple(entries), table=table, structure=record.structure,
+                   labels=tuple(record.structure.labels()))  # fmt: skip
+
+
+def with_brief(sheet: Sheet, record: PlanRecord) -> Sheet:
+    """Return the same keywords as columns under another brief or structure."""
+    if sheet.read_by == _read_by(record):
+        if sheet.structure is record.structure:
+            return sheet
+        labels = tuple(record.structure.labels())
+        return replace(sheet, structure=record.structure, labels=labels)
+    return _sheet(sheet.ids, sheet.entries, record)
+
+
+def _sheet(ids: tuple[int, ...], entries: tuple[KeywordEntry, ...], record: PlanRecord) -> Sheet:
+    structure = record.structure
+    return Sheet(ids, entries, _table(entries, record), structure, tuple(structure.labels()),
+                 _read_by(record))  # fmt: skip
+
+
+def _question(plan_id: int, some: Any = True) -> Any:
+    k, r, c = models.Keyword, models.Reading, models.Call
+    return (
+        select(
+            k.id, k.key, k.text, k.normalised, k.match, k.intent, k.rate, k.locked_bid,
+            k.last_cpc, k.unpaid_rank, k.paid_rank, k.offer_id, k.ad_group_id, k.note,
+            r.volume_low, r.volume_high, r.cpc_low, r.cpc_high, r.competition, r.months, r.basis,
+            r.area, r.period, r.origin, r.origin_row, c.call, c.reason, c.by, c.at,
         )
-    table = sheet.table.with_calls(np.array(rows, dtype=np.int64), call)
-    return replace(sheet, entries=tuple(entries), table=table)
+        .where(k.plan_id == plan_id, some)
+        .outerjoin(r, (r.keyword_id == k.id) & r.in_use)
+        .outerjoin(c, c.keyword_id == k.id)
+        .order_by(k.id)
+    )  # fmt: skip
 
 
-def with_locked_bids(sheet: Sheet, rows: Sequence[int], bid: float | None) -> Sheet:
-    """Return the sheet with a bid by hand in some rows."""
-    entries = list(sheet.entries)
-    for row in rows:
-        entries[row] = replace(entries[row], locked_bid=bid)
-    bids = sheet.table.locked_bid.copy()
-    bids[list(rows)] = np.nan if bid is None else bid
-    table = replace(sheet.table, locked_bid=bids)
-    return replace(sheet, entries=tuple(entries), table=table)
+def _patched(table: KeywordTable, rows: Any, some: KeywordTable) -> KeywordTable:
+    """Return a table with a few rows replaced; a column that stays is the very same array."""
+    new: dict[str, Any] = {}
+    for name in (f.name for f in fields(KeywordTable)):
+        column, values = getattr(table, name), getattr(some, name)
+        if isinstance(column, np.ndarray) and not np.array_equal(
+            column[rows], values, equal_nan=column.dtype.kind == "f"
+        ):
+            new[name] = column.copy()
+            new[name][rows] = values
+    return replace(table, **new)
 
 
 def _entry(row: Any) -> KeywordEntry:
@@ -135,17 +176,17 @@ def _entry(row: Any) -> KeywordEntry:
         intent=row.intent,
         call=row.call or "none",
         reason=row.reason or "",
-        group=row.group or "",
         rate=row.rate,
         locked_bid=row.locked_bid,
         unpaid_rank=row.unpaid_rank,
         paid_rank=row.paid_rank,
-        offer=row.offer or "",
-        campaign=row.campaign or "",
-        landing_page=row.landing_page or "",
+        last_cpc=row.last_cpc,
         call_by=row.by or "",
         call_at=row.at or "",
         note=row.note or "",
+        group_id=row.ad_group_id,
+        offer_id=row.offer_id,
+        key=row.key,
         reading=ReadingEntry(
             row.volume_low, row.volume_high, row.cpc_low, row.cpc_high, row.competition,
             tuple(row.months) if row.months else None, row.basis or "", row.area or "",
@@ -154,20 +195,22 @@ def _entry(row: Any) -> KeywordEntry:
     )  # fmt: skip
 
 
-def _read_by(brief: Brief) -> tuple[Any, ...]:
-    return (brief.volume_basis, brief.assumed["month_days"], *(o.name for o in brief.offers))
+def _read_by(record: PlanRecord) -> tuple[Any, ...]:
+    brief, structure = record.brief, record.structure
+    return (
+        brief.volume_basis, brief.assumed["month_days"], record.offer_ids,
+        tuple(c.id for c in structure.campaigns),
+        tuple((g.id, g.campaign_id) for g in structure.groups),
+    )  # fmt: skip
 
 
-def _table(
-    entries: Sequence[KeywordEntry],
-    groups: Sequence[str],
-    campaigns: Sequence[str],
-    brief: Brief,
-) -> KeywordTable:
-    number = {name: i for i, name in enumerate(groups)} | {"": -1}
-    holder = {name: i for i, name in enumerate(campaigns)} | {"": -1}
+def _table(entries: Sequence[KeywordEntry], record: PlanRecord) -> KeywordTable:
+    brief, structure = record.brief, record.structure
+    holder = {c.id: at for at, c in enumerate(structure.campaigns)}
+    number: dict[int | None, int] = {g.id: at for at, g in enumerate(structure.groups)}
+    campaign = {g.id: holder[g.campaign_id] for g in structure.groups}
     readings = [e.reading for e in entries]
-    place = {offer.name: at for at, offer in enumerate(brief.offers)}
+    place: dict[int | None, int] = {offer: at for at, offer in enumerate(record.offer_ids)}
 
     def ints(values: Iterable[int]) -> Any:
         return np.fromiter(values, dtype=np.int64, count=len(entries))
@@ -189,11 +232,11 @@ def _table(
         cpc_low=floats(r.cpc_low for r in readings),
         cpc_high=floats(r.cpc_high for r in readings),
         rate=floats(e.rate for e in entries),
-        group=ints(number[e.group] for e in entries),
+        group=ints(number.get(e.group_id, -1) for e in entries),
         locked_bid=floats(e.locked_bid for e in entries),
-        campaign=ints(holder[e.campaign] for e in entries),
-        offer=ints(place.get(e.offer, 0) for e in entries),
+        campaign=ints(campaign.get(e.group_id or 0, -1) for e in entries),
+        offer=ints(place.get(e.offer_id, 0) for e in entries),
         months=np.array([r.months or _NO_MONTHS for r in readings], dtype=float).reshape(-1, 12),
-        last_cpc=np.full(len(entries), np.nan),
+        last_cpc=floats(e.last_cpc for e in entries),
         joints=joints_of(e.text for e in entries),
     )

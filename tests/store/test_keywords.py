@@ -7,10 +7,10 @@ from sqlalchemy.exc import IntegrityError
 
 from milkwort.core.errors import BadValueError, NotFoundError
 from milkwort.store import keywords as store
-from milkwort.store.entries import KeywordEntry, ReadingEntry
+from milkwort.store.entries import Arrival, KeywordEntry, ReadingEntry
+from milkwort.store.groups import GENERAL_GROUP
 from milkwort.store.journal import Change
 from milkwort.store.keywords import (
-    GENERAL_GROUP,
     add_keywords,
     add_readings,
     lock_bids,
@@ -19,7 +19,7 @@ from milkwort.store.keywords import (
 )
 from milkwort.store.models import AdGroup, Call, Campaign, Keyword, Reading
 from milkwort.store.plans import change_assumptions, change_brief, load_plan
-from milkwort.store.sheet import load_sheet, with_brief, with_calls, with_locked_bids
+from milkwort.store.sheet import load_sheet, read_again, with_brief
 
 
 def entry(text="sash repair", **fields):
@@ -27,8 +27,9 @@ def entry(text="sash repair", **fields):
         volume_low=10, volume_high=100, cpc_low=0.5, cpc_high=1.5,
         months=tuple(float(m) for m in range(12)), origin="a.csv", origin_row=7,
     )  # fmt: skip
-    return KeywordEntry(**({"text": text, "normalised": text, "match": "exact",
-                            "reading": reading} | fields))  # fmt: skip
+    names = {n: fields.pop(n) for n in ("group", "campaign", "offer") if n in fields}
+    return Arrival(KeywordEntry(**({"text": text, "normalised": text, "match": "exact",
+                                    "reading": reading} | fields)), **names)  # fmt: skip
 
 
 def changed(database, plan_id, *steps):
@@ -41,22 +42,27 @@ def changed(database, plan_id, *steps):
 
 def sheet_of(database, plan_id):
     with database.begin() as session:
-        return load_sheet(session, plan_id, load_plan(session, plan_id).brief)
+        return load_sheet(session, load_plan(session, plan_id))
 
 
 def test_a_keyword_comes_back_as_it_was_stored(database, plan_id):
     stored = entry(call="hold", reason="dear", group="Repair", rate=0.04, locked_bid=1.2,
                    intent="buy", unpaid_rank=3.0)  # fmt: skip
     changed(database, plan_id, lambda c: add_keywords(c, [stored]))
-    (found,) = sheet_of(database, plan_id).entries
-    assert (found.campaign, found.call_by) == ("Search", "file") and found.call_at
-    assert replace(found, campaign="", call_at="") == replace(stored, call_by="file")
+    sheet = sheet_of(database, plan_id)
+    (found,) = sheet.entries
+    (group,) = sheet.structure.groups
+    assert (group.id, group.name) == (found.group_id, "Repair")
+    assert sheet.structure.campaign(group.campaign_id).name == "Search"
+    assert found.call_by == "file" and found.call_at and found.key.startswith("k")
+    plain = replace(found, group_id=None, key="", call_at="", call_by="")
+    assert plain == stored.entry
 
 
 def test_a_keyword_without_a_group_joins_the_general_one(database, plan_id):
     changed(database, plan_id, lambda c: add_keywords(c, [entry("a"), entry("b", group="Repair")]))
     sheet = sheet_of(database, plan_id)
-    assert sheet.groups == (GENERAL_GROUP, "Repair")
+    assert sheet.labels == (GENERAL_GROUP, "Repair")
     assert sheet.table.group.tolist() == [0, 1]
     with database.begin() as session:
         assert session.scalar(select(func.count(Campaign.id))) == 1
@@ -121,33 +127,36 @@ def test_an_impossible_bid_is_refused(database, plan_id, bid):
         changed(database, plan_id, lambda c: lock_bids(c, {ids[0]: bid}))
 
 
-def test_a_sheet_changed_in_memory_is_the_sheet_read_anew(database, plan_id):
+def test_a_sheet_read_again_where_it_was_touched_is_the_sheet_read_anew(database, plan_id):
     (ids,) = changed(database, plan_id, lambda c: add_keywords(c, [entry(t) for t in "abcd"]))
-    sheet = with_calls(sheet_of(database, plan_id), [0, 2], "keep", "good")
-    sheet = with_locked_bids(sheet, [2], 1.5)
-    changed(
-        database, plan_id,
-        lambda c: set_calls(c, [ids[0], ids[2]], "keep", "good", "hand"),
-        lambda c: lock_bids(c, {ids[2]: 1.5}),
-    )  # fmt: skip
+    before = sheet_of(database, plan_id)
+    with database.begin() as session:
+        change = Change(session, plan_id, "several things")
+        set_calls(change, [ids[0], ids[2]], "keep", "good", "hand")
+        lock_bids(change, {ids[2]: 1.5})
+        add_readings(change, [(ids[3], ReadingEntry(volume_low=7, volume_high=7))])
+        change.finish()
+        again = read_again(session, before, load_plan(session, plan_id), change.touched)
     fresh = sheet_of(database, plan_id)
-    assert sheet.entries == fresh.entries
-    for name in ("call", "locked_bid"):
-        assert np.array_equal(
-            getattr(sheet.table, name), getattr(fresh.table, name), equal_nan=True
-        )
+    assert again.entries == fresh.entries
+    for name, column in vars(fresh.table).items():
+        if isinstance(column, np.ndarray):
+            assert np.array_equal(
+                getattr(again.table, name), column, equal_nan=column.dtype.kind == "f"
+            ), name
+    assert again.table.rate is before.table.rate  # what stays is the very same column
 
 
 def test_another_brief_makes_the_table_anew_only_where_it_matters(database, plan_id):
     changed(database, plan_id, lambda c: add_keywords(c, [entry()]))
     sheet = sheet_of(database, plan_id)
-    with database.begin() as session:
-        brief = load_plan(session, plan_id).brief
-    assert with_brief(sheet, brief) is sheet
+    with database.read() as session:
+        record = load_plan(session, plan_id)
+    assert with_brief(sheet, record).table is sheet.table
     changed(database, plan_id, lambda c: change_brief(c, {"volume_basis": "broad"}))
-    with database.begin() as session:
-        brief = load_plan(session, plan_id).brief
-    assert with_brief(sheet, brief).table.basis.tolist() == [2]
+    with database.read() as session:
+        record = load_plan(session, plan_id)
+    assert with_brief(sheet, record).table.basis.tolist() == [2]
 
 
 def test_an_unknown_keyword_is_said(database, plan_id):

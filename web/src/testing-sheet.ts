@@ -25,6 +25,7 @@ export function sheetOf(rows: Row[]): SheetBlock {
       call: column((row) => row.call ?? "none"),
       reason: column(() => ""),
       group: column(() => ""),
+      group_id: none,
       offer: column(() => ""),
       note: column(() => ""),
       kinds: column((row) =>

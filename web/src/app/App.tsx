@@ -5,6 +5,7 @@ import { PlanProvider } from "../data/plan";
 import { SayingProvider } from "../data/saying";
 import { GlobalStyle } from "../look/GlobalStyle";
 import { FirstRun, Plain } from "./FirstRun";
+import { Unreadable } from "./Unreadable";
 import { Frame } from "./Frame";
 import { DeskProvider } from "./desk";
 
@@ -57,11 +58,7 @@ function OpenPlan() {
       key={id}
       id={id}
       waiting={<Plain>Opening the plan …</Plain>}
-      failed={(why) => (
-        <Plain>
-          {why} <a href="/">See all plans</a>
-        </Plain>
-      )}
+      failed={(why) => <Unreadable id={id} why={why} />}
     >
       <DeskProvider>
         <Frame />

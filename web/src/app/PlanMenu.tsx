@@ -9,6 +9,7 @@ import { useSaying } from "../data/saying";
 import { ink, serif } from "../look/tokens";
 import { Blank } from "../parts/Blank";
 import { TextButton } from "../parts/Button";
+import { Choice } from "../parts/Choice";
 import { money, plural } from "../parts/format";
 import { starts } from "./starts";
 
@@ -32,14 +33,17 @@ export function PlanMenu() {
   );
 }
 
+type Made = { id: number; notices?: string[] };
 type ListProps = { close: () => void };
 
 function PlanList({ close }: ListProps) {
   const { id, frame, change } = usePlan();
   const navigate = useNavigate();
   const queries = useQueryClient();
-  const { complain } = useSaying();
+  const { say, complain } = useSaying();
   const [gone, setGone] = useState<Item | null>(null);
+  const [whose, setWhose] = useState("new");
+  const client_id = whose === "new" ? null : Number(whose);
   const file = useRef<HTMLInputElement>(null);
   const plans = useQuery({
     queryKey: ["plans"],
@@ -55,11 +59,10 @@ function PlanList({ close }: ListProps) {
       complain(error);
     }
   };
-  const openMade = (
-    request: Promise<{ data?: { id: number }; error?: unknown; response: Response }>,
-  ) =>
+  const openMade = (request: Promise<{ data?: Made; error?: unknown; response: Response }>) =>
     attempt(async () => {
       const made = await taken(request);
+      for (const notice of made.notices ?? []) say(notice);
       await refresh();
       close();
       await navigate(`/plan/${made.id}/brief`);
@@ -84,6 +87,7 @@ function PlanList({ close }: ListProps) {
       setGone(null);
     });
   const path = { params: { path: { plan_id: id } } };
+  const clients = byClient(plans.data ?? []);
 
   return (
     <List>
@@ -102,52 +106,70 @@ function PlanList({ close }: ListProps) {
           }
         />
       </label>
-      <ul>
-        {plans.data?.map((plan) => (
-          <li key={plan.id} data-current={plan.id === id || undefined}>
-            <TextButton
-              onPress={() => {
-                close();
-                void navigate(`/plan/${plan.id}/brief`);
-              }}
-            >
-              {plan.name}
-            </TextButton>
-            <small>
-              {plural(plan.keywords, "keyword")}, {money(plan.monthly_spend)} {plan.currency} a
-              month
-            </small>
-            <TextButton
-              aria-label={`Copy ${plan.name}`}
-              onPress={() =>
-                void openMade(
-                  client.POST("/api/plans/{plan_id}/copy", {
-                    params: { path: { plan_id: plan.id } },
-                    body: { name: `${plan.name}, copy`.slice(0, 120) },
-                  }),
-                )
-              }
-            >
-              copy
-            </TextButton>
-            <TextButton aria-label={`Delete ${plan.name}`} onPress={() => void remove(plan)}>
-              delete
-            </TextButton>
-          </li>
-        ))}
-      </ul>
+      {clients.map(({ client_id, client: name, plans: own }) => (
+        <section key={client_id} aria-label={`Plans of ${name}`}>
+          <h3>{name}</h3>
+          <ul>
+            {own.map((plan) => (
+              <li key={plan.id} data-current={plan.id === id || undefined}>
+                <TextButton
+                  onPress={() => {
+                    close();
+                    void navigate(`/plan/${plan.id}/brief`);
+                  }}
+                >
+                  {plan.name}
+                </TextButton>
+                <small>
+                  {plural(plan.keywords, "keyword")}, {money(plan.monthly_spend)} {plan.currency} a
+                  month
+                </small>
+                <TextButton
+                  aria-label={`Copy ${plan.name}`}
+                  onPress={() =>
+                    void openMade(
+                      client.POST("/api/plans/{plan_id}/copy", {
+                        params: { path: { plan_id: plan.id } },
+                        body: { name: `${plan.name}, copy`.slice(0, 120) },
+                      }),
+                    )
+                  }
+                >
+                  copy
+                </TextButton>
+                <TextButton aria-label={`Delete ${plan.name}`} onPress={() => void remove(plan)}>
+                  delete
+                </TextButton>
+              </li>
+            ))}
+          </ul>
+        </section>
+      ))}
       {gone && (
         <p>
           Deleted {gone.name}. <TextButton onPress={() => void restore(gone)}>undo</TextButton>
         </p>
       )}
       <footer>
-        <span>New plan from</span>
+        <span>
+          New plan for{" "}
+          <Choice
+            label="Whose plan"
+            inline
+            value={whose}
+            options={[
+              { id: "new", name: "a new client" },
+              ...clients.map((one) => ({ id: String(one.client_id), name: one.client })),
+            ]}
+            onChange={setWhose}
+          />{" "}
+          from
+        </span>
         {starts.map(({ start, plan, name }) => (
           <TextButton
             key={start}
             onPress={() =>
-              void openMade(client.POST("/api/plans", { body: { name: plan, start } }))
+              void openMade(client.POST("/api/plans", { body: { name: plan, start, client_id } }))
             }
           >
             {name}
@@ -166,6 +188,7 @@ function PlanList({ close }: ListProps) {
             if (chosen)
               void openMade(
                 client.POST("/api/plans/load", {
+                  params: { query: { client_id } },
                   ...uploadOf(chosen),
                 }),
               );
@@ -174,6 +197,19 @@ function PlanList({ close }: ListProps) {
       </footer>
     </List>
   );
+}
+
+type Client = { client_id: number; client: string; plans: Item[] };
+
+/** Plans under the clients they are for; they come client by client. */
+function byClient(plans: Item[]): Client[] {
+  const found: Client[] = [];
+  for (const plan of plans) {
+    const last = found.at(-1);
+    if (last?.client_id === plan.client_id) last.plans.push(plan);
+    else found.push({ client_id: plan.client_id, client: plan.client, plans: [plan] });
+  }
+  return found;
 }
 
 const Name = styled(Button)`
@@ -226,10 +262,16 @@ const Panel = styled(Modal)`
 
 const List = styled.div`
   padding: 16px 20px;
+  h3 {
+    font-family: ${serif};
+    font-size: 13.5px;
+    font-weight: 600;
+    margin: 14px 0 2px;
+  }
   ul {
     list-style: none;
     padding: 0;
-    margin: 12px 0;
+    margin: 0 0 8px;
     border-top: 1px solid ${ink.rule};
   }
   li {

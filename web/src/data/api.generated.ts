@@ -53,13 +53,13 @@ export interface paths {
         };
         /**
          * Plans
-         * @description List the plans.
+         * @description List the plans, client by client.
          */
         get: operations["plans_api_plans_get"];
         put?: never;
         /**
          * New Plan
-         * @description Make a plan, blank or from the sample.
+         * @description Make a plan, blank or from the sample, for a client or for a new one of its name.
          */
         post: operations["new_plan_api_plans_post"];
         delete?: never;
@@ -79,7 +79,7 @@ export interface paths {
         put?: never;
         /**
          * Load
-         * @description Make a plan from a plan's JSON.
+         * @description Make a plan from a plan's JSON, for a client or for a new one as the file has it.
          */
         post: operations["load_api_plans_load_post"];
         delete?: never;
@@ -104,7 +104,7 @@ export interface paths {
         post?: never;
         /**
          * Delete
-         * @description Delete a plan; undo brings it back.
+         * @description Delete a plan, also one that can't be read; restoring brings it back.
          */
         delete: operations["delete_api_plans__plan_id__delete"];
         options?: never;
@@ -125,11 +125,51 @@ export interface paths {
         };
         /**
          * View
-         * @description Return the plan's ad groups with what they hold and do, and its conflicts.
+         * @description Return the plan's campaigns and ad groups with what they hold and do, and its conflicts.
          */
         get: operations["view_api_plans__plan_id__arrange_get"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/arrange/campaigns/{campaign_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Edit One
+         * @description Name a campaign, or set its least and most money and its share for scouting.
+         */
+        post: operations["edit_one_api_plans__plan_id__arrange_campaigns__campaign_id__post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/arrange/groups/remove": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Remove
+         * @description Remove groups that hold no keyword; without ids, every empty group and campaign.
+         */
+        post: operations["remove_api_plans__plan_id__arrange_groups_remove_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -167,7 +207,7 @@ export interface paths {
         put?: never;
         /**
          * Move
-         * @description Put keywords into a group.
+         * @description Put keywords into a group: one that stands, or a new one of the name typed.
          */
         post: operations["move_api_plans__plan_id__arrange_move_post"];
         delete?: never;
@@ -188,6 +228,8 @@ export interface paths {
         /**
          * Take Structure
          * @description Arrange the kept keywords by a ready structure; undo puts them back.
+         *
+         *     Groups and campaigns that are left empty stay until they are removed.
          */
         post: operations["take_structure_api_plans__plan_id__arrange_structure_post"];
         delete?: never;
@@ -331,7 +373,7 @@ export interface paths {
         put?: never;
         /**
          * Copy
-         * @description Copy a plan with its sheet.
+         * @description Copy a plan with all that belongs to it, for the same client.
          */
         post: operations["copy_api_plans__plan_id__copy_post"];
         delete?: never;
@@ -1160,6 +1202,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/purse": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Set Purse
+         * @description Set what is left to spend on clicks a month: the sum before tax and fee follows.
+         */
+        put: operations["set_purse_api_plans__plan_id__purse_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/ranges": {
         parameters: {
             query?: never;
@@ -1172,6 +1234,26 @@ export interface paths {
          * @description Draw the month and return how wide its forecast is.
          */
         get: operations["ranges_api_plans__plan_id__ranges_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/raw.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Raw
+         * @description Return a plan's rows as they are stored, also of one that can't be read.
+         */
+        get: operations["raw_api_plans__plan_id__raw_json_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1275,7 +1357,7 @@ export interface paths {
         put?: never;
         /**
          * Restore
-         * @description Take the deletion of a plan back.
+         * @description Bring back a plan that was deleted.
          */
         post: operations["restore_api_plans__plan_id__restore_post"];
         delete?: never;
@@ -1587,6 +1669,8 @@ export interface components {
         ArrangeView: {
             /** Alone */
             alone: number;
+            /** Campaigns */
+            campaigns: components["schemas"]["CampaignValues"][];
             /** Conflicts */
             conflicts: components["schemas"]["ConflictItem"][];
             groups: components["schemas"]["GroupColumns"];
@@ -1676,14 +1760,14 @@ export interface components {
         /**
          * Blocking
          * @description A negative to be, and whether the keywords it stops are called block.
+         *
+         *     It acts in a group or in a campaign where one is named, else in the whole plan.
          */
         Blocking: {
-            /**
-             * Level
-             * @default plan
-             * @enum {string}
-             */
-            level?: "plan" | "campaign" | "group";
+            /** Campaign Id */
+            campaign_id?: number | null;
+            /** Group Id */
+            group_id?: number | null;
             /**
              * Match
              * @default phrase
@@ -1695,11 +1779,6 @@ export interface components {
              * @default false
              */
             over?: boolean;
-            /**
-             * Owner
-             * @default
-             */
-            owner?: string;
             /**
              * Reason
              * @default
@@ -1770,6 +1849,8 @@ export interface components {
             };
             /** Backward */
             backward: components["schemas"]["Backward"][];
+            /** Label */
+            label: string;
             /** Name */
             name: string;
             /** Purse */
@@ -1790,6 +1871,8 @@ export interface components {
          * @description Fields of the brief to change; what is left out stays.
          */
         BriefChange: {
+            /** Cap Clicks */
+            cap_clicks?: number | null;
             /**
              * Ceiling Rule
              * @default break_even
@@ -1854,6 +1937,11 @@ export interface components {
              */
             more_offers?: components["schemas"]["OfferValues"][];
             /**
+             * Odd Step
+             * @default false
+             */
+            odd_step?: boolean;
+            /**
              * Offer Name
              * @default
              */
@@ -1912,10 +2000,11 @@ export interface components {
             season?: number[] | null;
             showing?: components["schemas"]["ShowingValues"] | null;
             /**
-             * Start Month
-             * @default 1
+             * Start Date
+             * Format: date
+             * @default 2027-01-01
              */
-            start_month?: number;
+            start_date?: string;
             /**
              * Tax Share
              * @default 0
@@ -1933,6 +2022,8 @@ export interface components {
          * @description The brief by field: money in the plan's currency, shares from 0 to 1.
          */
         BriefValues: {
+            /** Cap Clicks */
+            cap_clicks: number | null;
             /**
              * Ceiling Rule
              * @enum {string}
@@ -1973,6 +2064,8 @@ export interface components {
             monthly_spend: number;
             /** More Offers */
             more_offers: components["schemas"]["OfferValues"][];
+            /** Odd Step */
+            odd_step: boolean;
             /** Offer Name */
             offer_name: string;
             /** Other Places */
@@ -2005,8 +2098,11 @@ export interface components {
             /** Season */
             season: number[] | null;
             showing: components["schemas"]["ShowingValues"] | null;
-            /** Start Month */
-            start_month: number;
+            /**
+             * Start Date
+             * Format: date
+             */
+            start_date: string;
             /** Tax Share */
             tax_share: number;
             /**
@@ -2038,6 +2134,52 @@ export interface components {
              * @default
              */
             reason?: string;
+        };
+        /**
+         * CampaignEdit
+         * @description What is set of a campaign; what is left out stays. Money a month.
+         */
+        CampaignEdit: {
+            /**
+             * Least Spend
+             * @default 0
+             */
+            least_spend?: number;
+            /** Most Spend */
+            most_spend?: number | null;
+            /**
+             * Name
+             * @default
+             */
+            name?: string;
+            /** Scouting Share */
+            scouting_share?: number | null;
+        };
+        /**
+         * CampaignItem
+         * @description A campaign.
+         */
+        CampaignItem: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+        };
+        /**
+         * CampaignValues
+         * @description A campaign; money a month, its least and most, and its share where it scouts.
+         */
+        CampaignValues: {
+            /** Id */
+            id: number;
+            /** Least Spend */
+            least_spend: number;
+            /** Most Spend */
+            most_spend: number | null;
+            /** Name */
+            name: string;
+            /** Scouting Share */
+            scouting_share: number | null;
         };
         /**
          * Category
@@ -2139,6 +2281,8 @@ export interface components {
             kind: string;
             /** Negative */
             negative: string;
+            /** Negative Id */
+            negative_id: number | null;
             /** Says */
             says: string;
             /** Searches */
@@ -2322,6 +2466,8 @@ export interface components {
         GroupColumns: {
             /** Campaign */
             campaign: string[];
+            /** Campaign Id */
+            campaign_id: number[];
             /** Clicks */
             clicks: (number | null)[];
             /** Customers */
@@ -2332,6 +2478,8 @@ export interface components {
             kept: number[];
             /** Keywords */
             keywords: number[];
+            /** Label */
+            label: string[];
             /** Name */
             name: string[];
             /** Page */
@@ -2354,6 +2502,31 @@ export interface components {
             name?: string | null;
             /** Page */
             page?: string | null;
+        };
+        /**
+         * GroupIds
+         * @description Some groups; none for every empty one.
+         */
+        GroupIds: {
+            /**
+             * Ids
+             * @default []
+             */
+            ids?: number[];
+        };
+        /**
+         * GroupItem
+         * @description An ad group; its label is its name, with the campaign's where the name repeats.
+         */
+        GroupItem: {
+            /** Campaign Id */
+            campaign_id: number;
+            /** Id */
+            id: number;
+            /** Label */
+            label: string;
+            /** Name */
+            name: string;
         };
         /**
          * HandOverItem
@@ -2492,16 +2665,20 @@ export interface components {
         };
         /**
          * KeywordMove
-         * @description Keywords and the group they go to, by name; made in that campaign where there is none.
+         * @description Keywords and the group they go to: one that stands, or one by what it is called.
+         *
+         *     A name no group has makes a new group, in the campaign named.
          */
         KeywordMove: {
+            /** Campaign Id */
+            campaign_id?: number | null;
             /**
-             * Campaign
+             * Group
              * @default
              */
-            campaign?: string;
-            /** Group */
-            group: string;
+            group?: string;
+            /** Group Id */
+            group_id?: number | null;
             /** Ids */
             ids: number[];
         };
@@ -2600,6 +2777,10 @@ export interface components {
             at: string;
             /** By */
             by: string;
+            /** Campaign Id */
+            campaign_id: number | null;
+            /** Group Id */
+            group_id: number | null;
             /** Id */
             id: number;
             /** Level */
@@ -2628,9 +2809,11 @@ export interface components {
         };
         /**
          * NewPlan
-         * @description A plan to be made, blank or from the sample.
+         * @description A plan to be made, blank or from the sample, for a client or for a new one.
          */
         NewPlan: {
+            /** Client Id */
+            client_id?: number | null;
             /** Name */
             name: string;
             /**
@@ -2643,6 +2826,8 @@ export interface components {
         /**
          * OfferValues
          * @description A further offer: money in the plan's currency, shares from 0 to 1.
+         *
+         *     Without an id it is the one of its name, or a new one.
          */
         OfferValues: {
             /** Close High */
@@ -2653,6 +2838,8 @@ export interface components {
             close_low?: number | null;
             /** Gross Margin */
             gross_margin: number;
+            /** Id */
+            id?: number | null;
             /** Name */
             name: string;
             /** Rate High */
@@ -2863,9 +3050,13 @@ export interface components {
         };
         /**
          * PlanItem
-         * @description A plan in the list; `monthly_spend` in its currency.
+         * @description A plan in the list, client by client; `monthly_spend` in its currency.
          */
         PlanItem: {
+            /** Client */
+            client: string;
+            /** Client Id */
+            client_id: number;
             /** Created At */
             created_at: string;
             /** Currency */
@@ -2874,10 +3065,24 @@ export interface components {
             id: number;
             /** Keywords */
             keywords: number;
+            /** Label */
+            label: string;
             /** Monthly Spend */
             monthly_spend: number;
             /** Name */
             name: string;
+            /** Version Of */
+            version_of: number | null;
+        };
+        /**
+         * PlanLoaded
+         * @description Which plan was made of a file, and what of it the program no longer knows.
+         */
+        PlanLoaded: {
+            /** Id */
+            id: number;
+            /** Notices */
+            notices: string[];
         };
         /**
          * PlanName
@@ -2969,6 +3174,14 @@ export interface components {
             segments: components["schemas"]["Segment"][];
             /** Spend */
             spend: number;
+        };
+        /**
+         * PurseChange
+         * @description What is to be left to spend on clicks, money a month.
+         */
+        PurseChange: {
+            /** Purse */
+            purse: number;
         };
         /**
          * RangeItem
@@ -3204,9 +3417,11 @@ export interface components {
         };
         /**
          * Segment
-         * @description One part of the purse, money a month.
+         * @description One part of the purse, money a month: an ad group, or what is in none.
          */
         Segment: {
+            /** Id */
+            id: number | null;
             /** Name */
             name: string;
             /** Spend */
@@ -3236,10 +3451,10 @@ export interface components {
          */
         SheetBlock: {
             /** Campaigns */
-            campaigns: string[];
+            campaigns: components["schemas"]["CampaignItem"][];
             figures: components["schemas"]["Figures"];
             /** Groups */
-            groups: string[];
+            groups: components["schemas"]["GroupItem"][];
             texts: components["schemas"]["Texts"];
         };
         /**
@@ -3412,6 +3627,8 @@ export interface components {
             call: ("none" | "keep" | "hold" | "drop" | "block")[];
             /** Group */
             group: string[];
+            /** Group Id */
+            group_id: (number | null)[];
             /** Id */
             id: number[];
             /** Intent */
@@ -3614,6 +3831,8 @@ export interface components {
             keyword: string;
             /** Match */
             match: string;
+            /** Ref */
+            ref: string;
         };
         /**
          * WhenValues
@@ -3638,7 +3857,7 @@ export interface components {
          */
         WordKindChange: {
             /** Kind */
-            kind: ("place" | "where" | "rival" | "helper" | "warning" | "what") | null;
+            kind: ("place" | "where" | "rival" | "own" | "helper" | "warning" | "what") | null;
             /** Word */
             word: string;
         };
@@ -4034,7 +4253,9 @@ export interface operations {
     };
     load_api_plans_load_post: {
         parameters: {
-            query?: never;
+            query?: {
+                client_id?: number | null;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -4051,7 +4272,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PlanId"];
+                    "application/json": components["schemas"]["PlanLoaded"];
                 };
             };
             /** @description Bad Request */
@@ -4324,6 +4545,153 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ArrangeView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    edit_one_api_plans__plan_id__arrange_campaigns__campaign_id__post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+                campaign_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CampaignEdit"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    remove_api_plans__plan_id__arrange_groups_remove_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GroupIds"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
                 };
             };
             /** @description Bad Request */
@@ -8326,6 +8694,79 @@ export interface operations {
             };
         };
     };
+    set_purse_api_plans__plan_id__purse_put: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PurseChange"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
     ranges_api_plans__plan_id__ranges_get: {
         parameters: {
             query?: never;
@@ -8344,6 +8785,73 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Ranges"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    raw_api_plans__plan_id__raw_json_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
                 };
             };
             /** @description Bad Request */

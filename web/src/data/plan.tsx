@@ -22,6 +22,8 @@ type PlanDesk = {
   /** Send a change; true where it was taken, otherwise the reason is said. */
   change: (request: () => Promise<ChangeAnswer>) => Promise<boolean>;
   changeBrief: (fields: Schemas["BriefChange"]) => Promise<boolean>;
+  /** Set what is left to spend on clicks; the sum before tax and fee follows. */
+  changePurse: (purse: number) => Promise<boolean>;
   changeAssumption: (name: string, value: number | null) => Promise<boolean>;
   call: (ids: number[], call: CallName, more?: CallMore) => Promise<boolean>;
   lockBid: (ids: number[], bid: number | null) => Promise<boolean>;
@@ -103,6 +105,8 @@ export function PlanProvider({ id, waiting, failed, children }: Props) {
       change,
       changeBrief: (body: Schemas["BriefChange"]) =>
         change(() => taken(client.PATCH("/api/plans/{plan_id}/brief", { ...path, body }))),
+      changePurse: (purse: number) =>
+        change(() => taken(client.PUT("/api/plans/{plan_id}/purse", { ...path, body: { purse } }))),
       changeAssumption: (name: string, value: number | null) => {
         const body = { values: { [name]: value } };
         return change(() =>

@@ -17,7 +17,7 @@ type View = "groups" | "conflicts";
 
 /** Close keywords together in groups with a landing page each; what gets in each other's way. */
 export function Arrange() {
-  const { id, frame } = usePlan();
+  const { id, frame, change } = usePlan();
   const [view, setView] = useState<View>("groups");
   const [choosing, setChoosing] = useState(false);
   const query = useQuery({
@@ -28,12 +28,23 @@ export function Arrange() {
       ),
     placeholderData: (before) => before,
   });
+  const found = query.data;
+  const empty = found ? found.groups.keywords.filter((held) => held === 0).length : 0;
+  const removeEmpty = () =>
+    void change(() =>
+      taken(
+        client.POST("/api/plans/{plan_id}/arrange/groups/remove", {
+          params: { path: { plan_id: id } },
+          body: {},
+        }),
+      ),
+    );
   useActions([
     { name: "Arrange: the groups", keys: ["i"], run: () => setView("groups") },
     { name: "Arrange: conflicts", keys: ["c"], run: () => setView("conflicts") },
     { name: "Arrange by a ready structure", keys: ["b"], run: () => setChoosing(true) },
+    { name: "Remove empty groups and campaigns", keys: [], run: removeEmpty },
   ]);
-  const found = query.data;
   const views = [
     { id: "groups", name: "Groups" },
     { id: "conflicts", name: `Conflicts${found ? ` (${number(found.conflicts.length)})` : ""}` },
@@ -46,10 +57,13 @@ export function Arrange() {
         {found && found.groups.id.length > 0 && (
           <Quiet>
             {plural(found.groups.kept.filter((kept) => kept > 0).length, "group")} with kept
-            keywords, {plural(new Set(found.groups.campaign).size, "campaign")}
+            keywords, {plural(new Set(found.groups.campaign_id).size, "campaign")}
           </Quiet>
         )}
         <S.Tools>
+          {empty > 0 && (
+            <TextButton onPress={removeEmpty}>remove {plural(empty, "empty group")}</TextButton>
+          )}
           <TextButton onPress={() => setChoosing(true)}>arrange by …</TextButton>
         </S.Tools>
       </Top>

@@ -1,4 +1,3 @@
-import { useQuery } from "@tanstack/react-query";
 import { useNavigate } from "react-router";
 import { useDesk } from "../../app/desk";
 import { client, taken, type Schemas } from "../../data/client";
@@ -30,19 +29,12 @@ function One({ conflict }: { conflict: Conflict }) {
   const { setActive } = useDesk();
   const navigate = useNavigate();
   const path = { params: { path: { plan_id: id } } };
-  const negatives = useQuery({
-    queryKey: ["negatives", id, frame.revision],
-    queryFn: () =>
-      taken<Schemas["NegativeItem"][]>(client.GET("/api/plans/{plan_id}/negatives", path)),
-    enabled: conflict.negative !== "",
-  });
-  const mine = (negatives.data ?? []).filter((one) => one.text === conflict.negative);
-  const takeOut = () =>
+  const takeOut = (negative: number) =>
     void change(() =>
       taken(
         client.POST("/api/plans/{plan_id}/negatives/remove", {
           ...path,
-          body: { ids: mine.map((one) => one.id) },
+          body: { ids: [negative] },
         }),
       ),
     );
@@ -63,8 +55,10 @@ function One({ conflict }: { conflict: Conflict }) {
       </p>
       <p>
         <small>{costs(conflict, frame.brief.values.currency)}</small>{" "}
-        {mine.length > 0 && (
-          <TextButton onPress={takeOut}>take “{conflict.negative}” out</TextButton>
+        {conflict.negative_id !== null && (
+          <TextButton onPress={() => takeOut(conflict.negative_id!)}>
+            take “{conflict.negative}” out
+          </TextButton>
         )}{" "}
         {conflict.ids.length > 0 && <TextButton onPress={show}>show in Sift</TextButton>}
       </p>

@@ -23,7 +23,8 @@ export function GroupDetail({ groups, at }: Props) {
   const [moving, setMoving] = useState(false);
   const grid = useRef<GridHandle>(null);
   const name = groups.name[at]!;
-  const rows = useMemo(() => members(sheet, name), [sheet, name]);
+  const group = groups.id[at]!;
+  const rows = useMemo(() => members(sheet, group), [sheet, group]);
   const columns = useMemo(
     () => columnsOf(sheet, frame.brief.values.currency),
     [sheet, frame.brief.values.currency],
@@ -43,7 +44,7 @@ export function GroupDetail({ groups, at }: Props) {
     change(() =>
       taken(
         client.POST("/api/plans/{plan_id}/arrange/groups/{group_id}", {
-          params: { path: { plan_id: id, group_id: groups.id[at]! } },
+          params: { path: { plan_id: id, group_id: group } },
           body,
         }),
       ),
@@ -94,8 +95,8 @@ export function GroupDetail({ groups, at }: Props) {
         open={moving}
         onOpen={setMoving}
         ids={targets}
-        from={name}
-        groups={groups.name}
+        from={groups.label[at]!}
+        groups={groups.label}
         onMoved={() => setSelected(new Set())}
       />
     </>
@@ -103,8 +104,8 @@ export function GroupDetail({ groups, at }: Props) {
 }
 
 /** Who is in a group: the kept first, then by what they spend or would. */
-function members({ texts, figures }: SheetBlock, name: string): number[] {
-  const rows = texts.group.flatMap((group, row) => (group === name ? [row] : []));
+function members({ texts, figures }: SheetBlock, group: number): number[] {
+  const rows = texts.group_id.flatMap((one, row) => (one === group ? [row] : []));
   const kept = (row: number) => Number(texts.call[row] === "keep");
   const spend = (row: number) => figures.spend[row] ?? 0;
   return rows.sort((a, b) => kept(b) - kept(a) || spend(b) - spend(a) || a - b);

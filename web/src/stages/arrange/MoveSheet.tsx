@@ -34,7 +34,7 @@ function Move({ ids, from, groups, onMoved, onDone }: MoveProps) {
       taken(
         client.POST("/api/plans/{plan_id}/arrange/move", {
           params: { path: { plan_id: id } },
-          body: { ids, group: to, campaign: "" },
+          body: { ids, group: to },
         }),
       ),
     ).then((took) => {

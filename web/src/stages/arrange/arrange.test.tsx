@@ -9,6 +9,7 @@ const conflict = {
   kind: "negative_stops_kept",
   says: "a negative stops keywords that are kept",
   negative: "cord",
+  negative_id: 7,
   count: 8,
   ids: [100],
   texts: ["sash repair"],
@@ -21,9 +22,12 @@ const conflict = {
 const view: ArrangeView = {
   revision: 1,
   alone: 0,
+  campaigns: [],
   groups: {
     id: [1, 2, 3],
     name: ["Repair", "Cords", "Jobs"],
+    label: ["Repair", "Cords", "Jobs"],
+    campaign_id: [1, 1, 2],
     campaign: ["Search", "Search", "Scouting"],
     page: ["", "/cords", ""],
     keywords: [2, 1, 1],
@@ -45,7 +49,10 @@ const sheet = () => {
     { text: "sash cord", call: "keep", spend: 90 },
     { text: "window jobs" },
   ]);
-  return { ...made, texts: { ...made.texts, group: ["Repair", "Repair", "Cords", "Jobs"] } };
+  return {
+    ...made,
+    texts: { ...made.texts, group: ["Repair", "Repair", "Cords", "Jobs"], group_id: [1, 1, 2, 3] },
+  };
 };
 
 beforeAll(giveSizes);
@@ -90,7 +97,7 @@ it("keywords are moved with keys alone, to a group that is made where there is n
   const field = await screen.findByLabelText(/to the group/);
   await userEvent.type(field, "Boxes{Enter}");
   await waitFor(() => expect(asked).toHaveLength(1));
-  expect(asked[0]!.body).toEqual({ ids: [100], group: "Boxes", campaign: "" });
+  expect(asked[0]!.body).toEqual({ ids: [100], group: "Boxes" });
   await waitFor(() => expect(screen.queryByRole("dialog")).toBeNull());
 });
 

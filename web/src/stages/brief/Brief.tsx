@@ -7,6 +7,7 @@ import { Backward } from "./Backward";
 import * as S from "./Brief.styles";
 import { Assumptions } from "./Assumptions";
 import { Descent } from "./Descent";
+import { Day } from "../../parts/Day";
 import { Money } from "./Money";
 import { AddOffer, MoreOffers } from "./MoreOffers";
 import { Platform } from "./Platform";
@@ -18,7 +19,6 @@ import {
   currencies,
   goals,
   hundredths,
-  months,
   plain,
   rules,
   shareOfArea,
@@ -169,13 +169,11 @@ export function Brief() {
         </S.Sentence>
         <S.Sentence>
           <Money /> from{" "}
-          <Choice
-            label="Start month"
-            value={String(values.start_month)}
-            options={months}
-            inline
-            assumed={isUnsaid("start_month")}
-            onChange={(month) => void changeBrief({ start_month: Number(month) })}
+          <Day
+            label="First day"
+            value={values.start_date}
+            assumed={isUnsaid("start_date")}
+            onCommit={(start_date) => changeBrief({ start_date })}
           />
           , for the most{" "}
           <Choice

@@ -31,7 +31,7 @@ const policies: { id: Values["policy"]; name: string; about: string }[] = [
 
 /** Bids that make most of the month's money, and what more money would buy. */
 export function Fit() {
-  const { id, frame, changeBrief } = usePlan();
+  const { id, frame, changeBrief, changePurse } = usePlan();
   const { values } = frame.brief;
   const { purse } = frame;
   const view = useQuery({
@@ -60,11 +60,11 @@ export function Fit() {
           />{" "}
           for{" "}
           <Blank
-            label="Monthly spend"
-            value={money(values.monthly_spend)}
+            label="Purse"
+            value={money(frame.brief.purse)}
             onCommit={(text) => {
               const value = parsed(text);
-              return value !== null && changeBrief({ monthly_spend: value });
+              return value !== null && changePurse(value);
             }}
           />{" "}
           {values.currency} a month; bids are{" "}

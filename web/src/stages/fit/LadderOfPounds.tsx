@@ -23,12 +23,12 @@ export function LadderOfPounds({ view }: Props) {
 }
 
 function Picture({ view }: Props) {
-  const { frame, changeBrief } = usePlan();
+  const { frame, changePurse } = usePlan();
   const box = useRef<HTMLDivElement>(null);
   const width = useWidth(box);
   const [dragged, setDragged] = useState<number | null>(null);
   const currency = frame.brief.values.currency;
-  const purse = frame.brief.values.monthly_spend;
+  const purse = frame.brief.purse;
   const edge = dragged ?? purse;
   const returns = view.blocks.map((block) => block.return);
   // A few first pence bring far more than the rest: their tops are cut so that the rest can be read.
@@ -41,7 +41,7 @@ function Picture({ view }: Props) {
   );
   const set = (value: number) => {
     const rounded = Math.max(0, Math.round(value));
-    if (rounded !== purse) void changeBrief({ monthly_spend: rounded });
+    if (rounded !== purse) void changePurse(rounded);
   };
   const moneyAt = (clientX: number) => {
     const left = box.current?.getBoundingClientRect().left ?? 0;

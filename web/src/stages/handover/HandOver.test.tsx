@@ -25,6 +25,7 @@ const view = (changes: Partial<View> = {}): View => ({
       keyword: "sash repair",
       match: "exact",
       bid: 1.5,
+      ref: "k1",
     },
     {
       campaign: "A plan – Search",
@@ -32,6 +33,7 @@ const view = (changes: Partial<View> = {}): View => ({
       keyword: "sash cord",
       match: "phrase",
       bid: null,
+      ref: "k1",
     },
   ],
   checks: [{ text: "1 keyword is not yet called.", stage: "sift" }],

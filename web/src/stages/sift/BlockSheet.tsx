@@ -30,14 +30,13 @@ export function BlockSheet({ word, onDone }: Props) {
 function Block({ word, onDone }: { word: string; onDone: () => void }) {
   const { id, frame, sheet, change } = usePlan();
   const [match, setMatch] = useState<Blocking["match"]>("phrase");
-  const [where, setWhere] = useState("plan");
+  const [where, setWhere] = useState("whole");
   const [over, setOver] = useState(false);
-  const level = ({ p: "plan", c: "campaign", g: "group" } as const)[where[0] as "p" | "c" | "g"];
   const body: Blocking = {
     text: word,
     match,
-    level,
-    owner: level === "plan" ? "" : where.slice(1),
+    campaign_id: where.startsWith("c") ? Number(where.slice(1)) : null,
+    group_id: where.startsWith("g") ? Number(where.slice(1)) : null,
     reason: "",
     over,
   };
@@ -64,9 +63,12 @@ function Block({ word, onDone }: { word: string; onDone: () => void }) {
           inline
           value={where}
           options={[
-            { id: "plan", name: "the whole plan" },
-            ...sheet.campaigns.map((name) => ({ id: `c${name}`, name: `the campaign ${name}` })),
-            ...sheet.groups.map((name) => ({ id: `g${name}`, name: `the group ${name}` })),
+            { id: "whole", name: "the whole plan" },
+            ...sheet.campaigns.map((one) => ({
+              id: `c${one.id}`,
+              name: `the campaign ${one.name}`,
+            })),
+            ...sheet.groups.map((one) => ({ id: `g${one.id}`, name: `the group ${one.label}` })),
           ]}
           onChange={setWhere}
         />

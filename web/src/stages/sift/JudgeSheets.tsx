@@ -207,8 +207,8 @@ function Edits({ onDone }: { onDone: () => void }) {
         {offers.length > 1 && pick("offer", "offer", offers)}
         {field("group", "group", "groups")}
         <datalist id="groups">
-          {sheet.groups.map((name) => (
-            <option key={name} value={name} />
+          {sheet.groups.map((group) => (
+            <option key={group.id} value={group.label} />
           ))}
         </datalist>
         {field("volume", "searches a month, your own figure")}

@@ -27,6 +27,7 @@ const sayings: { id: NonNullable<Kind> | "none"; name: string; about?: string }[
   { id: "none", name: "as it is read" },
   { id: "place", name: "a place of mine", about: "its searchers are ours: no area share" },
   { id: "where", name: "another place" },
+  { id: "own", name: "our name", about: "who types it knows us already" },
   { id: "rival", name: "a rival's brand", about: "whoever types it seeks that firm" },
   { id: "warning", name: "a warning word" },
   { id: "helper", name: "a helper word" },

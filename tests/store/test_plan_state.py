@@ -1,0 +1,191 @@
+"""All that is a plan goes along: nothing is forgotten, nothing points elsewhere."""
+
+import pytest
+from sqlalchemy import select
+
+from milkwort.core.negatives import Negative
+from milkwort.formats import plan_json
+from milkwort.store import models
+from milkwort.store.entries import Arrival, KeywordEntry, ReadingEntry
+from milkwort.store.groups import edit_campaign, load_structure
+from milkwort.store.journal import Change
+from milkwort.store.keywords import add_keywords, add_readings
+from milkwort.store.negatives import Owner, add_negatives
+from milkwort.store.own_ways import set_own
+from milkwort.store.plan_state import (
+    CLIENT_TABLES,
+    LEFT_OUT,
+    PLAN_TABLES,
+    read_plan_state,
+    write_plan_state,
+)
+from milkwort.store.plans import add_plan, change_assumptions, change_brief, load_plan
+from milkwort.store.readings import set_rule
+from milkwort.store.sheet import load_sheet
+
+
+@pytest.mark.parametrize(
+    ("column", "known"), [("plan_id", PLAN_TABLES), ("client_id", CLIENT_TABLES)]
+)
+def test_every_table_of_a_plan_or_client_goes_along_or_says_why_not(column, known):
+    owned = {
+        mapper.class_
+        for mapper in models.Base.registry.mappers
+        if column in mapper.class_.__table__.c
+    }
+    assert owned == set(known) | (owned & set(LEFT_OUT))
+    assert all(LEFT_OUT.values())
+
+
+def test_a_tables_rows_come_after_what_they_point_at():
+    for at, model in enumerate(PLAN_TABLES):
+        points = {key.column.table.name for key in model.__table__.foreign_keys} - {"plan"}
+        assert points <= {m.__tablename__ for m in PLAN_TABLES[:at]}, model
+
+
+_IN_A_FILE = {
+    models.Offer: plan_json.OfferDocument,
+    models.Campaign: plan_json.CampaignDocument,
+    models.AdGroup: plan_json.GroupDocument,
+    models.Keyword: plan_json.KeywordDocument,
+    models.Reading: plan_json.ReadingDocument,
+    models.Call: plan_json.CallDocument,
+    models.Negative: plan_json.NegativeDocument,
+    models.Plan: plan_json.PlanValues,
+    models.Recipe: plan_json.RecipeDocument,
+    models.RivalList: plan_json.RivalListDocument,
+    models.PastList: plan_json.PastListDocument,
+}
+_POINTS = {"ad_group_id": "group", "campaign_id": "campaign", "offer_id": "offer"}
+_NOT_SAID = {"id", "plan_id", "client_id", "keyword_id", "normalised", "revision", "created_at",
+             "deleted_at", "version_of"}  # fmt: skip
+
+
+@pytest.mark.parametrize("model", _IN_A_FILE, ids=lambda m: m.__tablename__)
+def test_every_column_has_its_field_in_the_file(model):
+    columns = {_POINTS.get(c.name, c.name) for c in model.__table__.columns} - _NOT_SAID
+    fields = set(_IN_A_FILE[model].model_fields) - {"id", "readings", "call"}
+    assert columns - {"call"} == fields
+
+
+def test_every_table_has_its_place_in_the_file():
+    assert {*PLAN_TABLES, *CLIENT_TABLES} - set(_IN_A_FILE) == {models.Assumption}
+
+
+@pytest.fixture
+def full(database):
+    """Return the id of a plan that has something in every table and column group."""
+    with database.begin() as session:
+        plan_id = add_plan(session, "Full")
+        change = Change(session, plan_id, "fill")
+        change_brief(
+            change,
+            {
+                "offer_name": "jobs",
+                "more_offers": [
+                    {
+                        "name": "kits",
+                        "sale_value": 40.0,
+                        "gross_margin": 0.4,
+                        "rate_low": 0.01,
+                        "rate_likely": 0.02,
+                        "rate_high": 0.03,
+                    }
+                ],
+                "odd_step": True,
+                "cap_clicks": 4.0,
+            },
+        )
+        change_assumptions(change, {"stretch": 0.3})
+        reading = ReadingEntry(volume_low=100, volume_high=400, cpc_low=0.5, cpc_high=1.5)
+        ids = add_keywords(
+            change,
+            [
+                Arrival(
+                    KeywordEntry(
+                        "sash paint",
+                        "sash paint",
+                        "exact",
+                        reading,
+                        call="keep",
+                        call_by="hand",
+                        last_cpc=0.7,
+                    ),
+                    "Paint",
+                    "Brand",
+                ),
+                Arrival(
+                    KeywordEntry(
+                        "box paint",
+                        "box paint",
+                        "phrase",
+                        reading,
+                        call="keep",
+                        call_by="hand",
+                        locked_bid=1.1,
+                    ),
+                    "Paint",
+                    "Search",
+                ),
+                Arrival(KeywordEntry("paint kit", "paint kit", "exact", reading), offer="kits"),
+            ],
+        )
+        add_readings(change, [(ids[0], ReadingEntry(volume_low=9, volume_high=9))], in_use=False)
+        structure = load_structure(session, plan_id)
+        brand, paint = structure.campaigns[0], structure.groups[0]
+        edit_campaign(change, brand.id, {"most_spend": 30.0, "scouting_share": 0.2})
+        add_negatives(
+            change,
+            [Negative("box"), Negative("cheap"), Negative("jobs")],
+            "hand",
+            [Owner(group_id=paint.id), Owner(campaign_id=brand.id), Owner()],
+        )
+        set_own(change, {"quick_reasons": ["mine"], "word_kinds": {"sash": "what"}})
+        set_rule(change, "mean", load_plan(session, plan_id).brief)
+        change.finish()
+        return plan_id
+
+
+def seen(session, plan_id):
+    """Return what a planner sees of a plan, all ids put aside."""
+    record = load_plan(session, plan_id)
+    sheet = load_sheet(session, record)
+    values = {k: v for k, v in record.values.items() if k != "more_offers"}
+    keyword, reading = models.Keyword, models.Reading
+    readings = session.execute(
+        select(keyword.text, reading.volume_low, reading.in_use, reading.origin)
+        .join(reading, reading.keyword_id == keyword.id)
+        .where(keyword.plan_id == plan_id)
+        .order_by(keyword.text, reading.id)
+    )
+    return (
+        values, record.brief, record.unsaid, record.assumptions, record.own, record.reading_rule,
+        [(e.key, e.text, e.call, e.reading, e.last_cpc, e.locked_bid) for e in sheet.entries],
+        sheet.table.group.tolist(), sheet.table.campaign.tolist(), sheet.table.offer.tolist(),
+        [(c.key, c.name, c.most_spend) for c in record.structure.campaigns],
+        [(g.key, g.name) for g in record.structure.groups], [n.key for n in record.negatives],
+        [tuple(row) for row in readings],
+    )  # fmt: skip
+
+
+def test_a_copy_is_equal_and_stands_on_its_own_rows(database, full):
+    with database.begin() as session:
+        client = session.get_one(models.Plan, full).client_id
+        state = read_plan_state(session, full)
+        assert all(state.tables[m.__tablename__] for m in PLAN_TABLES), "something in each table"
+        copy = write_plan_state(session, state, client_id=client, version_of=full)
+        assert seen(session, copy) == seen(session, full)
+        assert load_plan(session, copy).version_of == full
+        for model in PLAN_TABLES:
+            column = model.__table__.c
+            ids = {p: set(session.scalars(select(column.id).where(column.plan_id == p)))
+                   for p in (full, copy)}  # fmt: skip
+            assert not ids[full] & ids[copy]
+            for key in model.__table__.foreign_keys:
+                target = key.column.table
+                if "plan_id" in target.c:
+                    points = select(target.c.plan_id).join(
+                        model.__table__, key.parent == target.c.id
+                    )
+                    found = session.scalars(points.where(column.plan_id == copy)).all()
+                    assert set(found) <= {copy}, key
