@@ -14,6 +14,7 @@ from contextlib import contextmanager
 from dataclasses import asdict, dataclass, replace
 from typing import Any, TypeVar
 
+import orjson
 from sqlalchemy import delete, select
 from sqlalchemy.orm import Session
 
@@ -25,6 +26,7 @@ from milkwort.api.jobs import Jobs
 from milkwort.api.loaded import Loaded, difference, kinds_of, whole
 from milkwort.api.locks import Locks
 from milkwort.api.trays import Trays, Units
+from milkwort.core.errors import MilkwortError, UnreadableError
 from milkwort.core.long_tail import long_tail
 from milkwort.core.plan import run_plan
 from milkwort.formats.guess_columns import ColumnGuess
@@ -125,7 +127,7 @@ class Workspace:
             held = self._plans.get(plan_id)
             if held is None:
                 with self.database.read() as session:
-                    held = self._load(session, plan_id)
+                    held = self._opened(session, plan_id)
                 self._keep(plan_id, held)
             return held
 
@@ -226,7 +228,7 @@ class Workspace:
 
     def try_to_open(self, session: Session, plan_id: int) -> None:
         """Work a plan out in the transaction that makes it: one that can't be is not made."""
-        self._load(session, plan_id)
+        self._opened(session, plan_id)
 
     def reserve(self, table: str, count: int) -> int:
         """Return the first of so many ids that no row of a table ever had."""
@@ -356,6 +358,25 @@ class Workspace:
             self._plans[plan_id] = loaded
             while len(self._plans) > _PLANS_IN_MEMORY:
                 self._plans.pop(next(iter(self._plans)))
+
+    def _opened(self, session: Session, plan_id: int) -> Loaded:
+        """Read a plan as it is stored.
+
+        Raises
+        ------
+        UnreadableError
+            Where that makes no plan.
+        """
+        try:
+            loaded = self._load(session, plan_id)
+            orjson.dumps(loaded.frame, option=orjson.OPT_SERIALIZE_NUMPY)
+        except MilkwortError:
+            raise
+        except Exception as error:
+            why = f"{type(error).__name__}: {str(error)[:200]}"
+            message = f"What is stored of this plan can't be read ({why})."
+            raise UnreadableError(message, "plan") from error
+        return loaded
 
     def _load(
         self,

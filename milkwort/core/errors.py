@@ -8,6 +8,7 @@
     │   ├── NothingUsableError  a file or sheet holds nothing to plan with
     │   ├── NotFoundError       a plan, keyword or hand-over is not there
     │   ├── ReplayError         a change can't be undone or done again (label, why)
+    │   ├── UnreadableError     what is stored makes no plan
     │   ├── StoppedError        the planner stopped it; nothing of it was kept
     │   └── TooLargeError       an upload passes its bound
     └── ProgramError            a programmer called something wrongly
@@ -31,6 +32,7 @@ __all__ = [
     "ReplayError",
     "StoppedError",
     "TooLargeError",
+    "UnreadableError",
 ]
 
 
@@ -102,6 +104,12 @@ class StoppedError(PlannerError):
     """Long work that the planner stopped."""
 
     code = "stopped"
+
+
+class UnreadableError(PlannerError):
+    """What is stored makes no plan: it can still be listed, saved as it is and deleted."""
+
+    code = "unreadable"
 
 
 class TooLargeError(PlannerError):

@@ -242,11 +242,49 @@ def _row_anew(bind: Any, plan: int, table: str, row: dict[str, Any], whole: bool
     if table == "negative":
         level, owner = row.pop("level", "plan"), row.pop("owner", "")
         if whole:
-            ends = (None, None) if level == "plan" else _owner(bind, plan, level, owner)
+            ends = (None, None)
+            if level != "plan":
+                ends = _once_owner(bind, plan, row["id"], level, owner)
             row["campaign_id"], row["ad_group_id"] = ends
     if table in _OF_CLIENT and whole:
         row["client_id"] = row.pop("plan_id")
     return row
+
+
+def _once_owner(
+    bind: Any, plan: int, negative: int, level: str, name: str
+) -> tuple[int | None, int | None]:
+    """Return where a negative of the journal acts, which may be called otherwise by now.
+
+    Raises
+    ------
+    KeyError
+        Where nobody can say.
+    """
+    there = bind.exec_driver_sql(
+        "SELECT campaign_id, ad_group_id FROM negative WHERE id = ?", (negative,)
+    ).first()
+    if there is not None:
+        return (there[0], there[1])
+    table = "campaign" if level == "campaign" else "ad_group"
+    found = bind.exec_driver_sql(
+        f"SELECT id FROM {table} WHERE plan_id = ? AND name = ? ORDER BY id", (plan, name)
+    ).scalar()
+    known = _names_once(bind, plan, table) if found is None else {name: found}
+    return (known[name], None) if level == "campaign" else (None, known[name])
+
+
+def _names_once(bind: Any, plan: int, table: str) -> dict[str, int]:
+    """Return the ids of all names that campaigns or groups of a plan ever had."""
+    found: dict[str, int] = {}
+    for (packed,) in bind.exec_driver_sql(
+        "SELECT steps FROM journal WHERE plan_id = ? AND schema = '0005'", (plan,)
+    ).all():
+        for step in json.loads(zlib.decompress(packed)):
+            if step["table"] == table:
+                rows = [*step.get("rows", ()), *step.get("before", ()), *step.get("after", ())]
+                found |= {row["name"]: row["id"] for row in rows if "name" in row}
+    return found
 
 
 def downgrade() -> None:

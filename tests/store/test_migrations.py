@@ -1,0 +1,90 @@
+"""A filled database of an earlier version is brought up to date, and can still be undone."""
+
+import sqlite3
+from pathlib import Path
+
+import pytest
+from sqlalchemy import text
+
+from milkwort.core.errors import NotFoundError
+from milkwort.store.database import Database
+from milkwort.store.entries import Arrival, KeywordEntry, ReadingEntry
+from milkwort.store.journal import Change, redo, undo
+from milkwort.store.keywords import add_keywords
+from milkwort.store.plan_state import read_plan_state
+from milkwort.store.plans import change_assumptions, list_plans, load_plan
+from milkwort.store.sheet import load_sheet
+
+OLD = Path(__file__).with_name("old_0005.sql")
+"""Two plans as version 0005 kept them, with thirteen changes each that can be undone."""
+
+
+@pytest.fixture
+def old(tmp_path):
+    path = tmp_path / "old.db"
+    with sqlite3.connect(path) as connection:
+        connection.executescript(OLD.read_text(encoding="utf-8"))
+    connection.close()
+    database = Database(path)
+    database.migrate()
+    yield database
+    database.close()
+
+
+def test_plans_get_clients_of_their_own_and_what_they_share(old):
+    with old.read() as session:
+        lines = list_plans(session)
+        assert [(p.client, p.name) for p in lines] == [("One", "One"), ("Two", "Two")]
+        rows = session.execute(text("select client_id, count(*) from recipe group by client_id"))
+        assert rows.all() == [(p.client_id, 1) for p in lines]
+        assert session.execute(text("pragma foreign_key_check")).all() == []
+
+
+def test_names_become_ids_and_months_days(old):
+    with old.read() as session:
+        record = load_plan(session, 1)
+        sheet = load_sheet(session, record)
+    levels = {n.text: n.owner.level for n in record.negatives}
+    assert levels == {"kit": "group", "cheap": "campaign", "jobs": "plan"}
+    (kit,) = [n for n in record.negatives if n.text == "kit"]
+    assert record.structure.group(kit.owner.group_id).name == "Mending"
+    assert [o.name for o in record.brief.offers] == ["jobs", "kits"]
+    assert dict(zip([e.text for e in sheet.entries], sheet.table.offer.tolist(), strict=True)) == {
+        "sash window repair": 0, "sash cord replacement": 1,
+    }  # fmt: skip
+    assert record.values["start_date"][5:] == "03-01"
+
+
+def test_retired_assumptions_are_dropped_and_told_until_another_is_changed(old):
+    with old.begin() as session:
+        record = load_plan(session, 1)
+        assert record.retired == ("settle_days",) and record.assumptions == {"stretch": 0.3}
+        change = Change(session, 1, "change an assumption")
+        change_assumptions(change, {"stretch": 0.2})
+        change.finish()
+        assert load_plan(session, 1).retired == ()
+
+
+def test_what_was_done_before_is_undone_to_the_start_and_done_again(old):
+    with old.begin() as session:  # another plan takes in what the first one's ids were free for
+        change = Change(session, 2, "take in")
+        reading = ReadingEntry(volume_low=1, volume_high=1)
+        add_keywords(change, [Arrival(KeywordEntry("new", "new", "exact", reading))])
+        change.finish()
+    with old.read() as session:
+        last = read_plan_state(session, 1)
+    done = []
+    with pytest.raises(NotFoundError, match="nothing to undo"):
+        while True:
+            with old.begin() as session:
+                done.append(undo(session, 1))
+    assert len(done) == 13
+    with old.read() as session:
+        state = read_plan_state(session, 1)
+        assert all(not rows for table, rows in state.tables.items() if table != "offer")
+        assert load_plan(session, 1).name == "One"
+    for _ in done:
+        with old.begin() as session:
+            redo(session, 1)
+    with old.read() as session:
+        assert read_plan_state(session, 1) == last
