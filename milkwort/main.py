@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import errno
+import gc
 import socket
 import sys
 from types import FrameType
@@ -49,6 +50,12 @@ def run(given: dict[str, Any], *, sample: bool, fresh: bool) -> None:
         first = error.errors()[0]
         where = str(first["loc"][0])
         raise BadValueError(where, first["msg"], first["input"]) from error
+    # a full collection holds every thread still for half a second where plans of 100,000
+    # keywords are in memory; next to nothing of what they are made of lies in cycles
+    gc.set_threshold(50_000, 20, 1000)
+    # an answer lets go of the interpreter some hundred times (a statement, a large array);
+    # beside long work it waited five thousandths of a second each time to get it back
+    sys.setswitchinterval(0.0005)
     app = make_app(settings)
     if sample:
         _with_sample(app.state.workspace, fresh)

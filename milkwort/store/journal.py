@@ -30,6 +30,8 @@ _UNDO_FROM = "0006"
 Row = dict[str, Any]
 Step = dict[str, Any]
 _CHUNK = 10_000
+_AT_ONCE = 2000
+"""Rows of one step: packing them holds up every other thread."""
 OF_CLIENT = frozenset({"recipe", "rival_list", "past_list"})
 """Tables of a client: another of its plans may have changed their rows meanwhile."""
 
@@ -95,7 +97,11 @@ def prepare(reserve: Reserve, model: type[Base], rows: Sequence[Mapping[str, Any
     full = [{"id": first + at, **row} for at, row in enumerate(rows)]
     for row, key in zip(full, keys, strict=False):
         row["key"] = row.get("key") or key
-    return Prepared(table, full, packed({"op": "insert", "table": table.name, "rows": full}))
+    steps = b"".join(
+        packed({"op": "insert", "table": table.name, "rows": full[at : at + _AT_ONCE]})
+        for at in range(0, len(full), _AT_ONCE)
+    )
+    return Prepared(table, full, steps)
 
 
 class Change:

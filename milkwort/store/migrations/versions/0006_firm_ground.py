@@ -242,7 +242,7 @@ def _row_anew(bind: Any, plan: int, table: str, row: dict[str, Any], whole: bool
     if table == "negative":
         level, owner = row.pop("level", "plan"), row.pop("owner", "")
         if whole:
-            ends = (None, None)
+            ends: tuple[int | None, int | None] = (None, None)
             if level != "plan":
                 ends = _once_owner(bind, plan, row["id"], level, owner)
             row["campaign_id"], row["ad_group_id"] = ends
