@@ -139,7 +139,8 @@ def _planned(
             f"{keywords_path.name}: no usable row, {len(rows.refused)} refused{first}"
         )
     lexicon = lexicon_of(read.brief)
-    table, _ = table_of(rows.taken, read.brief.volume_basis, offers, lexicon)
+    named = [name for name, _ in read.campaigns]
+    table, places = table_of(rows.taken, read.brief.volume_basis, offers, lexicon, named)
     result = run_plan(read.brief, table)
     texts = [r.text for r in rows.taken]
     remarks = [*map(str, rows.refused), *read.left_out]
@@ -149,7 +150,9 @@ def _planned(
         return plan_result.result_csv(result, texts).encode(), remarks
     if format is Format.TABLE:
         return plan_result.result_table(result, texts, rows.refused).encode(), remarks
-    document = plan_result.result_document(result, texts, rows.refused, read.left_out)
+    document = plan_result.result_document(
+        result, texts, rows.refused, read.left_out, places.campaigns
+    )
     return plan_result.result_json(document), remarks
 
 

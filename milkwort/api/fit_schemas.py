@@ -56,7 +56,7 @@ class FitView(BaseModel):
     blocks: list[Block]
     groups: list[str]
     span: float
-    frontier_spend: list[float]
+    frontier_purse: list[float]
     frontier_value: list[float]
     value: float
     bound: float

@@ -22,7 +22,7 @@ def fit_view(result: PlanResult, sheet: Sheet, revision: int) -> dict[str, Any]:
     ladder, purse = result.fit.ladder, result.brief.monthly_spend
     saturation = float(ladder.spend_so_far[-1]) if len(ladder.owner) else ladder.base_spend
     span = max(min(saturation, purse * _BEYOND_PURSE), purse, 1.0)
-    spend, value = frontier_of(result)
+    curve = frontier_of(result)
     goal = result.brief.goal
     return {
         "revision": revision,
@@ -30,8 +30,8 @@ def fit_view(result: PlanResult, sheet: Sheet, revision: int) -> dict[str, Any]:
         "blocks": _blocks(result, sheet, span),
         "groups": ["No group", *sheet.labels],
         "span": span,
-        "frontier_spend": spend,
-        "frontier_value": value,
+        "frontier_purse": curve.purse,
+        "frontier_value": curve.value,
         "value": result.value,
         "bound": result.bound,
         "other_ways": [

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import cached_property
 from typing import Any
 
 import numpy as np
@@ -39,6 +40,11 @@ class Choices:
     returns: Floats
     seen: dict[str, Any]
     """What they were made from."""
+
+    @cached_property
+    def by_spend(self) -> Ints:
+        """Options by rising spend."""
+        return np.argsort(self.options.spend, kind="stable")
 
 
 def choices_of(

@@ -7,14 +7,14 @@ toll, and where a gap stays it is closed by a small exact problem.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
 
 from milkwort.core._choices import Choices
 from milkwort.core._ladder import Ladder, ladder_of
-from milkwort.core._parts import Parts, attainable, parts_of
+from milkwort.core._parts import Parts, Taken, attainable, parts_of
 from milkwort.core._problem import Problem
 from milkwort.core._search import FEW, Search
 from milkwort.core._toll import Hulls, Relaxed, relax
@@ -40,6 +40,8 @@ class Limited:
         The option of each keyword, −1 for not running.
     bound : float
         Goal above the locked bids that no answer passes.
+    relaxed : float
+        Goal above the locked bids were every step divisible, under the same limits.
     exact : bool
     purse_return : float
         Goal per unit of money at the purse's edge.
@@ -51,6 +53,7 @@ class Limited:
 
     chosen: Ints
     bound: float
+    relaxed: float
     exact: bool
     purse_return: float
     row_return: Floats
@@ -58,7 +61,12 @@ class Limited:
 
 
 def fit_limited(
-    problem: Problem, choices: Choices, purse: float, *, close: float = _CLOSE
+    problem: Problem,
+    choices: Choices,
+    purse: float,
+    *,
+    close: float = _CLOSE,
+    finish: bool = True,
 ) -> Limited:
     """Choose bids under limits.
 
@@ -69,7 +77,9 @@ def fit_limited(
     purse : float
         Money a month, what locked bids take included.
     close : float
-        A gap above this share of the bound is closed by an exact problem.
+        A gap under this share of the bound is near enough.
+    finish : bool
+        Whether a wider gap is closed by an exact problem; else it is only stated.
 
     Returns
     -------
@@ -78,8 +88,29 @@ def fit_limited(
     parts = parts_of(problem, purse)
     hulls = Hulls(problem, choices, parts)
     parts = attainable(parts, hulls.part, choices.hull.spend)
+    found = _found(problem, choices, hulls, parts, close, finish)
+    if found is None:  # the least sums cannot be met with the rest: what can be is, and it is said
+        parts = replace(parts, least=np.zeros(len(parts.least)))
+        found = _found(problem, choices, hulls, parts, close, finish)
+        assert found is not None
+    relaxed, search, bound = found
+    return Limited(
+        chosen=search.chosen,
+        bound=bound,
+        relaxed=relaxed.bound,
+        exact=bound - search.value <= _PROVEN * abs(bound),
+        purse_return=_purse_return(problem, parts, relaxed.taken),
+        row_return=relaxed.taken.part_return[parts.of_row],
+        ladder=_picked_ladder(problem, choices, search.chosen, _most_keywords(problem), parts),
+    )
+
+
+def _found(
+    problem: Problem, choices: Choices, hulls: Hulls, parts: Parts, close: float, finish: bool
+) -> tuple[Relaxed, Search, float] | None:
+    """Return the relaxation, the best answer found and its bound; None where none keeps all."""
     most = _most_keywords(problem)
-    under, over, relaxed = relax(hulls, parts, most)
+    under, over, relaxed = relax(hulls, parts, most, _EDGE if finish else close * _WELL_CLOSE)
     goal = problem.value(choices.options.owner, choices.options.clicks, choices.options.spend)
     found = Search(problem, choices, parts, goal, most)
     for rows in _picks(hulls, under, over, most, len(problem.mu)):
@@ -87,17 +118,19 @@ def fit_limited(
         if relaxed.bound - found.value <= close * _WELL_CLOSE * abs(relaxed.bound):
             break
     bound = relaxed.bound
-    if bound - found.value > close * abs(bound):
+    if finish and bound - found.value > close * abs(bound):
         bound = found.finish(relaxed, close)
-    bound = max(bound, found.value)
-    return Limited(
-        chosen=found.chosen,
-        bound=bound,
-        exact=bound - found.value <= _PROVEN * abs(bound),
-        purse_return=relaxed.taken.purse_return,
-        row_return=relaxed.taken.part_return[parts.of_row],
-        ladder=_picked_ladder(problem, choices, found.chosen, most, parts),
-    )
+    if not np.isfinite(found.value):
+        return None
+    return relaxed, found, max(bound, found.value)
+
+
+def _purse_return(problem: Problem, parts: Parts, taken: Taken) -> float:
+    """Return the goal per unit of money at the purse's edge; a share of it goes to each side."""
+    if problem.limits.scouting is None:
+        return taken.purse_return
+    share = problem.limits.scouting_share
+    return float(np.array([1 - share, share]) @ taken.side_return)
 
 
 def relaxed_limited(problem: Problem, choices: Choices, purse: float) -> float:

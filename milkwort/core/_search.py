@@ -49,7 +49,9 @@ class Search:
         spent = np.bincount(self._part[at], self.choices.options.spend[at],
                             minlength=len(self.parts.least))  # fmt: skip
         value = float(self.goal[at].sum())
-        if value > self.value and (spent >= self.parts.least * (1 - _EDGE)).all():
+        few_enough = self.most is None or len(at) <= self.most
+        enough = (spent >= self.parts.least * (1 - _EDGE)).all()
+        if value > self.value and few_enough and enough:
             self.chosen, self.value = chosen.copy(), value
 
     def _fitted(self, hulls: Hulls, rows: NDArray[np.bool_]) -> Ints:
@@ -62,8 +64,16 @@ class Search:
         whole = taken.spend >= hull.spend[mine] * (1 - _EDGE)
         chosen = np.full(len(self.chosen), -1, dtype=np.int64)
         chosen[hull.owner[mine[whole]]] = hull.option[mine[whole]]
+        self._drop_beyond(chosen)
         self._fill(chosen, rows)
         return chosen
+
+    def _drop_beyond(self, chosen: Ints) -> None:
+        """Let the least go of more keywords than may run; `chosen` is changed."""
+        at = np.flatnonzero(chosen >= 0)
+        if self.most is not None and len(at) > self.most:
+            least_first = at[np.argsort(self.goal[chosen[at]], kind="stable")]
+            chosen[least_first[: len(at) - self.most]] = -1
 
     def finish(self, relaxed: Relaxed, close: float) -> float:
         """Close the gap with a small exact problem, and return the bound it proves."""
@@ -80,13 +90,11 @@ class Search:
             most=self.most,
         )
         known = self.value if np.isfinite(self.value) else None
-        solved = solve_reduced(reduced, relaxed.bound, known, close / 2)
+        solved = solve_reduced(reduced, relaxed.bound, known, close)
         if solved.chosen is not None:
             self.chosen = np.full(len(self.chosen), -1, dtype=np.int64)
             self.chosen[options.owner[solved.chosen]] = solved.chosen
             self.value = float(self.goal[solved.chosen].sum())
-        if not np.isfinite(self.value):
-            self.value = float(self.goal[self.chosen[self.chosen >= 0]].sum())
         return solved.bound
 
     def _rounded_up(self, part: Ints, spend: Floats) -> Parts:
@@ -113,16 +121,21 @@ class Search:
         mine = mine[self.goal[mine] > brings[options.owner[mine]]]
         owner, part = options.owner[mine], self._part[mine]
         d_spend, d_goal = options.spend[mine] - spent[owner], self.goal[mine] - brings[owner]
+        starts = chosen[owner] < 0
+        left = np.inf if self.most is None else self.most - int((chosen >= 0).sum())
         for _ in range(_MOVES):
-            gain = np.where(d_spend <= room[part] + _EDGE * (d_spend < 0), d_goal, -np.inf)
+            fits = d_spend <= room[part] + _EDGE * (d_spend < 0)
+            gain = np.where(fits & (~starts | (left > 0)), d_goal, -np.inf)
             best = int(gain.argmax()) if len(gain) else -1
             if best < 0 or gain[best] <= 0:
                 return
+            left -= starts[best]
             took, more = float(d_spend[best]), float(d_goal[best])
             chosen[owner[best]] = mine[best]
             in_part[part[best]] += took
             room = self._room(in_part)
             same = owner == owner[best]
+            starts[same] = False
             d_spend[same] -= took
             d_goal[same] -= more
 
@@ -131,22 +144,22 @@ class Search:
         options = self.choices.options
         if len(self.parts.most) > 1 or not len(options.owner):
             return  # one keyword's money may then lie in another part than the other's
+        by_spend = self.choices.by_spend
+        spend_rising = options.spend[by_spend]
         for _ in range(_EXCHANGES):
             rows = np.flatnonzero(chosen >= 0)
             spend, goal = options.spend[chosen[rows]], self.goal[chosen[rows]]
             rest = self.parts.purse - float(spend.sum())
-            out = np.flatnonzero(chosen[options.owner] < 0)
-            best, place, with_ = _EDGE, -1, -1
-            for at in range(len(rows)):
-                fits = out[options.spend[out] <= rest + spend[at]]
-                if len(fits):
-                    top = int(fits[self.goal[fits].argmax()])
-                    gain = float(self.goal[top] - goal[at])
-                    if gain > best:
-                        best, place, with_ = gain, int(rows[at]), top
-            if place < 0:
+            # of all options that rise in spend, the best goal so far of those that don't run
+            open_to = np.where(chosen[options.owner[by_spend]] < 0, self.goal[by_spend], -np.inf)
+            so_far = np.maximum.accumulate(open_to)
+            fits = np.searchsorted(spend_rising, rest + spend, side="right") - 1
+            gain = np.where(fits >= 0, so_far[np.maximum(fits, 0)] - goal, -np.inf)
+            at = int(gain.argmax()) if len(gain) else -1
+            if at < 0 or gain[at] <= _EDGE:
                 return
-            chosen[place] = -1
+            with_ = int(by_spend[int(open_to[: fits[at] + 1].argmax())])
+            chosen[rows[at]] = -1
             chosen[options.owner[with_]] = with_
             self._fill(chosen, chosen >= 0)
 

@@ -17,10 +17,10 @@ from milkwort.core.keyword_table import Floats, Ints
 
 __all__ = ["Hulls", "Relaxed", "Steps", "relax"]
 
-_TOLLS = 15
-"""Halvings of the toll; the last one is exact to a thirty-thousandth of the first."""
-_NEAR_MOST = 0.02
-"""The toll is found once the keywords that run under it differ by no more than this share."""
+_TURNS = 60
+"""Tolls tried at most; a dozen is usual."""
+_HALVE_EVERY = 4
+"""Now and then the span is halved, so that two flat ends never hold each other up."""
 _EDGE = 1e-9
 
 
@@ -82,8 +82,8 @@ class Hulls:
         jump = np.maximum.reduceat(places, self.first)
         runs = best > 0
         jump_of = np.repeat(np.where(runs, jump, len(ratio)), self.count)
-        later = order[(order > jump_of[order])]
-        later_returns = self.choices.returns[order > jump_of[order]]
+        stays = order > jump_of[order]
+        later, later_returns = order[stays], self.choices.returns[stays]
         jump, best = jump[runs], best[runs]
         rank = np.argsort(-best, kind="stable")
         jump, best = jump[rank], best[rank]
@@ -96,8 +96,20 @@ class Hulls:
         )
 
 
-def relax(hulls: Hulls, parts: Parts, most: int | None) -> tuple[Relaxed, Relaxed | None, Relaxed]:
-    """Return the relaxations where few enough run, where a few too many do, and the tightest."""
+def relax(
+    hulls: Hulls, parts: Parts, most: int | None, near: float = _EDGE
+) -> tuple[Relaxed, Relaxed | None, Relaxed]:
+    """Return the relaxations where few enough run, where a few too many do, and the tightest.
+
+    Parameters
+    ----------
+    hulls : Hulls
+    parts : Parts
+    most : int or None
+        Keywords that may run.
+    near : float
+        The tightest lies no more than this share above the least there is.
+    """
 
     def at(toll: float) -> Relaxed:
         steps = hulls.steps(toll)
@@ -110,16 +122,27 @@ def relax(hulls: Hulls, parts: Parts, most: int | None) -> tuple[Relaxed, Relaxe
     if most is None or free.running <= most + _EDGE:
         return free, None, free
     low, high = free, at(hulls.highest_toll)
+    # the bound is convex in the toll, and straight between two tolls where the same steps
+    # are taken: no bound is less than where the lines at both ends cross
     best = min(low, high, key=lambda r: r.bound)
-    for _ in range(_TOLLS):
-        middle = at((low.toll + high.toll) / 2)
+    for turn in range(_TURNS):
+        gross_low, gross_high = (r.taken.value + r.toll * r.running for r in (low, high))
+        apart = low.running - high.running
+        if apart <= _EDGE:
+            break
+        crossing = (gross_low - gross_high) / apart
+        least = gross_low + crossing * (most - low.running)
+        if best.bound <= least + near * abs(least):
+            break
+        toll = crossing
+        if not low.toll < toll < high.toll or turn % _HALVE_EVERY == _HALVE_EVERY - 1:
+            toll = (low.toll + high.toll) / 2
+        middle = at(toll)
         best = min(best, middle, key=lambda r: r.bound)
         if middle.running > most:
             low = middle
         else:
             high = middle
-        if low.running - high.running <= max(1.0, most * _NEAR_MOST):
-            break
     return high, low, best
 
 

@@ -22,11 +22,14 @@ from milkwort.core._parts import parts_of
 from milkwort.core._problem import Problem
 from milkwort.core._reduced import Reduced, solve_reduced
 from milkwort.core.keyword_table import Floats, Ints
+from milkwort.core.unmet import Unmet, unmet_of
 
-__all__ = ["CLOSE", "Fit", "Ladder", "Problem", "fit"]
+__all__ = ["CLOSE", "CURVE_CLOSE", "Fit", "Ladder", "Problem", "Unmet", "fit"]
 
 CLOSE = 5e-4
 """Under limits, the share of the bound that is near enough."""
+CURVE_CLOSE = 5e-3
+"""The same for one of many points of a curve, whose gap is stated."""
 _CLOSE = 2e-4
 """A gap under this share of the bound needs no exact finish."""
 _FINISH = 1e-3
@@ -35,6 +38,8 @@ _STATED = 1.8e-3
 _PROVEN = 1e-6
 _ENOUGH = 1e-7
 _MOVES = 24
+_NOISE = 1e-4
+"""Under this share of what is near enough, two relaxations differ by rounding alone."""
 
 
 @dataclass(frozen=True)
@@ -62,8 +67,9 @@ class Fit:
     ladder : Ladder
     choices : Choices
         What a later fit of nearly the same problem can go on from.
-    unmet : tuple of int
-        Campaigns whose least spend no step worth its price could use.
+    unmet : tuple of Unmet
+        Limits that could not be kept, and by how much: locked bids alone pass them, or
+        nothing worth its price uses a least spend.
     """
 
     steps: Ints
@@ -77,7 +83,7 @@ class Fit:
     unspent: float
     ladder: Ladder
     choices: Choices
-    unmet: tuple[int, ...] = ()
+    unmet: tuple[Unmet, ...] = ()
 
     @property
     def gap(self) -> float:
@@ -91,6 +97,7 @@ def fit(
     before: Choices | None = None,
     *,
     close: float = CLOSE,
+    finish: bool = True,
 ) -> Fit:
     """Choose bids for the kept keywords.
 
@@ -102,8 +109,10 @@ def fit(
     before : Choices, optional
         Of an earlier fit; what did not change since is not worked out again.
     close : float
-        Under limits, a gap of up to this share of the bound is left: where a curve of many
-        fits is wanted, a wider one will do.
+        Under limits, a gap of up to this share of the bound is left.
+    finish : bool
+        Under limits, whether a wider gap is closed by an exact problem: where a curve of
+        many fits is wanted it is only stated.
 
     Returns
     -------
@@ -115,7 +124,7 @@ def fit(
     limit = max(problem.purse, base_spend)
     limits = problem.limits
     if limits.max_keywords is not None or limits.campaigns or limits.scouting is not None:
-        return _answer_limited(problem, kept, choices, limit, close)
+        return _answer_limited(problem, kept, choices, limit, close, finish)
     ladder = ladder_of(
         choices, choices.order, choices.returns, base_spend, float(problem.locked_value.sum())
     )
@@ -182,32 +191,33 @@ def _proven(
 
 
 def _answer_limited(
-    problem: Problem, kept: NDArray[np.bool_], choices: Choices, limit: float, close: float
+    problem: Problem,
+    kept: NDArray[np.bool_],
+    choices: Choices,
+    limit: float,
+    close: float,
+    finish: bool,
 ) -> Fit:
-    found: Limited = fit_limited(problem, choices, limit, close=close)
-    base_value = found.ladder.base_value
-    more = found.bound
-    if found.purse_return > 0 and close <= CLOSE:
-        more = max(relaxed_limited(problem, choices, limit + 1.0), found.bound)
+    found = fit_limited(problem, choices, limit, close=close, finish=finish)
+    more = 0.0
+    if finish:  # a point of a curve is not asked for it
+        more = relaxed_limited(problem, choices, limit + 1.0) - found.relaxed
+        more = more if more > _ENOUGH * abs(found.relaxed) * _NOISE else 0.0
+    lam = found.purse_return if more or not finish else 0.0
     answer = _answer(
         problem, kept, choices, found.ladder, found.chosen,
-        bound=found.bound + base_value, exact=found.exact, lam=found.purse_return,
-        row_return=found.row_return, next_unit=more - found.bound,
+        bound=found.bound + found.ladder.base_value, exact=found.exact, lam=lam or more,
+        row_return=found.row_return, next_unit=more,
     )  # fmt: skip
-    return replace(answer, unmet=_unmet(problem, choices, found))
+    return replace(answer, unmet=unmet_of(problem, answer.steps, _spends(problem, choices, found)))
 
 
-def _unmet(problem: Problem, choices: Choices, found: Limited) -> tuple[int, ...]:
+def _spends(problem: Problem, choices: Choices, found: Limited) -> Floats:
+    """Return what each keyword spends a month, locked bids included."""
     at = found.chosen[found.chosen >= 0]
     spend = problem.locked_spend.copy()
     np.add.at(spend, choices.options.owner[at], choices.options.spend[at])
-    return tuple(
-        sorted(
-            number
-            for number, limit in problem.limits.campaigns.items()
-            if spend[problem.campaign == number].sum() < limit.least * (1 - 1e-9)
-        )
-    )
+    return spend
 
 
 def _answer(

@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 import numpy as np
 
 from milkwort.core.plan import PlanResult
+from milkwort.core.unmet import Unmet
 
 __all__ = ["NOTES", "notes_of", "notices_of"]
 
@@ -25,6 +28,16 @@ NOTES: dict[str, str] = {
     "above_ceiling": "the bid set by hand is above the ceiling",
 }
 """Every note's code and what it says."""
+
+
+_BROKEN = {
+    "least_spend": "{many} cannot spend as much as you ask at least, by {short}: no further step "
+    "there is worth its price.",
+    "most_spend": "{many} spend {short} more than you allow: bids set by hand take it.",
+    "scouting_share": "The share set aside for scouting is not kept, by {short}: bids set by hand "
+    "take it.",
+}
+"""What is said of each limit of money that could not be kept."""
 
 
 def notes_of(result: PlanResult) -> list[list[str]]:
@@ -50,18 +63,30 @@ def notices_of(result: PlanResult) -> list[str]:
         out.append("No keyword of the plan has a price, so nothing can be forecast.")
     elif not np.isfinite(result.demand.likely).any():
         out.append("No keyword of the plan has a volume, so nothing can be forecast.")
-    unmet = len(result.fit.unmet)
-    if unmet:
-        out.append(
-            f"{unmet} campaign{'s' if unmet > 1 else ''} cannot spend as much as you ask at least: "
-            "no further step there is worth its price."
-        )
+    out += _unmet(result.fit.unmet)
     if result.expected.pace < 1:
         out.append(
             f"The bids would spend more than the purse: everything is paced to "
             f"{result.expected.pace:.0%} of what they could win."
         )
     return out
+
+
+def _unmet(unmet: Sequence[Unmet]) -> list[str]:
+    """Say which limits could not be kept, and by how much, those of campaigns together."""
+    said = []
+    for one in unmet:
+        if one.limit == "max_keywords":
+            said.append(
+                f"{one.got:,.0f} keywords run though {one.wanted:,.0f} are asked for at most: "
+                "so many have a bid set by hand."
+            )
+    for limit, sentence in _BROKEN.items():
+        short = [abs(one.got - one.wanted) for one in unmet if one.limit == limit]
+        if short:
+            many = f"{len(short)} campaign{'s' if len(short) > 1 else ''}"
+            said.append(sentence.format(many=many, short=f"{sum(short):,.2f}"))
+    return said
 
 
 def _flags(result: PlanResult) -> dict[str, np.ndarray[tuple[int], np.dtype[np.bool_]]]:

@@ -11,13 +11,13 @@ import numpy as np
 
 from milkwort.core._door import check_table
 from milkwort.core._options import bid_lattice
-from milkwort.core.attention import attention
+from milkwort.core.attention import AttentionPoint, attention
 from milkwort.core.bids import BidSteps, floor_to_step, method_bids
 from milkwort.core.brief import Brief, Policy
 from milkwort.core.demand import Demand, demand_if_kept, demand_of
 from milkwort.core.fit import Fit, Problem, fit
 from milkwort.core.forecast import Expected, Totals, expect, totals_of
-from milkwort.core.frontier import frontier
+from milkwort.core.frontier import Frontier, frontier
 from milkwort.core.keyword_table import Floats, Ints, KeywordTable
 from milkwort.core.market import Prices, at_bid, prices_of
 from milkwort.core.serving import Serving
@@ -174,12 +174,12 @@ def run_plan(brief: Brief, table: KeywordTable, before: PlanResult | None = None
     )
 
 
-def frontier_of(result: PlanResult) -> tuple[Floats, Floats]:
-    """Return spend and goal a month, from nothing to saturation, best bids throughout."""
+def frontier_of(result: PlanResult) -> Frontier:
+    """Return the goal a month for every purse, best bids throughout."""
     return frontier(result.problem, result.serving.serves, result.fit)
 
 
-def attention_of(result: PlanResult) -> list[tuple[int, float]]:
+def attention_of(result: PlanResult) -> list[AttentionPoint]:
     """Return the best goal a month with at most so many keywords."""
     return attention(result.problem, result.serving.serves, result.fit)
 

@@ -2,14 +2,15 @@
 
 from __future__ import annotations
 
+import math
 import tomllib
 from dataclasses import dataclass
 from typing import Any, cast
 
-from milkwort.core.assumptions import TABLE, Assumed
+from milkwort.core.assumptions import RETIRED, TABLE, Assumed
 from milkwort.core.brief import Brief, Goal, Match, Pricing
 from milkwort.core.errors import BadValueError
-from milkwort.core.limits import Limits
+from milkwort.core.limits import Limits, SpendLimit
 from milkwort.core.match_types import MATCHES
 from milkwort.core.negatives import Negative
 from milkwort.core.showing import ALWAYS, DAY_NAMES, Showing
@@ -30,7 +31,8 @@ _KEYS = {
     "market": {"pricing", "places", "volume_basis", *_ASSUMED_IN_MARKET},
     "negatives": {"exact", "phrase", "broad"},
     "showing": {"days", "from_hour", "to_hour", "zone", "share"},
-    "assumptions": set(TABLE),
+    "campaign": {"name", "least", "most"},
+    "assumptions": {*TABLE, *RETIRED},
 }  # fmt: skip
 
 
@@ -41,12 +43,16 @@ class BriefFile:
     Attributes
     ----------
     brief : Brief
+        Its limits name campaigns by their place in `campaigns`.
     left_out : tuple of str
         One sentence each.
+    campaigns : tuple of (str, SpendLimit)
+        Name of each campaign that is limited.
     """
 
     brief: Brief
     left_out: tuple[str, ...]
+    campaigns: tuple[tuple[str, SpendLimit], ...] = ()
 
 
 def read_brief(data: bytes, name: str = "brief") -> BriefFile:
@@ -71,7 +77,8 @@ def read_brief(data: bytes, name: str = "brief") -> BriefFile:
     plan, market = _table(tree, "plan"), _table(tree, "market")
     changes = {key: _number(market, key, "market") for key in _ASSUMED_IN_MARKET if key in market}
     own = _table(tree, "assumptions")
-    changes |= {key: _number(own, key, "assumptions") for key in own}
+    changes |= {key: _number(own, key, "assumptions") for key in own if key not in RETIRED}
+    campaigns = _campaigns(tree)
     offers = _offers(tree)
     brief = Brief(
         name=str(plan.get("name", "Plan")),
@@ -80,7 +87,7 @@ def read_brief(data: bytes, name: str = "brief") -> BriefFile:
         offer=offers[0],
         more_offers=offers[1:],
         negatives=_negatives(tree),
-        limits=_limits(plan),
+        limits=_limits(plan, campaigns),
         season=_season(plan),
         showing=_showing(tree),
         ceiling=_ceiling(tree),
@@ -90,7 +97,7 @@ def read_brief(data: bytes, name: str = "brief") -> BriefFile:
         volume_basis=cast(Match, market.get("volume_basis", "exact")),
         assumed=Assumed(changes),
     )
-    return BriefFile(brief, tuple(_left_out(tree)))
+    return BriefFile(brief, tuple(_left_out(tree)), campaigns)
 
 
 def _offers(tree: dict[str, Any]) -> tuple[Offer, ...]:
@@ -114,11 +121,29 @@ def _negatives(tree: dict[str, Any]) -> tuple[Negative, ...]:
     )
 
 
-def _limits(plan: dict[str, Any]) -> Limits:
+def _campaigns(tree: dict[str, Any]) -> tuple[tuple[str, SpendLimit], ...]:
+    found = tree.get("campaign", [])
+    if not isinstance(found, list) or not all(isinstance(t, dict) for t in found):
+        raise BadValueError("[[campaign]]", "campaigns, each with a name", found)
+    named: list[tuple[str, SpendLimit]] = []
+    for table in found:
+        name = str(table.get("name", "")).strip()
+        if not name or name in [n for n, _ in named]:
+            raise BadValueError("[[campaign]] name", "a name of its own for each", name)
+        most = _number(table, "most", "campaign") if "most" in table else math.inf
+        named.append((name, SpendLimit(_number(table, "least", "campaign", 0.0), most)))
+    return tuple(named)
+
+
+def _limits(plan: dict[str, Any], campaigns: tuple[tuple[str, SpendLimit], ...]) -> Limits:
     most = plan.get("max_keywords")
     if most is not None and (isinstance(most, bool) or not isinstance(most, int)):
         raise BadValueError("[plan] max_keywords", "a whole number of 1 or more", most)
-    return Limits(max_keywords=most, min_clicks=_number(plan, "min_clicks", "plan", 0.0))
+    return Limits(
+        max_keywords=most,
+        min_clicks=_number(plan, "min_clicks", "plan", 0.0),
+        campaigns={at: limit for at, (_, limit) in enumerate(campaigns)},
+    )
 
 
 def _season(plan: dict[str, Any]) -> tuple[float, ...] | None:
@@ -195,6 +220,8 @@ def _left_out(tree: dict[str, Any]) -> list[str]:
         tables = content if isinstance(content, list) else [content]
         for key in {k for t in tables if isinstance(t, dict) for k in t} - _KEYS[section]:
             said.append(f"[{section}] {key}: not a key of a brief; left out.")
+    own = _table(tree, "assumptions")
+    said += [f"[assumptions] {key} is left out: {RETIRED[key]}." for key in own if key in RETIRED]
     return sorted(said)
 
 

@@ -11,12 +11,14 @@ from typing import Any
 import numpy as np
 import orjson
 
+from milkwort.core.budgets import daily_budgets
 from milkwort.core.conflicts import Conflict, conflicts_of
 from milkwort.core.errors import Refusal
 from milkwort.core.keyword_table import CALLS, INTENTS
 from milkwort.core.notes import NOTES, notes_of, notices_of
 from milkwort.core.plan import PlanResult, attention_of, frontier_of
 from milkwort.core.standing import STANDINGS
+from milkwort.core.unmet import Unmet
 from milkwort.core.workings import Line, keyword_workings
 from milkwort.formats.cells import safe_cell
 
@@ -30,6 +32,7 @@ def result_document(
     texts: Sequence[str],
     refused: Sequence[Refusal] = (),
     left_out: Sequence[str] = (),
+    campaigns: Sequence[str] = ("",),
 ) -> dict[str, Any]:
     """Return a result as plain values, figures unrounded.
 
@@ -41,9 +44,11 @@ def result_document(
     refused : sequence of Refusal
     left_out : sequence of str
         What of the brief's file was left out.
+    campaigns : sequence of str
+        Names by the table's numbers.
     """
     totals = {k: v for k, v in vars(result.totals).items() if k != "keywords"}
-    spend, value = frontier_of(result)
+    curve, budgets = frontier_of(result), daily_budgets(result)
     return {
         "plan": result.brief.name,
         "currency": result.brief.currency,
@@ -55,9 +60,21 @@ def result_document(
         "next_unit": result.fit.next_unit,
         "unspent": result.fit.unspent,
         "frontier": [
-            {"spend": s, "value": v} for s, v in zip(spend.tolist(), value.tolist(), strict=True)
+            {"purse": p, "spend": s, "value": v, "gap": g}
+            for p, s, v, g in zip(*(c.tolist() for c in vars(curve).values()), strict=True)
         ],
-        "attention": [{"keywords": k, "value": v} for k, v in attention_of(result)],
+        "attention": [vars(point) for point in attention_of(result)],
+        "unmet": [_unmet(one, campaigns) for one in result.fit.unmet],
+        "campaigns": [
+            {"campaign": campaigns[c], "spend": s, "daily_budget": d, "clicks_lost": lost}
+            for c, s, d, lost in zip(
+                budgets.campaign.tolist(),
+                budgets.spend.tolist(),
+                budgets.daily.tolist(),
+                budgets.lost.tolist(),
+                strict=True,
+            )
+        ],
         "ladder": _ladder(result, texts),
         "keywords": _keywords(result, texts),
         "conflicts": [_conflict(c, texts) for c in conflicts_of(result)],
@@ -180,6 +197,15 @@ def _keywords(result: PlanResult, texts: Sequence[str]) -> list[dict[str, Any]]:
         for (text, match, intent, call, stands, own, searches, spill, rate, ceiling, reach, bid,
              running, figures, notes) in columns
     ]  # fmt: skip
+
+
+def _unmet(unmet: Unmet, campaigns: Sequence[str]) -> dict[str, Any]:
+    return {
+        "limit": unmet.limit,
+        "campaign": campaigns[unmet.campaign] if unmet.campaign >= 0 else "",
+        "wanted": unmet.wanted,
+        "got": unmet.got,
+    }
 
 
 def _conflict(conflict: Conflict, texts: Sequence[str]) -> dict[str, Any]:

@@ -35,10 +35,12 @@ class Totals(_Part):
 
 
 class FrontierPoint(_Part):
-    """The best goal for a sum of money a month."""
+    """The best goal for a purse, a month."""
 
-    spend: float
+    purse: float = Field(description="Money there would be.")
+    spend: float = Field(description="Money the best bids would spend of it.")
     value: float
+    gap: float = Field(description="How far under the best the value may lie, as a share.")
 
 
 class AttentionPoint(_Part):
@@ -46,6 +48,25 @@ class AttentionPoint(_Part):
 
     keywords: int
     value: float
+    gap: float = Field(description="How far under the best the value may lie, as a share.")
+
+
+class UnmetLimit(_Part):
+    """A limit that could not be kept."""
+
+    limit: Literal["max_keywords", "least_spend", "most_spend", "scouting_share"]
+    campaign: str = Field(description="Empty where it is of the whole plan.")
+    wanted: float = Field(description="Keywords, or money a month.")
+    got: float
+
+
+class CampaignMoney(_Part):
+    """A campaign's money."""
+
+    campaign: str
+    spend: float = Field(description="Expected, a month.")
+    daily_budget: float = Field(description="Money a day, in whole cents.")
+    clicks_lost: float = Field(description="Clicks a month that busy days lose to the budget.")
 
 
 class LadderStep(_Part):
@@ -128,6 +149,8 @@ class ResultDocument(_Part):
     unspent: float = Field(description="Money that no step worth its price could use.")
     frontier: list[FrontierPoint]
     attention: list[AttentionPoint]
+    unmet: list[UnmetLimit]
+    campaigns: list[CampaignMoney]
     ladder: list[LadderStep]
     keywords: list[Keyword]
     conflicts: list[Conflict]

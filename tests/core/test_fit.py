@@ -149,10 +149,11 @@ def test_the_next_unit_is_what_the_bound_gains():
 @pytest.mark.parametrize("n", [1, 2, 5, 60, 400])
 def test_the_frontier_rises_from_nothing_in_forty_points_or_more(n):
     result = run_plan(brief(monthly_spend=40.0), random_table(13, n))
-    spend, value = frontier_of(result)
-    assert len(spend) >= 40 and spend[0] == 0 == value[0]
-    assert (np.diff(spend) >= 0).all() and (np.diff(value) >= -1e-12).all()
-    assert np.interp(40.0, spend, value) == pytest.approx(result.value, rel=0.05)
+    curve = frontier_of(result)
+    assert len(curve.purse) >= 40 and curve.purse[0] == 0 == curve.value[0]
+    assert (np.diff(curve.purse) >= 0).all() and (np.diff(curve.value) >= -1e-12).all()
+    assert (curve.spend <= curve.purse + 1e-9).all() and (curve.gap >= 0).all()
+    assert np.interp(40.0, curve.purse, curve.value) == pytest.approx(result.value, rel=0.05)
 
 
 def test_would_bring_is_what_the_goal_gains_from_a_little_keyword():

@@ -130,9 +130,18 @@ def test_twelve_months_are_read_or_none():
 
 def test_rows_become_columns_with_numbered_groups():
     rows = rows_of("keyword,group,volume,basis\na,Repair,10,phrase\nb,,20,\n").taken
-    table, groups = table_of(rows, "broad")
-    assert groups == ["Repair"] and table.group.tolist() == [0, -1]
+    table, places = table_of(rows, "broad")
+    assert places.groups == ((0, "Repair"),) and places.campaigns == ("Search",)
+    assert table.group.tolist() == [0, -1] and table.campaign.tolist() == [0, 0]
     assert table.basis.tolist() == [1, 2]
+
+
+def test_one_group_name_in_two_campaigns_is_two_groups():
+    rows = rows_of("keyword,group,campaign\na,Paint,Brand\nb,Paint,\nc,Paint,Brand\n").taken
+    table, places = table_of(rows, "exact", campaigns=["Wide"])
+    assert places.campaigns == ("Wide", "Brand", "Search")
+    assert places.groups == ((1, "Paint"), (2, "Paint"))
+    assert (table.group.tolist(), table.campaign.tolist()) == ([0, 1, 0], [1, 2, 1])
 
 
 @pytest.mark.parametrize(

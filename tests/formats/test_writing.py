@@ -3,12 +3,15 @@
 import csv
 import io
 import json
+from dataclasses import replace
 
 import jsonschema
+import numpy as np
 import openpyxl
 import pytest
 
 from milkwort.core.errors import BadValueError
+from milkwort.core.limits import Limits, SpendLimit
 from milkwort.core.plan import run_plan
 from milkwort.formats.brief_toml import read_brief
 from milkwort.formats.cells import safe_cell
@@ -25,8 +28,8 @@ from milkwort.formats.upload_sheet import HEADINGS, UploadRow, upload_csv, uploa
 from tests.samples import brief, random_table
 
 EVIL = ["=1+1", "+cmd|calc", "-2", "@SUM(A1)", " =1", "\t=1"]
-ROWS = [UploadRow("Plan – Search", "Repair", text, "exact", 1.25) for text in EVIL] + [
-    UploadRow("Plan – Search", "Repair", "sash, repair", "phrase", None)
+ROWS = [UploadRow("Plan – Search", "Repair", text, "exact", 1.25, "k1") for text in EVIL] + [
+    UploadRow("Plan – Search", "Repair", "sash, repair", "phrase", None, "k2")
 ]
 SEASON = b"[1, 1, 1, 1, 1, 1, 1, 1, 3, 1, 1, 1]"
 TOML = b"""
@@ -51,8 +54,8 @@ def test_numbers_and_plain_words_are_left_alone():
 def test_the_upload_sheet_reads_back_as_csv():
     rows = list(csv.reader(io.StringIO(upload_csv(ROWS).decode("utf-8-sig"))))
     assert tuple(rows[0]) == HEADINGS
-    assert rows[1] == ["Plan – Search", "Repair", "'=1+1", "exact", "1.25", "yes"]
-    assert rows[-1][2:] == ["sash, repair", "phrase", "", "no"]
+    assert rows[1] == ["Plan – Search", "Repair", "'=1+1", "exact", "1.25", "yes", "k1"]
+    assert rows[-1][2:] == ["sash, repair", "phrase", "", "no", "k2"]
 
 
 def test_the_upload_sheet_reads_back_as_xlsx_with_texts_and_no_formulas():
@@ -91,7 +94,12 @@ def test_the_summary_and_the_workings_are_for_people():
 
 
 def test_a_plan_document_comes_back_equal():
-    document = PlanDocument(name="P", brief={"goal": "clicks"}, assumptions={"stretch": 0.3})
+    document = PlanDocument.model_validate({
+        "client": {"name": "C"}, "assumptions": {"stretch": 0.3},
+        "plan": {"name": "P", "goal": "clicks", "start_date": "2027-03-01"},
+        "offers": [{"name": "jobs", "sale_value": 340.0, "gross_margin": 0.55, "rate_low": 0.02,
+                    "rate_likely": 0.03, "rate_high": 0.045}],
+    })  # fmt: skip
     assert read_plan_json(write_plan_json(document)) == document
 
 
@@ -101,6 +109,37 @@ def test_a_plan_document_comes_back_equal():
 def test_what_is_no_plan_is_refused(data):
     with pytest.raises(BadValueError):
         read_plan_json(data)
+
+
+def test_a_briefs_campaigns_limit_the_money_by_name():
+    more = (
+        TOML
+        + b'[[campaign]]\nname = "Brand"\nmost = 50\n[[campaign]]\nname = "Search"\nleast = 9\n'
+    )
+    read = read_brief(more)
+    assert [name for name, _ in read.campaigns] == ["Brand", "Search"]
+    assert read.brief.limits.campaigns[0].most == 50.0
+    assert read.brief.limits.campaigns[1].least == 9.0
+    with pytest.raises(BadValueError, match="campaign"):
+        read_brief(more.replace(b"Search", b"Brand"))
+
+
+def test_what_the_model_no_longer_assumes_is_left_out_and_told():
+    read = read_brief(TOML + b"[assumptions]\nsettle_days = 5\nstretch = 0.3\n")
+    assert read.brief.assumed.changes == {"stretch": 0.3}
+    assert "settle_days" in read.left_out[0]
+
+
+def test_a_limit_that_cannot_be_kept_stands_in_the_result():
+    plan = brief(monthly_spend=1.0, limits=Limits(campaigns={0: SpendLimit(5.0, 9.0)}))
+    rows = replace(random_table(1, 5), campaign=np.zeros(5, dtype=np.int64))
+    document = result_document(run_plan(plan, rows), list("abcde"), campaigns=("Search",))
+    (unmet,) = document["unmet"]
+    assert (unmet["limit"], unmet["campaign"], unmet["wanted"]) == ("least_spend", "Search", 5.0)
+    assert unmet["got"] <= 1.0
+    assert [p["purse"] for p in document["frontier"]] == sorted(
+        p["purse"] for p in document["frontier"]
+    )
 
 
 def test_a_brief_takes_the_defaults_it_does_not_name():

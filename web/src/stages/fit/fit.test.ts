@@ -3,9 +3,9 @@ import { valueAt } from "./frontier";
 import { sortedKept } from "./kept";
 
 it("reads the goal off the frontier, flat past its end", () => {
-  const view = { frontier_spend: [0, 10, 30], frontier_value: [0, 2, 4] };
+  const view = { frontier_purse: [0, 10, 30], frontier_value: [0, 2, 4] };
   expect([0, 5, 20, 99].map((money) => valueAt(view, money))).toEqual([0, 1, 3, 4]);
-  expect(valueAt({ frontier_spend: [], frontier_value: [] }, 5)).toBe(0);
+  expect(valueAt({ frontier_purse: [], frontier_value: [] }, 5)).toBe(0);
 });
 
 it("lists kept keywords only, those that do not run last", () => {
