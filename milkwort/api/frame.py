@@ -79,8 +79,14 @@ def ranges_block(draws: Draws, revision: int) -> dict[str, Any]:
         "early_chance": draws.early_chance,
         "early_day": draws.early_day,
         "moves": [
-            {"input": name, "customers": customers, "profit": profit}
-            for name, (customers, profit) in draws.moves.items()
+            {
+                "input": name,
+                "customers_low": swing.customers[0],
+                "customers_high": swing.customers[1],
+                "profit_low": swing.profit[0],
+                "profit_high": swing.profit[1],
+            }
+            for name, swing in draws.moves.items()
         ],
     }
 

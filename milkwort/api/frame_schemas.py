@@ -157,11 +157,13 @@ class RangeItem(BaseModel):
 
 
 class InputMove(BaseModel):
-    """How an input moves the result: rank correlation over the draws, −1 to 1."""
+    """A month with one input at its 10th and at its 90th percentile, the rest likely."""
 
     input: str
-    customers: float
-    profit: float
+    customers_low: float
+    customers_high: float
+    profit_low: float
+    profit_high: float
 
 
 class Ranges(BaseModel):

@@ -27,7 +27,7 @@ class Budgets:
     spend : Floats
         Expected, a month.
     daily : Floats
-        Budget a day, in whole cents; never more than the purse in sum.
+        Budget a day, in whole cents; with the month's days never more than the purse in sum.
     clicks : Floats
         Expected, a month.
     lost : Floats
@@ -50,10 +50,12 @@ class Budgets:
 
 
 def daily_budgets(result: PlanResult) -> Budgets:
-    """Divide a month's spend into daily budgets.
+    """Share out a month's purse among the campaigns, by the day.
 
-    Each campaign's spend over the days of a month, floored to the cent; the cents that
-    flooring leaves go to the campaign where the next unit brings most.
+    The purse is shared, not the expected spend: cut at that, good days could not make up
+    for bad ones. Each campaign gets its part of it by its expected spend, never above its
+    own most, floored to the cent; the cents that flooring leaves go where the next unit
+    brings most.
 
     Parameters
     ----------
@@ -68,13 +70,9 @@ def daily_budgets(result: PlanResult) -> Budgets:
     n, days = len(campaign), result.brief.assumed["month_days"]
     spend = np.bincount(place, result.expected.spend[runs], minlength=n).astype(np.float64)
     clicks = np.bincount(place, result.expected.clicks[runs], minlength=n).astype(np.float64)
-    cents = np.floor(spend / days / _CENT + _EDGE)
-    total = np.floor(min(spend.sum(), result.brief.monthly_spend) / days / _CENT + _EDGE)
-    if n:
-        edge = np.zeros(n)
-        np.maximum.at(edge, place, result.fit.row_return[runs])
-        cents[int(edge.argmax())] += max(total - cents.sum(), 0.0)
-    daily = np.round(cents * _CENT, 2)
+    edge = np.full(n, -np.inf)
+    np.maximum.at(edge, place, result.fit.row_return[runs])
+    daily = _shared_out(result, campaign, spend, edge, days)
     price = np.divide(spend, clicks, out=np.ones(n), where=clicks > 0)
     lost = clicks_lost(clicks / days, daily / price) * days
     return Budgets(
@@ -85,6 +83,30 @@ def daily_budgets(result: PlanResult) -> Budgets:
         lost=lost,
         lost_shared=_lost_together(clicks, spend, daily, days),
     )
+
+
+def _shared_out(
+    result: PlanResult, campaign: Ints, spend: Floats, edge: Floats, days: float
+) -> Floats:
+    """Return money a day by campaign, in whole cents."""
+    # purse/days · spend/Σ spend, at most the campaign's own most
+    if spend.sum() <= 0:
+        return np.zeros(len(campaign))
+    limits = result.brief.limits.campaigns
+    most = np.array([limits[c].most if c in limits else np.inf for c in campaign.tolist()])
+    most_cents = np.floor(np.minimum(most, 1e15) / days / _CENT + _EDGE)
+    total = np.floor(result.brief.monthly_spend / days / _CENT + _EDGE)
+    share = result.brief.monthly_spend / days * spend / spend.sum()
+    cents = np.minimum(np.floor(share / _CENT + _EDGE), most_cents)
+    left = max(total - cents.sum(), 0.0)
+    if np.isfinite(most).any():
+        # what a campaign may not take is no remainder of rounding: it stays unspent
+        left = min(left, float(len(campaign)))
+    for number in np.argsort(-edge, kind="stable").tolist():
+        more = min(left, float(most_cents[number] - cents[number]))
+        cents[number] += more
+        left -= more
+    return np.asarray(np.round(cents * _CENT, 2))
 
 
 def clicks_lost(wanted: Floats, affordable: Floats) -> Floats:

@@ -122,7 +122,9 @@ def corrections_of(planned: Month, actual: Month, assumed: Assumed) -> list[Corr
         found.append(_shrunk("click_rate", actual.clicks, expected, clicks_weight))
     if rate is not None:
         expected = actual.clicks * rate
-        found.append(_shrunk("conversion", actual.customers, expected, assumed["plan_weight"]))
+        found.append(
+            _shrunk("conversion", actual.customers, expected, assumed["factor_weight_least"])
+        )
     weight = assumed["judge_impressions"]
     found.append(_shrunk("demand", actual.impressions, planned.impressions, weight))
     return found

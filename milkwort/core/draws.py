@@ -1,6 +1,8 @@
 """A month drawn many times over: how wide a forecast is, and what makes it so.
 
-Every log-normal has median 1 and every draw keeps within the purse.
+What keywords have in common has median 1; what is a keyword's own has mean 1, so that many
+small doubts do not add up to a bias. The month falls on its days, each with its money: no
+draw passes the purse.
 """
 
 from __future__ import annotations
@@ -12,12 +14,16 @@ from dataclasses import dataclass
 import numpy as np
 from scipy.special import ndtri
 
+from milkwort.core._month_of_days import Market, lived
 from milkwort.core.keyword_table import INTENTS, Floats, Ints
 from milkwort.core.market import at_bid
 from milkwort.core.plan import PlanResult
 from milkwort.core.worth import Conversion
 
-__all__ = ["FIGURES", "SHARED", "Draws", "Range", "Swing", "draw_month", "swings_of"]
+__all__ = [
+    "FIGURES", "SHARED", "Draws", "Range", "Swing", "draw_month", "own_factor", "swings_of",
+    "volume_spread",
+]  # fmt: skip
 
 FIGURES: tuple[str, ...] = (
     "clicks",
@@ -73,9 +79,10 @@ class Draws:
     profit_chance, no_customer_chance, early_chance : float
         Chance of a profit above 0, of no customer at all, of the money out before the month.
     early_day : float or None
-        Day of the month, from 1, on which the money is out, in the middle of those draws.
-    moves : dict of str to (float, float)
-        Rank correlation of each shared input with customers and with profit, −1 to 1.
+        Day of the month, from 1, on which the money would be out were it not shared out by
+        the day, in the middle of those draws.
+    moves : dict of str to Swing
+        Each shared input moved by itself, those that move customers most first.
     customers, spend : Floats, shape (n_draws,)
         The draws themselves.
     """
@@ -86,7 +93,7 @@ class Draws:
     no_customer_chance: float
     early_chance: float
     early_day: float | None
-    moves: dict[str, tuple[float, float]]
+    moves: dict[str, Swing]
     customers: Floats
     spend: Floats
 
@@ -123,8 +130,8 @@ def draw_month(
     still_wanted : callable
         Asked now and then; once it says no, the work is given up.
     by_chance : bool
-        Whether clicks, sales and each keyword's own rate fall by chance; without, only the
-        inputs are uncertain, and with no spread left a draw is the expected month.
+        Whether clicks, prices, sales and each keyword's own rate fall by chance; without,
+        only the inputs are uncertain, and with no spread left a draw is the expected month.
 
     Returns
     -------
@@ -149,7 +156,7 @@ def draw_month(
             intent=by_intent[part][:, result.table.intent[rows]],
         )
         _add(result, rows, month, part, _happened(result, rows, drawn, rng if by_chance else None))
-    return _summary(result, month, shared)
+    return _summary(result, month)
 
 
 def swings_of(result: PlanResult) -> dict[str, Swing]:
@@ -170,7 +177,7 @@ def swings_of(result: PlanResult) -> dict[str, Swing]:
     for name in range(len(SHARED)):
         z = np.zeros((len(SHARED), 2))
         z[name] = ends
-        inputs = _Inputs([one[:, None] for one in z], 0.0, 0.0, 0.0)
+        inputs = _Inputs([one[:, None] for one in z], None, None, 0.0)
         month = _Month(*(np.zeros(2) for _ in range(6)))
         _add(result, rows, month, slice(0, 2), _happened(result, rows, inputs, None))
         profit = month.contribution - month.spend
@@ -186,12 +193,12 @@ class _Inputs:
     """Standard normal draws.
 
     `shared` holds one array of shape (n_draws, 1) for each of `SHARED`; the others have
-    shape (n_draws, n_rows).
+    shape (n_draws, n_rows). None for a keyword's own: it stands at its mean.
     """
 
     shared: list[Floats]
-    own_searches: Floats | float
-    own_click_rate: Floats | float
+    own_searches: Floats | None
+    own_click_rate: Floats | None
     intent: Floats | float
 
 
@@ -202,12 +209,11 @@ def _happened(
     brief, assumed = result.brief, result.brief.assumed
     searches, variants, prices, click_rate, conversion = z.shared
     moved, weight, mixed = _searches(result, rows, searches, variants)
-    # searches D·e^(0.10z + sᵢzᵢ) scale clicks as they stand; click rate × e^(0.15z + 0.20zᵢ)
-    spread = _volume_spread(result)[rows]
-    scale = np.exp(
-        spread * z.own_searches
-        + assumed["draw_click_rate_own"] * z.own_click_rate
-        + assumed["draw_click_rate"] * click_rate
+    # searches × e^(sᵢzᵢ − sᵢ²/2) scale clicks as they stand; click rate × e^(0.15z + 0.20zᵢ − 0.02)
+    scale = (
+        own_factor(volume_spread(result)[rows], z.own_searches)
+        * own_factor(assumed["draw_click_rate_own"], z.own_click_rate)
+        * np.exp(assumed["draw_click_rate"] * click_rate)
     )
     at = at_bid(
         result.bid[rows],
@@ -218,27 +224,41 @@ def _happened(
         brief.pricing,
         assumed,
     )
-    expected = at.clicks * scale
-    wanted = (expected * at.cpc).sum(axis=1)
-    purse = brief.monthly_spend
-    # expected spend above the purse: all click rates of the month × purse / spend
-    pace = np.minimum(1.0, np.divide(purse, wanted, out=np.ones_like(wanted), where=wanted > 0))
-    expected *= pace[:, None]
     factor = _conversion_factor(result, conversion, rows) * np.exp(
         assumed["draw_intent"] * z.intent
     )
     rate = np.clip(result.demand.base_rate[rows] * mixed * factor, 0.0, 1.0)
+    asked = Market(
+        clicks=at.clicks * scale,
+        cpc=at.cpc,
+        campaign=result.table.campaign[rows],
+        planned=result.expected.spend[rows],
+        purse=brief.monthly_spend,
+        spread=0.0 if brief.pricing == "pay_bid" else assumed["draw_click_price"],
+        days=round(assumed["draw_days"]),
+    )
+    served = lived(asked, rng)
     if rng is None:
-        spend = np.minimum((expected * at.cpc).sum(axis=1), purse)
-        return expected, expected * rate, spend, wanted
-    clicks = rng.poisson(expected)
-    spend = (clicks * at.cpc).sum(axis=1)
-    over = spend > purse
-    if over.any():  # what still passes the purse is thinned, and the purse is spent
-        clicks[over] = rng.binomial(clicks[over], (purse / spend[over])[:, None])
-        spend = np.minimum(spend, purse)
-    customers = rng.binomial(clicks, _beta(rng, rate, assumed["prior_weight"]))
-    return clicks.astype(np.float64), customers.astype(np.float64), spend, wanted
+        return served.clicks, served.clicks * rate, served.spend, served.wanted
+    customers = rng.binomial(
+        served.clicks.astype(np.int64), _beta(rng, rate, assumed["prior_weight"])
+    )
+    return served.clicks, customers.astype(np.float64), served.spend, served.wanted
+
+
+def own_factor(spread: Floats | float, z: Floats | None) -> Floats:
+    """Return a keyword's own factor, log-normal with mean 1; 1 where nothing is drawn.
+
+    Parameters
+    ----------
+    spread : Floats
+        s, in log units.
+    z : Floats or None
+        Standard normal.
+    """
+    # e^(s·z − s²/2)
+    s = np.asarray(spread, dtype=np.float64)
+    return np.ones_like(s) if z is None else np.exp(s * z - s * s / 2)
 
 
 def _searches(
@@ -261,7 +281,14 @@ def _searches(
     return own + more, weight, mixed
 
 
-def _volume_spread(result: PlanResult) -> Floats:
+def volume_spread(result: PlanResult) -> Floats:
+    """Return the spread of each keyword's own searches, in log units.
+
+    Returns
+    -------
+    Floats, shape (n_keywords,)
+        A range is read as an interval of 80 %; a figure has the spread that is assumed.
+    """
     # sᵢ = ln(b/a) / 2.5631 for a range (an 80 % interval), 0.25 for a figure
     low, high = result.table.volume_low, result.table.volume_high
     ranged = np.isfinite(low) & (low < high)
@@ -307,7 +334,7 @@ def _beta(rng: np.random.Generator, mean: Floats, weight: float) -> Floats:
     return np.where(inside, rng.beta(weight * safe, weight * (1 - safe)), mean)
 
 
-def _summary(result: PlanResult, month: _Month, shared: Floats) -> Draws:
+def _summary(result: PlanResult, month: _Month) -> Draws:
     brief = result.brief
     profit = month.contribution - month.spend
     per_customer = np.full(len(month.spend), np.inf)
@@ -331,10 +358,7 @@ def _summary(result: PlanResult, month: _Month, shared: Floats) -> Draws:
         no_customer_chance=float((~bought).mean()),
         early_chance=float(early.mean()),
         early_day=None if day is None else float(np.median(day)),
-        moves={
-            name: (_rank_correlation(z, month.customers), _rank_correlation(z, profit))
-            for name, z in zip(SHARED, shared, strict=True)
-        },
+        moves=_by_size(swings_of(result)),
         customers=month.customers,
         spend=month.spend,
     )
@@ -346,14 +370,8 @@ def _range(values: Floats) -> Range:
     return Range(float(low), float(middle), float(high))
 
 
-def _rank_correlation(one: Floats, other: Floats) -> float:
-    a, b = _ranks(one), _ranks(other)
-    scale = math.sqrt(float((a * a).sum() * (b * b).sum()))
-    return float((a * b).sum()) / scale if scale > 0 else 0.0
+def _by_size(swings: dict[str, Swing]) -> dict[str, Swing]:
+    def size(swing: Swing) -> float:
+        return abs(swing.customers[1] - swing.customers[0])
 
-
-def _ranks(values: Floats) -> Floats:
-    """Return ranks about their mean, ties at the mean of theirs."""
-    _, place, count = np.unique(values, return_inverse=True, return_counts=True)
-    middle = np.cumsum(count) - (count - 1) / 2
-    return np.asarray(middle[place] - (len(values) + 1) / 2)
+    return dict(sorted(swings.items(), key=lambda pair: -size(pair[1])))

@@ -22,7 +22,7 @@ class OwnRule:
     Attributes
     ----------
     clicks : float
-        At least so many settled clicks.
+        At least so many clicks.
     spend : float
         And at least so much money.
     bid : float

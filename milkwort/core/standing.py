@@ -258,7 +258,7 @@ def missing_chance(
     Parameters
     ----------
     clicks, customers : Floats
-        Settled results.
+        Exposed clicks, and what they brought.
     rate : Floats
         Prior mean, customers per click, above 0 and under 1.
     needed_rate : Floats

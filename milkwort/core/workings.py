@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from dataclasses import replace
 
 import numpy as np
 
@@ -15,6 +16,9 @@ from milkwort.core.plan import PlanResult
 from milkwort.core.standing import clicks_to_first_sale, clicks_to_stop, come_in
 
 __all__ = ["Line", "Section", "keyword_workings"]
+
+_OF_THE_BRIEF = frozenset({"area_share", "min_bid", "bid_step", "platform_raise"})
+"""Defaults that the brief itself asks for."""
 
 
 def keyword_workings(result: PlanResult, row: int) -> list[Section]:
@@ -31,7 +35,7 @@ def keyword_workings(result: PlanResult, row: int) -> list[Section]:
         sections.append(
             Section("What the market asks", [Line("price", text="no price anywhere in the plan")])
         )
-        return sections
+        return [said_by_whom(section, result.brief) for section in sections]
     sections.append(_market_section(result, row))
     sections.append(_month_section(result, row))
     bid = bid_section(result, row)
@@ -40,7 +44,19 @@ def keyword_workings(result: PlanResult, row: int) -> list[Section]:
     sections.append(_evidence_section(result, row))
     if result.standing.standing[row] == 2:
         sections.append(_come_in_section(result, row))
-    return sections
+    return [said_by_whom(section, result.brief) for section in sections]
+
+
+def said_by_whom(section: Section, brief: Brief) -> Section:
+    """Return a sum in which a default that was changed is no assumption any more."""
+
+    def said(line: Line) -> Line:
+        if line.source != "assumption" or not brief.assumed.is_changed(line.assumption):
+            return line
+        entered = "brief" if line.assumption in _OF_THE_BRIEF else "planner"
+        return replace(line, source=entered)
+
+    return replace(section, lines=[said(line) for line in section.lines])
 
 
 def _worth_section(result: PlanResult, row: int) -> Section:

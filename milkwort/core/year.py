@@ -17,6 +17,7 @@ from milkwort.core.plan import PlanResult
 __all__ = ["Year", "season_of", "year_ahead"]
 
 _MEAN_DAYS = 365 / 12
+_SUMS = ("spend", "clicks", "customers", "revenue", "profit")
 
 
 @dataclass(frozen=True)
@@ -81,7 +82,7 @@ def year_ahead(
     purse : {"flat", "season"}
         The monthly money each month, or the same yearly sum spread as clicks are to be had.
     refit : bool
-        Whether bids are fitted anew each month, or stay as they are.
+        Whether bids are fitted anew each month where that brings more, or stay as they are.
     year : int
         Of the start month; decides February's days.
 
@@ -111,20 +112,31 @@ def year_ahead(
 
 
 def _month(result: PlanResult, factor: Floats, purse: float, refit: bool) -> tuple[float, ...]:
-    """Return spend, clicks, customers, revenue and profit of one month."""
-    bid = result.bid
+    """Return spend, clicks, customers, revenue and profit of one month.
+
+    Refitted is the better of a new fit and the bids kept and paced: pacing may win, since
+    it takes a share of every step where a fit takes whole ones.
+    """
+    kept = _under(result, result.bid, factor, purse)
+    if not refit or result.brief.policy.name != "fitted":
+        return kept
     problem = result.problem
+    asked = replace(
+        problem,
+        click_weight=result.demand.click_weight * factor,
+        purse=purse,
+        locked_clicks=problem.locked_clicks * factor,
+        locked_spend=problem.locked_spend * factor,
+    )
+    steps = fit(asked, result.serving.serves).steps
+    bid = np.where(steps > 0, steps * result.brief.assumed["bid_step"], np.nan)
+    anew = _under(result, bid, factor, purse)
+    return max(anew, kept, key=lambda sums: sums[_SUMS.index(result.brief.goal)])
+
+
+def _under(result: PlanResult, bid: Floats, factor: Floats, purse: float) -> tuple[float, ...]:
+    """Return the sums of a month at given bids, paced to its purse."""
     weight = result.demand.click_weight * factor
-    if refit and result.brief.policy.name == "fitted":
-        asked = replace(
-            problem,
-            click_weight=weight,
-            purse=purse,
-            locked_clicks=problem.locked_clicks * factor,
-            locked_spend=problem.locked_spend * factor,
-        )
-        steps = fit(asked, result.serving.serves).steps
-        bid = np.where(steps > 0, steps * result.brief.assumed["bid_step"], np.nan)
     runs = np.flatnonzero(np.isfinite(bid) & result.prices.known)
     at = at_bid(
         bid[runs],

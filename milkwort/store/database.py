@@ -10,8 +10,10 @@ from typing import Any
 
 from alembic import command
 from alembic.config import Config
-from sqlalchemy import Connection, Engine, create_engine, event
+from sqlalchemy import Connection, Engine, create_engine, event, inspect
 from sqlalchemy.orm import Session, sessionmaker
+
+from milkwort.store.models import Base
 
 __all__ = ["Database"]
 
@@ -39,8 +41,15 @@ class Database:
         self._writing = sessionmaker(writer, expire_on_commit=False)
         self._turn = threading.Lock()
 
-    def migrate(self) -> None:
-        """Bring the tables up to date."""
+    def migrate(self, *, step_by_step: bool = False) -> None:
+        """Bring the tables up to date.
+
+        Parameters
+        ----------
+        step_by_step : bool
+            Whether a new file goes through every migration too; it is made as it is now
+            where left out.
+        """
         config = Config()
         config.set_main_option("script_location", str(Path(__file__).parent / "migrations"))
         with self.engine.connect() as connection:
@@ -48,7 +57,11 @@ class Database:
             _say(connection, "PRAGMA foreign_keys=OFF")
             with connection.begin():
                 config.attributes["connection"] = connection
-                command.upgrade(config, "head")
+                if step_by_step or inspect(connection).get_table_names():
+                    command.upgrade(config, "head")
+                else:
+                    Base.metadata.create_all(connection)
+                    command.stamp(config, "head")
             _say(connection, "PRAGMA foreign_keys=ON")
 
     @contextmanager

@@ -1,11 +1,7 @@
 import json
 
-from sqlalchemy import inspect
-
 from milkwort.api.frame_schemas import Ranges
 from milkwort.api.schemas import ChangeAnswer, PlanAnswer
-from milkwort.store.database import Database
-from milkwort.store.models import Base
 from tests.api.conftest import client_over, ids_of
 
 
@@ -114,16 +110,6 @@ def test_each_figure_of_the_purse_has_workings(client, plan):
     for figure in ("spend", "clicks", "customers", "cost_per_customer", "profit", "next_unit"):
         answer = client.get(f"{plan}/workings/{figure}").json()
         assert answer["sections"][0]["lines"]
-
-
-def test_the_migrations_make_the_tables_the_code_describes(tmp_path):
-    database = Database(tmp_path / "m.db")
-    database.migrate()
-    inspector = inspect(database.engine)
-    for table in Base.metadata.sorted_tables:
-        found = {c["name"]: c["nullable"] for c in inspector.get_columns(table.name)}
-        assert found == {c.name: c.nullable for c in table.columns}, table.name
-    database.close()
 
 
 def test_ranges_hold_the_middle_and_belong_to_a_revision(client, plan):

@@ -11,12 +11,13 @@ from milkwort.core.corrections import Month, click_rates, corrections_of
 from milkwort.core.demand import per_month
 from milkwort.core.draws import draw_month
 from milkwort.core.keyword_table import INTENTS
-from milkwort.core.learning import group_evidence, judge
+from milkwort.core.learning import factor_weight, group_evidence, judge
 from milkwort.core.notes import notes_of
 from milkwort.core.plan import run_plan
-from milkwort.core.results import settled
+from milkwort.core.results import exposed
 from milkwort.core.showing import Showing, shown_share
 from milkwort.core.workings import keyword_workings
+from milkwort.core.worth import Conversion
 from tests.samples import brief, table
 
 NAN = np.nan
@@ -63,15 +64,19 @@ def judged(assumed):
     keyword = np.array([0, 1, 2, 3, 4, 5, 0, 3])
     clicks = np.array([90.0, 300, 40, 200, 25, 60, 30, 100])
     sold = np.array([0.0, 14, 2, 0, 1, 6, 0, 9])
-    results = settled(day, clicks, sold, clicks * 1.5, keyword, 6, 10, assumed)
+    weights = [factor_weight(c, assumed) for c in (
+        Conversion(0.02, 0.03, 0.045), Conversion(0.001, 0.03, 0.9), Conversion(0.03, 0.03, 0.03)
+    )]  # fmt: skip
+    weight = weights[0]
+    results = exposed(day, clicks, sold, clicks * 1.5, keyword, 6, 10, assumed)
     rate, allowed = np.full(6, 0.03), np.full(6, 157.0)
     group, reach = np.array([0, 0, 0, 1, 1, 1]), np.array([0.5, 0.5, 0.7, 0.7, 0.2, 0.2])
-    evidence = judge(results, rate, allowed, allowed * 1.4, group, reach, assumed)
-    groups = group_evidence(results, rate, allowed, group, 2, assumed)
+    evidence = judge(results, rate, allowed, allowed * 1.4, group, reach, weight, assumed)
+    groups = group_evidence(results, rate, allowed, group, 2, weight, assumed)
     shown = np.full(6, 500.0)
     low = click_rates(shown, np.arange(6) * 5.0, np.full(6, 0.05), assumed)
     month = corrections_of(Month(900, 50, 60, 2), Month(700, 30, 50, 1), assumed)
-    return [*vars(evidence).values(), *vars(groups).values(), *vars(low).values(), month]
+    return [*weights, *vars(evidence).values(), *vars(groups).values(), *vars(low).values(), month]
 
 
 def everything_said(changes):

@@ -95,7 +95,7 @@ def test_by_aim_names_stand_apart_and_by_offer_each_has_its_campaign():
     made = arrange("aim", brief(), rows, np.ones(len(TEXTS)), brands=("Eastmere Sash",),
                    rivals=("Pane & Plane",))  # fmt: skip
     names = [made.campaigns[made.groups[g][0]] for g in made.of_row[:3].tolist()]
-    assert names == ["Rivals", "Brand", "General"]
+    assert names == ["Others' names", "Our name", "What we do"]
     two = brief(offer=offer(name="repairs"), more_offers=(offer(name="sills"),))
     by_offer = arrange("offer", two, sheet(offer=np.arange(len(TEXTS)) % 2), np.ones(len(TEXTS)))
     assert by_offer.campaigns == ("repairs", "sills")

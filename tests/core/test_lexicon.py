@@ -53,3 +53,10 @@ def test_a_plans_own_words_extend_the_lexicon():
 def test_a_word_of_buying_inside_a_longer_run_warns_of_nothing():
     assert LEXICON.warning_words("free sash window course") == ("free", "course")
     assert LEXICON.warning_words("free quote sash window") == ()
+
+
+def test_near_me_is_a_helper_and_no_place():
+    lexicon = shipped_lexicon().extended(places=["Eastmere"])
+    kinds = {k.word: k.kind for k in lexicon.kinds("sash repair near me")}
+    assert (kinds["near"], kinds["me"]) == ("helper", "helper")
+    assert lexicon.place_runs("sash repair near me") == 1  # and yet it asks for somewhere

@@ -64,3 +64,11 @@ def test_the_next_unit_is_worked_out():
     result = run_plan(brief(monthly_spend=20.0), random_table(1, 20))
     lines = lines_of(purse_workings(result, "next_unit"))
     assert lines["that is, per customer"].value == pytest.approx(1 / result.fit.next_unit)
+
+
+def test_what_was_entered_is_no_assumption_any_more():
+    rows = table([300], [0.8], [2.4])
+    entered = run_plan(brief({"area_share": 0.5, "intent_buy": 0.9}), rows)
+    lines = {line.assumption: line.source for s in keyword_workings(entered, 0) for line in s.lines}
+    assert (lines["area_share"], lines["intent_buy"]) == ("brief", "planner")
+    assert lines["click_rate_top"] == "assumption"

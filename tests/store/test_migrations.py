@@ -4,7 +4,7 @@ import sqlite3
 from pathlib import Path
 
 import pytest
-from sqlalchemy import text
+from sqlalchemy import inspect, text
 
 from milkwort.core.errors import NotFoundError
 from milkwort.store.database import Database
@@ -29,6 +29,38 @@ def old(tmp_path):
     database.migrate()
     yield database
     database.close()
+
+
+def shape_of(database):
+    """Return columns, keys and indexes of every table, whatever their order."""
+    with database.engine.connect() as connection:
+        inspector = inspect(connection)
+        return {
+            table: (
+                {c["name"]: (str(c["type"]), c["nullable"]) for c in inspector.get_columns(table)},
+                sorted(
+                    (k["constrained_columns"], k["referred_table"])
+                    for k in inspector.get_foreign_keys(table)
+                ),
+                sorted(k["column_names"] for k in inspector.get_unique_constraints(table)),
+                sorted(i["column_names"] for i in inspector.get_indexes(table)),
+            )
+            for table in inspector.get_table_names()
+        }
+
+
+def test_a_new_file_is_what_the_migrations_make_one_after_another(tmp_path):
+    made, grown = Database(tmp_path / "made.db"), Database(tmp_path / "grown.db")
+    made.migrate()
+    grown.migrate(step_by_step=True)
+    assert shape_of(made) == shape_of(grown)
+    for database in (made, grown):
+        with database.read() as session:
+            every = session.scalars(text("select sql from sqlite_master where type = 'table'"))
+            for sql in every:
+                known = "alembic_version" in sql or "sqlite_sequence" in sql
+                assert known or "AUTOINCREMENT" in sql, sql
+        database.close()
 
 
 def test_plans_get_clients_of_their_own_and_what_they_share(old):

@@ -43,6 +43,11 @@ export function HowSure({ figure }: Props) {
 }
 
 function mostMoving(ranges: Ranges, of: "customers" | "profit"): string {
-  const most = ranges.moves.reduce((a, b) => (Math.abs(b[of]) > Math.abs(a[of]) ? b : a));
-  return most[of] === 0 ? "nothing yet" : most.input;
+  const span = (move: Ranges["moves"][number]) => [move[`${of}_low`], move[`${of}_high`]] as const;
+  const width = (move: Ranges["moves"][number]) => Math.abs(span(move)[1] - span(move)[0]);
+  const most = ranges.moves.reduce((a, b) => (width(b) > width(a) ? b : a));
+  if (width(most) === 0) return "nothing yet";
+  const digits = of === "customers" ? 1 : 0;
+  const [low, high] = span(most).toSorted((a, b) => a - b);
+  return `${most.input}, ${number(low, digits)} to ${number(high, digits)}`;
 }

@@ -34,8 +34,14 @@ const ranges = {
   early_chance: 0.69,
   early_day: 24,
   moves: [
-    { input: "prices", customers: -0.2, profit: -0.3 },
-    { input: "conversion", customers: 0.7, profit: 0.7 },
+    { input: "prices", customers_low: 14, customers_high: 10, profit_low: 2100, profit_high: 1800 },
+    {
+      input: "conversion",
+      customers_low: 8,
+      customers_high: 18.5,
+      profit_low: 1200,
+      profit_high: 3100,
+    },
   ],
 };
 
@@ -135,7 +141,8 @@ it("ranges follow a moment later, and a figure says how sure it is", async () =>
   await waitFor(() => expect(screen.getByText(/month drawn 2,000 times/)).toBeTruthy(), {
     timeout: 3000,
   });
-  expect(screen.getAllByText("conversion")).toHaveLength(2);
+  expect(screen.getByText("conversion, 8.0 to 18.5")).toBeTruthy();
+  expect(screen.getByText("conversion, 1,200 to 3,100")).toBeTruthy();
   expect(screen.getByText("69 %")).toBeTruthy();
 });
 

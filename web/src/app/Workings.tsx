@@ -127,9 +127,8 @@ type FigureProps = { line: Line };
 
 function Figure({ line }: FigureProps) {
   if (line.text) return <span>{line.text}</span>;
-  if (line.source !== "assumption")
-    return <span title={sourceWord(line.source)}>{said(line)}</span>;
-  return <Assumption line={line} />;
+  if (line.assumption && line.source) return <Assumption line={line} />;
+  return <span title={sourceWord(line.source)}>{said(line)}</span>;
 }
 
 /** An assumption where it acts: what another value would do is shown before it is kept. */
@@ -145,9 +144,13 @@ function Assumption({ line }: FigureProps) {
   return (
     <>
       <Blank
-        label={`Assumption: ${line.label}`}
+        label={
+          line.source === "assumption"
+            ? `Assumption: ${line.label}`
+            : `${line.label}, ${sourceWord(line.source)}`
+        }
         value={said(line)}
-        assumed={!changed}
+        assumed={line.source === "assumption"}
         onCommit={(text) => {
           const value = read(text);
           return value !== null && changeAssumption(line.assumption, value);

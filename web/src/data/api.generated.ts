@@ -2420,8 +2420,8 @@ export interface components {
             blocks: components["schemas"]["Block"][];
             /** Bound */
             bound: number;
-            /** Frontier Spend */
-            frontier_spend: number[];
+            /** Frontier Purse */
+            frontier_purse: number[];
             /** Frontier Value */
             frontier_value: number[];
             /**
@@ -2601,15 +2601,19 @@ export interface components {
         };
         /**
          * InputMove
-         * @description How an input moves the result: rank correlation over the draws, −1 to 1.
+         * @description A month with one input at its 10th and at its 90th percentile, the rest likely.
          */
         InputMove: {
-            /** Customers */
-            customers: number;
+            /** Customers High */
+            customers_high: number;
+            /** Customers Low */
+            customers_low: number;
             /** Input */
             input: string;
-            /** Profit */
-            profit: number;
+            /** Profit High */
+            profit_high: number;
+            /** Profit Low */
+            profit_low: number;
         };
         /**
          * JobStopped

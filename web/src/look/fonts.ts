@@ -1,7 +1,6 @@
 import "@fontsource-variable/fraunces/wght.css";
-import "@fontsource/ibm-plex-sans/latin-400.css";
-import "@fontsource/ibm-plex-sans/latin-500.css";
-import "@fontsource/ibm-plex-sans/latin-600.css";
-import "@fontsource/ibm-plex-sans/latin-ext-400.css";
-import "@fontsource/ibm-plex-sans/latin-ext-500.css";
-import "@fontsource/ibm-plex-sans/latin-ext-600.css";
+// these say for which letters each of their files is; the files of one alphabet alone don't,
+// and the last one imported would draw every letter, an "a" with a bar among them
+import "@fontsource/ibm-plex-sans/400.css";
+import "@fontsource/ibm-plex-sans/500.css";
+import "@fontsource/ibm-plex-sans/600.css";

@@ -51,7 +51,7 @@ export function Blank(props: Props) {
   };
   return (
     <>
-      <BlankField
+      <Field
         aria-label={label}
         aria-invalid={refused || undefined}
         aria-describedby={assumed ? hint : undefined}
@@ -86,7 +86,7 @@ export function Blank(props: Props) {
   );
 }
 
-export const BlankField = styled.input`
+const Field = styled.input`
   border: 0;
   border-bottom: 1.5px solid ${ink.petal};
   background: ${ink.petalWash}88;

@@ -1,5 +1,5 @@
-import { useState } from "react";
-import { BlankField } from "./Blank";
+import { Blank } from "./Blank";
+import { dayRead, daySaid } from "./days";
 
 type Props = {
   label: string;
@@ -11,26 +11,16 @@ type Props = {
   onCommit: (day: string) => Promise<boolean>;
 };
 
-/** A day in a sentence, typed or chosen from the browser's calendar. */
+/** A day in a sentence: reads as "1 March 2027", typed so or as 2027-03-01. */
 export function Day({ label, value, assumed, onCommit }: Props) {
-  const [typed, setTyped] = useState<string | null>(null);
-  const commit = async () => {
-    if (typed && typed !== value) await onCommit(typed);
-    setTyped(null);
-  };
   return (
-    <BlankField
-      type="date"
-      aria-label={label}
-      data-assumed={assumed || undefined}
-      title={assumed ? "assumed: nobody has entered this yet" : undefined}
-      value={typed ?? value}
-      onChange={(event) => setTyped(event.currentTarget.value)}
-      onBlur={() => void commit()}
-      onKeyDown={(event) => {
-        event.stopPropagation();
-        if (event.key === "Enter") event.currentTarget.blur();
-        if (event.key === "Escape") setTyped(null);
+    <Blank
+      label={label}
+      value={daySaid(value)}
+      assumed={assumed}
+      onCommit={(text) => {
+        const day = dayRead(text);
+        return day === null ? false : onCommit(day);
       }}
     />
   );

@@ -150,7 +150,7 @@ const campaignColumn = (groups: Groups): Column => ({
   id: "campaign",
   head: "Campaign",
   label: "campaign",
-  width: "84px",
+  width: "minmax(84px, 0.7fr)",
   sortable: true,
   cell: (row) => <S.Soft title={groups.campaign[row]}>{groups.campaign[row]}</S.Soft>,
 });

@@ -1,0 +1,26 @@
+const months = Array.from({ length: 12 }, (_, at) =>
+  new Date(Date.UTC(2027, at, 1)).toLocaleDateString("en-GB", { month: "long", timeZone: "UTC" }),
+);
+
+/** A day as it reads in a sentence: 1 March 2027. */
+export function daySaid(iso: string): string {
+  const [year, month, day] = iso.split("-").map(Number);
+  return `${day} ${months[(month ?? 1) - 1]} ${year}`;
+}
+
+/** The day a text names, as ISO 8601; null where it names none that there is. */
+export function dayRead(text: string): string | null {
+  const iso = /^\s*(\d{4})-(\d{1,2})-(\d{1,2})\s*$/.exec(text);
+  const said = /^\s*(\d{1,2})\.?\s+(\p{L}{3,})\.?\s+(\d{4})\s*$/u.exec(text);
+  if (iso) return whole(Number(iso[1]), Number(iso[2]), Number(iso[3]));
+  if (!said) return null;
+  const named = said[2]!.toLowerCase();
+  const month = months.findIndex((name) => name.toLowerCase().startsWith(named));
+  return month < 0 ? null : whole(Number(said[3]), month + 1, Number(said[1]));
+}
+
+function whole(year: number, month: number, day: number): string | null {
+  const date = new Date(Date.UTC(year, month - 1, day));
+  const there = date.getUTCMonth() === month - 1 && date.getUTCDate() === day;
+  return there ? date.toISOString().slice(0, 10) : null;
+}
