@@ -10,13 +10,17 @@ from types import FrameType
 from typing import Any
 
 import uvicorn
+from alembic.util.exc import CommandError
 from pydantic import ValidationError
+from sqlalchemy.exc import DatabaseError
 
 from milkwort.api.app import STATIC, make_app
 from milkwort.api.samples import SAMPLE_NAME, SECOND_NAME, add_sample
 from milkwort.api.workspace import Workspace
 from milkwort.core.errors import BadValueError, PlannerError
+from milkwort.hold import Hold, held_alone
 from milkwort.settings import Settings
+from milkwort.store.database import said_of_database
 from milkwort.store.journal import Change
 from milkwort.store.plans import list_plans, remove_plan
 
@@ -56,11 +60,23 @@ def run(given: dict[str, Any], *, sample: bool, fresh: bool) -> None:
     # an answer lets go of the interpreter some hundred times (a statement, a large array);
     # beside long work it waited five thousandths of a second each time to get it back
     sys.setswitchinterval(0.0005)
-    app = make_app(settings)
-    if sample:
-        _with_sample(app.state.workspace, fresh)
+    with held_alone(settings.data) as hold:
+        _serve(settings, hold, sample=sample, fresh=fresh)
+
+
+def _serve(settings: Settings, hold: Hold, *, sample: bool, fresh: bool) -> None:
+    try:
+        app = make_app(settings)
+        if sample:
+            _with_sample(app.state.workspace, fresh)
+    except DatabaseError as error:
+        raise PlannerError(f"{settings.database}: {said_of_database(error)}", "data") from error
+    except CommandError as error:
+        message = f"{settings.database} was made by a newer Milkwort. It was left as it is."
+        raise PlannerError(message, "data") from error
     listener = _listener(settings)
     port = listener.getsockname()[1]
+    hold.tell(f"http://{settings.host}:{port}")
     if port != settings.port:
         print(f"Port {settings.port} is taken; using {port}.")
     if not (STATIC / "index.html").exists():
@@ -99,7 +115,8 @@ def _with_sample(workspace: Workspace, fresh: bool) -> None:
 def _listener(settings: Settings) -> socket.socket:
     family = socket.AF_INET6 if ":" in settings.host else socket.AF_INET
     for port in range(settings.port, min(settings.port + _PORTS_TRIED, 65536)):
-        listener = socket.socket(family, socket.SOCK_STREAM)
+        # named as TCP, or answers wait forty thousandths of a second for company on their way
+        listener = socket.socket(family, socket.SOCK_STREAM, socket.IPPROTO_TCP)
         if sys.platform != "win32":  # there it would share a port that is in use
             listener.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
         try:

@@ -11,6 +11,7 @@ from fastapi import APIRouter, FastAPI, Request
 from fastapi.exceptions import RequestValidationError
 from fastapi.responses import FileResponse, JSONResponse, Response
 from fastapi.staticfiles import StaticFiles
+from sqlalchemy.exc import DatabaseError, OperationalError
 from starlette.exceptions import HTTPException
 
 from milkwort import __version__
@@ -42,6 +43,7 @@ from milkwort.core.errors import (
 )
 from milkwort.formats.text_table import MAX_BYTES
 from milkwort.settings import Settings
+from milkwort.store.database import said_of_database
 from milkwort.store.long_writes import take_back_unfinished
 
 __all__ = ["STATIC", "make_app"]
@@ -54,7 +56,6 @@ _PAGE_HEADERS = {
         "object-src 'none'; base-uri 'none'; frame-ancestors 'none'"
     ),
     "Referrer-Policy": "no-referrer",
-    "X-Content-Type-Options": "nosniff",
 }
 _FORM_ROOM = 2**20
 """What a form needs beside the file it carries, bytes."""
@@ -101,6 +102,9 @@ def make_app(settings: Settings | None = None) -> FastAPI:
     app.add_exception_handler(RequestValidationError, _bad_request)
     app.add_exception_handler(HTTPException, _http_error)
     app.add_exception_handler(BodyTooLargeError, _too_large)
+    app.add_exception_handler(OverflowError, _no_such_id)
+    app.add_exception_handler(OperationalError, _database_error)
+    app.add_exception_handler(DatabaseError, _database_error)
     app.add_middleware(Guard, hosts=settings.served_hosts, most_bytes=MAX_BYTES + _FORM_ROOM)
     _serve_client(app)
     return app
@@ -160,7 +164,18 @@ def _bad_request(_request: Request, error: Exception) -> JSONResponse:
 def _http_error(_request: Request, error: Exception) -> JSONResponse:
     assert isinstance(error, HTTPException)
     code = {404: "not_found", 405: "not_allowed"}.get(error.status_code, "cannot_do")
-    return _error(error.status_code, code, str(error.detail))
+    answer = _error(error.status_code, code, str(error.detail))
+    answer.headers.update(error.headers or {})
+    return answer
+
+
+def _no_such_id(_request: Request, _error_: Exception) -> JSONResponse:
+    return _error(404, "not_found", "There is nothing with such an id.")
+
+
+def _database_error(_request: Request, error: Exception) -> JSONResponse:
+    assert isinstance(error, DatabaseError)
+    return _error(507, "cannot_keep", said_of_database(error), "database")
 
 
 def _too_large(_request: Request, _error_: Exception) -> JSONResponse:

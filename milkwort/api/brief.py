@@ -14,7 +14,7 @@ from milkwort.api.schemas import (
     PurseChange,
     shape_of,
 )  # fmt: skip
-from milkwort.api.shared import Window, Work, sent
+from milkwort.api.shared import Window, Work, download_of, sent
 from milkwort.api.workspace import Decision
 from milkwort.core.assumptions import TABLE
 from milkwort.core.demand import season_of_months
@@ -94,7 +94,11 @@ def profiles(work: Work) -> list[ProfileValues]:
     return [ProfileValues(**profile.as_dict()) for profile in (Profile(), *PROFILES)]
 
 
-@router.get("/plans/{plan_id}/profile.json")
+@router.get(
+    "/plans/{plan_id}/profile.json",
+    response_class=Response,
+    responses=download_of("application/json"),
+)
 def profile_file(plan_id: int, work: Work) -> Response:
     """Return the plan's platform profile as a file of its own."""
     profile = profile_of(work.plan(plan_id).record.values["profile"])

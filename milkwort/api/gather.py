@@ -12,7 +12,7 @@ from milkwort.api.gather_schemas import JobStopped, TakeChoice
 from milkwort.api.jobs import Progress
 from milkwort.api.loaded import Loaded
 from milkwort.api.schemas import ChangeAnswer, shape_of
-from milkwort.api.shared import Job, Window, Work, sent
+from milkwort.api.shared import Job, Window, Work, download_of, sent
 from milkwort.api.taking import taking_of
 from milkwort.api.tray_rows import tray_view
 from milkwort.api.tray_schemas import ColumnChoice, PastedText, TrayView
@@ -106,7 +106,11 @@ def stop(name: str, work: Work) -> JobStopped:
     return JobStopped(stopped=work.jobs.stop(name))
 
 
-@router.get("/plans/{plan_id}/gather/{key}/refused.csv")
+@router.get(
+    "/plans/{plan_id}/gather/{key}/refused.csv",
+    response_class=Response,
+    responses=download_of("text/csv"),
+)
 def refused(plan_id: int, key: str, work: Work) -> Response:
     """Return the refused rows as a CSV, to be mended and brought back."""
     tray = work.trays.get(key, plan_id)

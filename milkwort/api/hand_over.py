@@ -14,7 +14,7 @@ from milkwort.api.hand_over_schemas import HandOverMade, HandOverRequest, HandOv
 from milkwort.api.loaded import Loaded
 from milkwort.api.plan_files import plan_file
 from milkwort.api.schemas import shape_of
-from milkwort.api.shared import Window, Work, sent
+from milkwort.api.shared import Window, Work, download_of, sent
 from milkwort.api.workspace import Workspace
 from milkwort.core.words import normalise
 from milkwort.formats.upload_sheet import UploadRow, upload_csv, upload_xlsx
@@ -70,7 +70,11 @@ def make(plan_id: int, body: HandOverRequest, work: Work, window: Window = "") -
     return answer
 
 
-@router.get("/plans/{plan_id}/hand-over/{hand_over_id}/file")
+@router.get(
+    "/plans/{plan_id}/hand-over/{hand_over_id}/file",
+    response_class=Response,
+    responses=download_of(*_TYPES.values()),
+)
 def download(plan_id: int, hand_over_id: int, work: Work) -> Response:
     """Return the very bytes of a hand-over."""
     with work.database.read() as session:

@@ -6,6 +6,7 @@ from dataclasses import asdict, replace
 from typing import Annotated, Any
 
 from fastapi import APIRouter, File, Response, UploadFile
+from fastapi.concurrency import run_in_threadpool
 from fastapi.responses import StreamingResponse
 
 from milkwort.api.frame_schemas import Ranges
@@ -22,7 +23,7 @@ from milkwort.api.schemas import (
     PlanName,
     shape_of,
 )
-from milkwort.api.shared import Window, Work, sent
+from milkwort.api.shared import Window, Work, download_of, sent
 from milkwort.api.workings_schemas import Workings
 from milkwort.api.workspace import Decision
 from milkwort.core.errors import NotFoundError
@@ -128,7 +129,11 @@ def restore(plan_id: int, work: Work) -> None:
     work.forget(plan_id)
 
 
-@router.get("/plans/{plan_id}/raw.json")
+@router.get(
+    "/plans/{plan_id}/raw.json",
+    response_class=Response,
+    responses=download_of("application/json"),
+)
 def raw(plan_id: int, work: Work) -> Response:
     """Return a plan's rows as they are stored, also of one that can't be read."""
     with work.at_rest(plan_id) as session:
@@ -163,9 +168,14 @@ def ranges(plan_id: int, work: Work) -> Response:
     return sent(work.ranges(plan_id))
 
 
-@router.get("/plans/{plan_id}/events")
+@router.get(
+    "/plans/{plan_id}/events",
+    response_class=StreamingResponse,
+    responses={200: {"content": {"text/event-stream": {"schema": {"type": "string"}}}}},
+)
 async def events(plan_id: int, work: Work) -> StreamingResponse:
     """Stream what happens to a plan, as server-sent events."""
+    await run_in_threadpool(work.plan, plan_id)
     return StreamingResponse(
         work.events.listen(plan_id),
         media_type="text/event-stream",

@@ -5,9 +5,10 @@ from __future__ import annotations
 from datetime import date
 from typing import Any, Literal
 
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import BaseModel, ConfigDict, Field, model_validator
 
 from milkwort.api.frame_schemas import Frame
+from milkwort.api.texts import whole_texts
 from milkwort.core.brief import Goal, Match, PolicyName, Pricing
 from milkwort.core.worth import RuleName
 from milkwort.formats.plan_values import OfferValues, ProfileValues, ShowingValues
@@ -18,9 +19,14 @@ Numbers = list[float | None]
 
 
 class Taken(BaseModel):
-    """The root of what is taken: unknown fields are refused."""
+    """The root of what is taken: unknown fields, broken texts and infinities are refused."""
 
-    model_config = ConfigDict(extra="forbid")
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
+
+    @model_validator(mode="before")
+    @classmethod
+    def _whole(cls, value: Any) -> Any:
+        return whole_texts(value)
 
 
 class ErrorBody(BaseModel):

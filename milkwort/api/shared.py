@@ -9,7 +9,7 @@ from fastapi import Depends, Header, Request, Response
 
 from milkwort.api.workspace import Workspace
 
-__all__ = ["Job", "Window", "Work", "sent"]
+__all__ = ["Job", "Window", "Work", "download_of", "sent"]
 
 
 def _workspace(request: Request) -> Workspace:
@@ -21,6 +21,12 @@ Work = Annotated[Workspace, Depends(_workspace)]
 Job = Annotated[str, Header(alias="X-Milkwort-Job", max_length=64)]
 """Name a window gave to long work, to be told of it and to stop it by."""
 Window = Annotated[str, Header(alias="X-Milkwort-Window", max_length=64)]
+
+
+def download_of(*types: str) -> dict[int | str, dict[str, Any]]:
+    """Return the documented answer of a route that sends a file."""
+    binary = {"schema": {"type": "string", "format": "binary"}}
+    return {200: {"content": dict.fromkeys(types, binary), "description": "The file."}}
 
 
 def sent(content: Any) -> Response:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import secrets
+import threading
 from collections import OrderedDict
 from dataclasses import dataclass
 
@@ -80,20 +81,32 @@ class Units:
     price: str = "click"
 
 
+_HEAVIEST = 600_000
+"""Rows of all trays together: about what three of the largest files hold."""
+
+
+def _weight(tray: Tray) -> int:
+    return len(tray.rows.taken) + len(tray.rows.refused)
+
+
 class Trays:
-    """Holds the latest few trays by key."""
+    """Holds the latest few trays by key, as far as all of them together leave room."""
 
     def __init__(self, most: int) -> None:
         self._most = most
         self._held: OrderedDict[str, Tray] = OrderedDict()
+        self._lock = threading.Lock()
 
     def put(self, tray: Tray, key: str | None = None) -> str:
         """Hold a tray, in the place of the one that has the key, and return its key."""
         key = key or secrets.token_urlsafe(9)
-        self._held[key] = tray
-        self._held.move_to_end(key)
-        while len(self._held) > self._most:
-            self._held.popitem(last=False)
+        with self._lock:
+            self._held[key] = tray
+            self._held.move_to_end(key)
+            while len(self._held) > 1 and (
+                len(self._held) > self._most or sum(map(_weight, self._held.values())) > _HEAVIEST
+            ):
+                self._held.popitem(last=False)
         return key
 
     def get(self, key: str, plan_id: int) -> Tray:

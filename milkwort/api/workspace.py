@@ -16,6 +16,7 @@ from typing import Any, TypeVar
 
 import orjson
 from sqlalchemy import delete, select
+from sqlalchemy.exc import DatabaseError
 from sqlalchemy.orm import Session
 
 from milkwort.api.columns import figure_columns
@@ -370,8 +371,8 @@ class Workspace:
         try:
             loaded = self._load(session, plan_id)
             orjson.dumps(loaded.frame, option=orjson.OPT_SERIALIZE_NUMPY)
-        except MilkwortError:
-            raise
+        except (MilkwortError, OverflowError, DatabaseError):
+            raise  # these say themselves what is wrong, and it is not the plan
         except Exception as error:
             why = f"{type(error).__name__}: {str(error)[:200]}"
             message = f"What is stored of this plan can't be read ({why})."

@@ -13,7 +13,7 @@ from milkwort.core.match_types import MATCHES, Match
 from milkwort.core.negatives import Negative
 from milkwort.core.showing import ALWAYS, Showing
 from milkwort.core.words import normalise
-from milkwort.core.worth import CeilingRule, Offer, Worth, worth_of
+from milkwort.core.worth import MOST_MONEY, CeilingRule, Offer, Worth, worth_of
 
 __all__ = [
     "GOALS",
@@ -145,8 +145,9 @@ class Brief:
     word_kinds: tuple[tuple[str, str], ...] = ()
 
     def __post_init__(self) -> None:
-        if not (math.isfinite(self.monthly_spend) and self.monthly_spend >= 0):
-            raise BadValueError("monthly_spend", "a sum of 0 or more", self.monthly_spend)
+        if not 0 <= self.monthly_spend <= MOST_MONEY:
+            expected = f"a sum from 0 to {MOST_MONEY:g}"
+            raise BadValueError("monthly_spend", expected, self.monthly_spend)
         for where, got, allowed in (
             ("goal", self.goal, GOALS),
             ("pricing", self.pricing, PRICINGS),

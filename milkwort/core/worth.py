@@ -13,6 +13,7 @@ from numpy.typing import NDArray
 from milkwort.core.errors import BadValueError
 
 __all__ = [
+    "MOST_MONEY",
     "RULES",
     "CeilingRule",
     "Conversion",
@@ -246,6 +247,14 @@ def _allowed(contribution: float, revenue: float, rule: CeilingRule) -> float:
     return by_rule if rule.may_pay_to_learn else min(by_rule, contribution)
 
 
+_MOST_MONEY = 1e12
+"""No sum of money or count in a brief is above this: products of them stay finite."""
+
+
+MOST_MONEY = 1e12
+"""No sum of money and no count of a brief is above this: their products stay finite."""
+
+
 def _above_zero(where: str, value: float) -> None:
-    if not (math.isfinite(value) and value > 0):
-        raise BadValueError(where, "a number above 0", value)
+    if not 0 < value <= MOST_MONEY:
+        raise BadValueError(where, f"a number above 0 and at most {MOST_MONEY:g}", value)

@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
-from typing import TypeVar
+from typing import Any, TypeVar
 
 from milkwort.core.brief import MATCHES
 from milkwort.core.keyword_table import CALLS, INTENTS
@@ -16,6 +16,8 @@ __all__ = ["MONTHS", "KeywordRow", "RefusedCellError", "RowReader"]
 
 _Read = TypeVar("_Read")
 
+MOST_FIGURE = 1e12
+"""No count and no price of a keyword is above this."""
 MAX_NAME = 120
 """Characters of a campaign's or group's name."""
 MONTHS = tuple(f"m{n:02d}" for n in range(1, 13))
@@ -243,9 +245,13 @@ class RowReader:
         self, column: str, text: str, expected: str, read: Callable[[str, Decimal], _Read]
     ) -> _Read:
         try:
-            return read(text, self._decimal)
+            value = read(text, self._decimal)
         except ValueError:
             raise RefusedCellError(column, expected, text) from None
+        most: Any = max(value) if isinstance(value, tuple) else value
+        if not abs(most) <= MOST_FIGURE:
+            raise RefusedCellError(column, f"a figure of at most {MOST_FIGURE:g}", text)
+        return value
 
 
 _WRAPPED = re.compile(r'^(?:\[(?P<exact>.*)\]|"(?P<phrase>.*)")$', re.DOTALL)

@@ -14,6 +14,7 @@ from milkwort.core.keyword_table import CALLS, INTENTS, KeywordTable
 from milkwort.core.lexicon import Lexicon, shipped_lexicon
 from milkwort.core.words import joints_of
 from milkwort.formats.keyword_row import MONTHS, KeywordRow, RefusedCellError, RowReader
+from milkwort.formats.named_rows import refusal_of_broken
 from milkwort.formats.text_table import TextTable
 
 __all__ = [
@@ -125,6 +126,9 @@ def read_keyword_rows(
         if progress and number % _TELL_EVERY_ROWS == 0:
             progress(number, len(table.rows))
         if not any(c.strip() for c in cells):
+            continue
+        if number - 1 in table.broken:
+            refused.append(refusal_of_broken(table, number))
             continue
         try:
             row = reader.read(number, cells)

@@ -12,9 +12,10 @@ from milkwort.core.words import MAX_TEXT, normalise
 from milkwort.formats.numbers import Decimal, is_blank, read_number, read_share
 from milkwort.formats.text_table import TextTable
 
-__all__ = ["Cells", "RefusedCellError", "read_named_rows"]
+__all__ = ["Cells", "RefusedCellError", "read_named_rows", "refusal_of_broken"]
 
 _Row = TypeVar("_Row")
+_MOST_FIGURE = 1e12
 
 
 class RefusedCellError(Exception):
@@ -79,7 +80,7 @@ class Cells:
             value = read(said, self._decimal)
         except ValueError:
             raise RefusedCellError(field, "a number", said) from None
-        if value < 0:
+        if not 0 <= value <= _MOST_FIGURE:
             raise RefusedCellError(field, "a number of 0 or more", said)
         return value
 
@@ -124,6 +125,9 @@ def read_named_rows(
     for number, cells in enumerate(table.rows[1:], start=2):
         if not any(c.strip() for c in cells):
             continue
+        if number - 1 in table.broken:
+            refused.append(refusal_of_broken(table, number))
+            continue
         try:
             taken.append(read(Cells(number, cells, columns, table.decimal)))
         except RefusedCellError as no:
@@ -132,6 +136,13 @@ def read_named_rows(
     if not taken:
         raise NothingUsableError(f"{name}: no usable row, {len(refused)} refused", name)
     return tuple(taken), tuple(refused)
+
+
+def refusal_of_broken(table: TextTable, number: int) -> Refusal:
+    """Return why a row whose quotes don't close is left out."""
+    text = table.rows[number - 1][0]
+    why = f'expected {table.broken[number - 1]}, got "{text[:80]}"'
+    return Refusal(number, "row", text, why)
 
 
 def _columns(headings: Sequence[str], patterns: Mapping[str, re.Pattern[str]]) -> dict[str, int]:

@@ -8,20 +8,28 @@ import unicodedata
 from collections.abc import Iterable
 from typing import Literal
 
-__all__ = ["Decimal", "guess_decimal", "is_blank", "read_number", "read_range", "read_share"]
+__all__ = [
+    "LONGEST_FIGURE",
+    "Decimal",
+    "guess_decimal",
+    "is_blank",
+    "read_number",
+    "read_range",
+    "read_share",
+]
 
 Decimal = Literal[".", ","]
 
+LONGEST_FIGURE = 200
+"""Characters of a cell that may hold a figure; a longer one holds something else."""
 _BLANK = frozenset({"", "-", "–", "—"})
 _NUMBER = re.compile(r"^([+-]?)(\d[\d.,' ]*|[.,]\d+)\s*([kKmM]?)$")
 _PLAIN: dict[Decimal, re.Pattern[str]] = {
     ".": re.compile(r"[0-9]{1,15}(\.[0-9]+)?"),
     ",": re.compile(r"[0-9]{1,15}"),
 }
-_FEWER = re.compile(r"^(?:<|fewer than|less than|under|below)\s*(.+)$", re.IGNORECASE)
-_RANGE = re.compile(
-    r"^(?:between\s+)?(.+?)\s*(?:\bto\b|\band\b|–|—|-|\.\.|…)\s*(.+)$", re.IGNORECASE
-)
+_FEWER = re.compile(r"^(?:<|fewer than|less than|under|below) ?(.+)$", re.IGNORECASE)
+_RANGE = re.compile(r"^(?:between )?(.+?) ?(?:\bto\b|\band\b|–|—|-|\.\.|…) ?(.+)$", re.IGNORECASE)
 _ONE_SEPARATOR = re.compile(r"\d([.,])(\d+)(?!.*[.,])")
 _SCALE = {"": 1.0, "k": 1e3, "m": 1e6}
 
@@ -51,6 +59,8 @@ def read_number(text: str, decimal: Decimal = ".") -> float:
     ValueError
         Where the cell holds anything else.
     """
+    if len(text) > LONGEST_FIGURE:
+        raise ValueError(text)
     if _PLAIN[decimal].fullmatch(text):  # nearly every cell of a clean file
         return float(text)
     found = _NUMBER.match(_without_currency(text))
@@ -82,7 +92,10 @@ def read_range(text: str, decimal: Decimal = ".") -> tuple[float, float]:
     ValueError
         Where the cell holds anything else.
     """
-    bare = unicodedata.normalize("NFKC", text).strip()
+    if len(text) > LONGEST_FIGURE:
+        raise ValueError(text)
+    # single spaces: no pattern has two ways to share them out
+    bare = " ".join(unicodedata.normalize("NFKC", text).split())
     fewer = _FEWER.match(bare)
     if fewer:
         most = max(read_number(fewer.group(1), decimal) - 1, 0.0)
@@ -110,7 +123,9 @@ def guess_decimal(cells: Iterable[str], separator: str) -> Decimal:
     votes = {".": 0, ",": 0}
     threes = {".": 0, ",": 0}
     for cell in cells:
-        if not _is_figure(cell):  # words may hold marks too: "handle 1,5 mm"
+        if len(cell) > LONGEST_FIGURE or not _is_figure(
+            cell
+        ):  # words may hold marks too: "handle 1,5 mm"
             continue
         found = _ONE_SEPARATOR.search(cell)
         if found:

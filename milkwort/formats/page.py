@@ -6,7 +6,8 @@ import re
 from collections import Counter, defaultdict
 from collections.abc import Iterator
 from dataclasses import dataclass
-from html.parser import HTMLParser
+
+from selectolax.lexbor import LexborHTMLParser
 
 from milkwort.core.errors import NothingUsableError, TooLargeError
 from milkwort.core.lexicon import Lexicon, shipped_lexicon
@@ -15,6 +16,8 @@ from milkwort.core.words import normalise
 __all__ = ["PageWord", "page_words"]
 
 _MOST_BYTES = 5 * 2**20
+_MOST_WORDS = 100_000
+"""Words of a page that are read; what comes after them weighs little."""
 _WEIGHTS = {"title": 6.0, "h1": 5.0, "h2": 3.0, "h3": 2.0, "a": 1.5, "strong": 1.5, "b": 1.5}
 _SKIPPED = frozenset({"script", "style", "noscript", "template", "svg"})
 _LONGEST = 4
@@ -55,7 +58,11 @@ def page_words(content: str, most: int = 80, lexicon: Lexicon | None = None) -> 
     words = lexicon or shipped_lexicon()
     weight: defaultdict[str, float] = defaultdict(float)
     count: Counter[str] = Counter()
+    left = _MOST_WORDS
     for text, factor in _pieces(content):
+        left -= len(text.split())
+        if left < 0:
+            break
         for sentence in _SENTENCE.split(text):
             for run in _runs(normalise(sentence).split(), words):
                 weight[run] += factor * (run.count(" ") + 1) ** 0.7
@@ -66,38 +73,26 @@ def page_words(content: str, most: int = 80, lexicon: Lexicon | None = None) -> 
     return [PageWord(run, count[run], weight[run]) for run in _distinct(ranked, count)[:most]]
 
 
-class _Reader(HTMLParser):
-    def __init__(self) -> None:
-        super().__init__(convert_charrefs=True)
-        self.open: list[str] = []
-        self.pieces: list[tuple[str, float]] = []
-
-    def handle_starttag(self, tag: str, attrs: list[tuple[str, str | None]]) -> None:
-        if tag == "meta":
-            named = dict(attrs)
-            if named.get("name", "") == "description" and named.get("content"):
-                self.pieces.append((str(named["content"]), 2.0))
-            return
-        self.open.append(tag)
-
-    def handle_endtag(self, tag: str) -> None:
-        if tag in self.open:
-            while self.open.pop() != tag:
-                pass
-
-    def handle_data(self, data: str) -> None:
-        if data.strip() and not _SKIPPED & set(self.open):
-            factor = max((_WEIGHTS.get(tag, 1.0) for tag in self.open), default=1.0)
-            self.pieces.append((data, factor))
-
-
 def _pieces(content: str) -> list[tuple[str, float]]:
+    """Return the texts of a page in their order, each with the weight of what it stands in."""
     if "<" not in content:
         return [(content, 1.0)]
-    reader = _Reader()
-    reader.feed(content)
-    reader.close()
-    return reader.pieces
+    tree = LexborHTMLParser(content)
+    found = []
+    for meta in tree.css("meta[name=description]"):
+        found.append((meta.attributes.get("content") or "", 2.0))
+    # a stack, not recursion: a page may be nested as deep as it is long
+    todo = [(tree.root, 1.0)] if tree.root is not None else []
+    while todo:
+        node, factor = todo.pop()
+        if node.next is not None:
+            todo.append((node.next, factor))
+        if node.is_text_node:
+            if (node.text_content or "").strip():
+                found.append((node.text_content or "", factor))
+        elif node.tag not in _SKIPPED and node.child is not None:
+            todo.append((node.child, max(factor, _WEIGHTS.get(node.tag or "", 1.0))))
+    return found
 
 
 def _runs(words: list[str], lexicon: Lexicon) -> Iterator[str]:

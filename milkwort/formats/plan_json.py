@@ -49,7 +49,7 @@ class _Part(BaseModel):
 
 _Name = Field(default="", max_length=400)
 _Key = Field(default="", max_length=40)
-_Money = Field(default=None, ge=0)
+_Money = Field(default=None, ge=0, le=1e12)
 
 
 class PlanValues(_Part):
@@ -104,7 +104,7 @@ class CampaignDocument(_Part):
 
     key: str = _Key
     name: str = Field(min_length=1, max_length=400)
-    least_spend: float = Field(default=0.0, ge=0)
+    least_spend: float = Field(default=0.0, ge=0, le=1e12)
     most_spend: float | None = _Money
     scouting_share: float | None = Field(default=None, ge=0, le=1)
 

@@ -2,15 +2,19 @@
 
 from __future__ import annotations
 
+from itertools import islice
 from typing import Any
 
 import orjson
 
 from milkwort.core.errors import BadValueError, NothingUsableError, TooLargeError
-from milkwort.formats.text_table import MAX_BYTES, MAX_ROWS, TextTable, read_text_table
+from milkwort.formats.text_table import MAX_BYTES, MAX_COLUMNS, MAX_ROWS, TextTable, read_text_table
 from milkwort.formats.workbook import is_workbook, read_workbook
 
 __all__ = ["read_table"]
+
+_LONGEST = 10_000
+"""Characters of a nested value that are kept."""
 
 
 def read_table(data: bytes | str, name: str = "file", sheet: str | None = None) -> TextTable:
@@ -52,7 +56,10 @@ def _read_json(data: bytes, name: str) -> TextTable:
     if len(content) > MAX_ROWS:
         raise TooLargeError(f"{name}: expected at most 200,000 rows, got {len(content):,}", name)
     rows = [row if isinstance(row, dict) else {"keyword": row} for row in content]
-    headings = list(dict.fromkeys(str(key) for row in rows for key in row))
+    headings = list(dict.fromkeys(str(key) for row in rows for key in islice(row, MAX_COLUMNS)))
+    if len(headings) > MAX_COLUMNS:
+        got = f"{len(headings):,} different ones"
+        raise BadValueError(name, f"rows with at most {MAX_COLUMNS} names of fields", got)
     if not headings:
         raise NothingUsableError(f"{name}: expected rows of keywords, got an empty list", name)
     cells = [tuple(_said(row.get(h)) for h in headings) for row in rows]
@@ -60,4 +67,4 @@ def _read_json(data: bytes, name: str) -> TextTable:
 
 
 def _said(value: Any) -> str:
-    return "" if value is None else value if isinstance(value, str) else repr(value)
+    return "" if value is None else value if isinstance(value, str) else repr(value)[:_LONGEST]

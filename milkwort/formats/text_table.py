@@ -4,16 +4,23 @@ from __future__ import annotations
 
 import csv
 import io
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from typing import Any
 
 from milkwort.core.errors import BadValueError, NothingUsableError, TooLargeError
 from milkwort.formats.numbers import Decimal, guess_decimal
 
-__all__ = ["MAX_BYTES", "MAX_ROWS", "TextTable", "read_text_table"]
+__all__ = ["MAX_BYTES", "MAX_COLUMNS", "MAX_ROWS", "TextTable", "read_text_table"]
 
 MAX_BYTES = 20 * 1024 * 1024
 MAX_ROWS = 200_000
+MAX_COLUMNS = 200
+"""Cells of a row that are looked at; a sheet of keywords has a few dozen."""
 _MAX_CELL = 100_000
+_MOST_LINES = 50
+"""No cell of a list of keywords goes over so many lines: its quote was never closed."""
+_SHOWN = 200
 _SAMPLE_ROWS = 400
 
 
@@ -35,6 +42,8 @@ class TextTable:
         Names of a workbook's sheets; empty for any other file.
     sheet : str
         The one that was read.
+    broken : dict of int to str
+        Rows, by their place, whose quotes don't close, with what is said of each.
     """
 
     rows: tuple[tuple[str, ...], ...]
@@ -43,6 +52,7 @@ class TextTable:
     encoding: str
     sheets: tuple[str, ...] = ()
     sheet: str = ""
+    broken: Mapping[int, str] = field(default_factory=dict)
 
 
 def read_text_table(data: bytes | str, name: str = "file") -> TextTable:
@@ -51,7 +61,7 @@ def read_text_table(data: bytes | str, name: str = "file") -> TextTable:
     Parameters
     ----------
     data : bytes or str
-        UTF-8, UTF-16 or Windows-1252, with or without a byte-order mark; commas, semicolons
+        UTF-8, UTF-16, UTF-32 or Windows-1252, with or without a byte-order mark; commas, semicolons
         or tabs; quoted cells may hold line breaks.
     name : str
         What to call it in a message.
@@ -74,26 +84,82 @@ def read_text_table(data: bytes | str, name: str = "file") -> TextTable:
         raise TooLargeError(f"{name}: expected at most 20 MB, got {size / 2**20:.1f} MB", name)
     text, encoding = _decoded(data, name)
     separator = _separator(text)
-    csv.field_size_limit(_MAX_CELL)
-    rows: list[tuple[str, ...]] = []
-    try:
-        for record in csv.reader(io.StringIO(text, newline=""), delimiter=separator):
-            rows.append(tuple(record))
-            if len(rows) > MAX_ROWS + 1:
-                raise TooLargeError(f"{name}: expected at most 200,000 rows, got more", name)
-    except csv.Error as error:
-        raise BadValueError(
-            f"{name}, row {len(rows) + 1}", "cells that can be read", str(error)
-        ) from error
+    rows, broken = _records(text, separator, name)
     if not any(any(c.strip() for c in row) for row in rows):
         raise NothingUsableError(f"{name}: expected rows of keywords, got an empty file", name)
     cells = (cell for row in rows[:_SAMPLE_ROWS] for cell in row)
-    return TextTable(tuple(rows), separator, guess_decimal(cells, separator), encoding)
+    decimal = guess_decimal(cells, separator)
+    return TextTable(tuple(rows), separator, decimal, encoding, broken=broken)
+
+
+def _records(text: str, separator: str, name: str) -> tuple[list[tuple[str, ...]], dict[int, str]]:
+    """Return rows of cells, and which of them hold a quote that doesn't close.
+
+    Such a quote would swallow all that follows it: its line stands alone, and reading goes
+    on with the next one.
+    """
+    csv.field_size_limit(_MAX_CELL)
+    lines = list(io.StringIO(text, newline=""))
+    rows: list[tuple[str, ...]] = []
+    broken: dict[int, str] = {}
+    at = 0
+    while at < len(lines):
+        reader = csv.reader((lines[i] for i in range(at, len(lines))), delimiter=separator)
+        start = at
+        while True:
+            first = start + reader.line_num
+            record = _next_record(reader, lines, start)
+            if record is None:
+                at = len(lines)
+                break
+            if isinstance(record, str):
+                broken[len(rows)] = record
+                rows.append((lines[first].rstrip("\r\n")[:_SHOWN],))
+                at = first + 1
+                break
+            rows.append(tuple(record[:MAX_COLUMNS]))
+            if len(rows) > MAX_ROWS + 1:
+                raise TooLargeError(f"{name}: expected at most 200,000 rows, got more", name)
+        if len(rows) > MAX_ROWS + 1:
+            raise TooLargeError(f"{name}: expected at most 200,000 rows, got more", name)
+    return rows, broken
+
+
+def _next_record(reader: Any, lines: list[str], start: int) -> list[str] | str | None:
+    """Return the next record, None at the end, or what is wrong with the line it begins on."""
+    before = reader.line_num
+    try:
+        record: list[str] = next(reader)
+    except StopIteration:
+        return None
+    except csv.Error as error:
+        return f"cells that can be read ({error})"
+    taken = reader.line_num - before
+    last = start + reader.line_num >= len(lines)
+    if taken > _MOST_LINES or (last and _stays_open(lines[start + before :], reader.dialect)):
+        return "a closing quote"
+    return record
+
+
+def _stays_open(lines: list[str], dialect: Any) -> bool:
+    """Say whether the last record of a file ends within quotes."""
+    if not any('"' in line for line in lines):
+        return False
+    try:
+        list(csv.reader(lines, delimiter=dialect.delimiter, strict=True))
+    except csv.Error as error:
+        return "end of data" in str(error)
+    return False
 
 
 def _decoded(data: bytes | str, name: str) -> tuple[str, str]:
     if isinstance(data, str):
         return data.removeprefix("\ufeff"), "text"
+    if data[:4] in (b"\xff\xfe\0\0", b"\0\0\xfe\xff"):
+        try:
+            return data.decode("utf-32"), "UTF-32"
+        except UnicodeDecodeError as error:
+            raise BadValueError(name, "UTF-32 text", error.reason) from error
     wide = _wide_encoding(data)
     if wide is None and b"\0" in data[:4096]:
         raise BadValueError(name, "a text file (CSV)", "a binary file")

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import io
 import zipfile
+import zlib
 from collections.abc import Iterator
 from datetime import date, datetime
 from typing import Any
@@ -17,6 +18,7 @@ __all__ = ["is_workbook", "read_workbook"]
 
 _MOST_UNPACKED = 400 * 2**20
 """A workbook that unpacks to more than this is no sheet of keywords."""
+_MOST_TEXTS = 1_000_000
 _MOST_COLUMNS = 100
 _MOST_BLANK = 2_000
 """So many empty rows in a run end a sheet: some programs write a million of them."""
@@ -62,23 +64,54 @@ def read_workbook(data: bytes, name: str = "file", sheet: str | None = None) -> 
     if sheet is not None and sheet not in names:
         raise BadValueError(f"{name}, sheet", "one of " + ", ".join(names), sheet)
     for wanted in (sheet,) if sheet is not None else names:
-        rows = tuple(_rows(book[wanted], f"{name}, {wanted}"))
+        rows = _whole(book[wanted], f"{name}, {wanted}")
         if any(any(row) for row in rows):
             return TextTable(rows, "sheet", ".", "XLSX", names, wanted)
     raise NothingUsableError(f"{name}: expected rows of keywords, got an empty workbook", name)
+
+
+def _whole(sheet: Any, where: str) -> tuple[tuple[str, ...], ...]:
+    rows: list[tuple[str, ...]] = []
+    try:
+        rows.extend(_rows(sheet, where))
+    except TooLargeError:
+        raise
+    except Exception as error:  # what the library stumbles on in a damaged cell
+        after = f"{where}, after row {len(rows)}"
+        raise BadValueError(after, "cells that can be read", type(error).__name__) from error
+    return tuple(rows)
 
 
 def _check_unpacked(data: bytes, name: str) -> None:
     try:
         with zipfile.ZipFile(io.BytesIO(data)) as packed:
             size = sum(info.file_size for info in packed.infolist())
-    except zipfile.BadZipFile as error:
+            texts = _texts_in(packed) if size <= _MOST_UNPACKED else 0
+    except (zipfile.BadZipFile, zlib.error, EOFError, NotImplementedError, RuntimeError) as error:
         raise BadValueError(name, "an XLSX workbook", "a broken archive") from error
+    if texts > _MOST_TEXTS:
+        message = f"{name}: expected a workbook of at most 1,000,000 texts, got more"
+        raise TooLargeError(message, name)
     if size > _MOST_UNPACKED:
         raise TooLargeError(
             f"{name}: expected a workbook of at most 400 MB unpacked, got {size / 2**20:,.0f} MB",
             name,
         )
+
+
+def _texts_in(packed: zipfile.ZipFile) -> int:
+    """Count the texts of a workbook without reading them, as far as is asked."""
+    count, end = 0, b""
+    for name in packed.namelist():
+        if not name.casefold().endswith("sharedstrings.xml"):
+            continue
+        with packed.open(name) as content:
+            while chunk := content.read(2**20):
+                count += (end + chunk).count(b"<si")
+                end = chunk[-2:]
+                if count > _MOST_TEXTS:
+                    return count
+    return count
 
 
 def _rows(sheet: Any, where: str) -> Iterator[tuple[str, ...]]:

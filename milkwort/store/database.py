@@ -2,20 +2,25 @@
 
 from __future__ import annotations
 
+import os
+import sqlite3
 import threading
 from collections.abc import Iterator
-from contextlib import contextmanager
+from contextlib import closing, contextmanager
 from pathlib import Path
 from typing import Any
 
 from alembic import command
 from alembic.config import Config
+from alembic.runtime.migration import MigrationContext
+from alembic.script import ScriptDirectory
 from sqlalchemy import Connection, Engine, create_engine, event, inspect
+from sqlalchemy.exc import DatabaseError
 from sqlalchemy.orm import Session, sessionmaker
 
 from milkwort.store.models import Base
 
-__all__ = ["Database"]
+__all__ = ["Database", "said_of_database"]
 
 
 class Database:
@@ -31,7 +36,7 @@ class Database:
     """
 
     def __init__(self, path: Path) -> None:
-        path.parent.mkdir(parents=True, exist_ok=True)
+        _make_private(path)
         self.path = path
         self.engine: Engine = create_engine(f"sqlite:///{path}", connect_args={"timeout": 15})
         event.listen(self.engine, "connect", _guards)
@@ -58,11 +63,27 @@ class Database:
             with connection.begin():
                 config.attributes["connection"] = connection
                 if step_by_step or inspect(connection).get_table_names():
+                    self._keep_copy(connection, config)
                     command.upgrade(config, "head")
                 else:
                     Base.metadata.create_all(connection)
                     command.stamp(config, "head")
             _say(connection, "PRAGMA foreign_keys=ON")
+
+    def _keep_copy(self, connection: Connection, config: Config) -> None:
+        """Keep a copy of a file that is about to be changed by a migration."""
+        now = MigrationContext.configure(connection).get_current_revision()
+        head = ScriptDirectory.from_config(config).get_current_head()
+        if now is None or now == head:
+            return
+        copy = self.path.with_name(f"{self.path.stem}-before-{head}.db")
+        if not copy.exists():
+            _make_private(copy)
+            with (
+                closing(sqlite3.connect(self.path)) as source,
+                closing(sqlite3.connect(copy)) as target,
+            ):
+                source.backup(target)
 
     @contextmanager
     def begin(self) -> Iterator[Session]:
@@ -81,12 +102,39 @@ class Database:
         self.engine.dispose()
 
 
+def said_of_database(error: DatabaseError) -> str:
+    """Return what is wrong with the file, in a sentence."""
+    said = str(error.orig)
+    for sign, sentence in _SAID.items():
+        if sign in said:
+            return sentence
+    return f"The database could not be used: {said}."
+
+
+_SAID = {
+    "disk is full": "The disk is full: nothing was kept of this. Make room and try again.",
+    "readonly": "The database may only be read here: check who may write to its folder.",
+    "not a database": "The file is no database, or is damaged. It was left as it is.",
+    "malformed": "The database is damaged. It was left as it is; a copy may lie beside it.",
+    "unable to open": "The database could not be opened: check its folder, and who may use it.",
+    "locked": "The database is in use by another program.",
+    "disk I/O error": "The disk could not be read or written.",
+}
+
+
+def _make_private(path: Path) -> None:
+    """Make a file, with its folder, that only its owner may read."""
+    path.parent.mkdir(mode=0o700, parents=True, exist_ok=True)
+    if not path.exists():
+        os.close(os.open(path, os.O_CREAT | os.O_WRONLY, 0o600))
+
+
 def _guards(connection: Any, _record: Any) -> None:
     connection.isolation_level = None  # the driver begins nothing by itself
     cursor = connection.cursor()
     cursor.execute("PRAGMA journal_mode=WAL")
     cursor.execute("PRAGMA foreign_keys=ON")
-    cursor.execute("PRAGMA synchronous=NORMAL")
+    cursor.execute("PRAGMA synchronous=FULL")
     cursor.close()
 
 

@@ -207,7 +207,7 @@ def test_the_edge_of_the_purse_is_dragged(sample: Page):
     assert purse_figure(sample, "customers a month") > before
     edge.focus()
     sample.keyboard.press("ArrowLeft")
-    expect(sample.get_by_role("status")).to_contain_text("change the monthly spend")
+    expect(sample.get_by_role("status")).to_contain_text("change the purse")
 
 
 def test_a_bid_is_typed_locked_and_given_back(sample: Page):

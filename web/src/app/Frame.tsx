@@ -3,7 +3,7 @@ import { Outlet, useLocation, useNavigate } from "react-router";
 import styled from "styled-components";
 import { usePlan } from "../data/plan";
 import { useSaid } from "../data/saying";
-import { ink } from "../look/tokens";
+import { ink, whenNarrow } from "../look/tokens";
 import { CommandBox } from "./CommandBox";
 import { KeyList } from "./KeyList";
 import { Purse } from "./Purse";
@@ -107,7 +107,6 @@ function useGoKeys() {
 
 const Page = styled.div`
   height: 100vh;
-  min-width: 760px;
   display: flex;
   flex-direction: column;
   position: relative;
@@ -135,6 +134,9 @@ const Said = styled.div`
   position: absolute;
   left: 20px;
   bottom: 80px;
+  ${whenNarrow} {
+    bottom: 46px;
+  }
   z-index: 5;
   background: ${ink.ink};
   color: ${ink.paper};

@@ -107,8 +107,8 @@ function PlanList({ close }: ListProps) {
         />
       </label>
       {clients.map(({ client_id, client: name, plans: own }) => (
-        <section key={client_id} aria-label={`Plans of ${name}`}>
-          <h3>{name}</h3>
+        <div key={client_id}>
+          <h2>{name}</h2>
           <ul>
             {own.map((plan) => (
               <li key={plan.id} data-current={plan.id === id || undefined}>
@@ -143,7 +143,7 @@ function PlanList({ close }: ListProps) {
               </li>
             ))}
           </ul>
-        </section>
+        </div>
       ))}
       {gone && (
         <p>
@@ -221,6 +221,10 @@ const Name = styled(Button)`
   align-items: center;
   gap: 8px;
   max-width: 27vw;
+  @media (max-width: 1180px) {
+    max-width: 22vw;
+    padding: 0 10px 0 14px;
+  }
   flex: none;
   color: ${ink.ink};
   outline-offset: -3px;
@@ -262,7 +266,7 @@ const Panel = styled(Modal)`
 
 const List = styled.div`
   padding: 16px 20px;
-  h3 {
+  h2 {
     font-family: ${serif};
     font-size: 13.5px;
     font-weight: 600;

@@ -1,6 +1,6 @@
 import { Button } from "react-aria-components";
 import styled from "styled-components";
-import { ink, purseHeight, serif } from "../look/tokens";
+import { ink, lineHeight, purseHeight, serif, whenNarrow } from "../look/tokens";
 
 export const Band = styled.section`
   display: flex;
@@ -12,6 +12,9 @@ export const Band = styled.section`
     border-top-style: dashed;
     background: ${ink.petalWash};
   }
+  ${whenNarrow} {
+    min-height: ${lineHeight}px;
+  }
 `;
 
 export const Money = styled.div`
@@ -21,6 +24,10 @@ export const Money = styled.div`
   display: flex;
   flex-direction: column;
   justify-content: space-between;
+  ${whenNarrow} {
+    padding: 3px 12px;
+    justify-content: center;
+  }
 `;
 
 export const Line = styled.div`
@@ -31,6 +38,11 @@ export const Line = styled.div`
   color: ${ink.ink2};
   white-space: nowrap;
   overflow: hidden;
+  ${whenNarrow} {
+    button + button {
+      display: none;
+    }
+  }
 `;
 
 export const Figure = styled(Button)`
@@ -61,6 +73,15 @@ export const Track = styled(Button)`
   width: 100%;
   cursor: pointer;
   overflow: hidden;
+  ${whenNarrow} {
+    height: 8px;
+    span > span {
+      display: none;
+    }
+    i {
+      height: 8px;
+    }
+  }
 `;
 
 export const Segment = styled.span`
@@ -153,6 +174,26 @@ export const Total = styled(Button)`
   @media (max-width: 1100px) {
     min-width: 104px;
     padding: 6px 8px;
+  }
+  ${whenNarrow} {
+    min-width: 0;
+    padding: 2px 8px;
+    span {
+      flex-direction: column;
+      gap: 0;
+    }
+    strong {
+      font-size: 15px;
+    }
+    em:empty {
+      display: none;
+    }
+    small {
+      line-height: 1.1;
+    }
+    small > span {
+      display: none !important;
+    }
   }
 `;
 

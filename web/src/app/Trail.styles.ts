@@ -1,6 +1,6 @@
 import { Button } from "react-aria-components";
 import styled from "styled-components";
-import { ink, trailHeight } from "../look/tokens";
+import { ink, lineHeight, trailHeight, whenNarrow } from "../look/tokens";
 
 export const Bar = styled.header`
   display: flex;
@@ -8,6 +8,24 @@ export const Bar = styled.header`
   min-height: ${trailHeight}px;
   border-bottom: 1.5px solid ${ink.ink};
   background: ${ink.paper};
+  ${whenNarrow} {
+    min-height: ${lineHeight}px;
+  }
+`;
+
+export const Menu = styled.span`
+  display: flex;
+  align-items: baseline;
+  align-self: center;
+  gap: 10px;
+  padding: 0 12px;
+  white-space: nowrap;
+  small {
+    font-size: 12px;
+    color: ${ink.ink2};
+    overflow: hidden;
+    text-overflow: ellipsis;
+  }
 `;
 
 export const Path = styled.nav`
@@ -33,6 +51,14 @@ export const Path = styled.nav`
     font-size: 12px;
     color: ${ink.ink2};
   }
+  @media (max-width: 1180px) {
+    a {
+      padding: 0 12px;
+    }
+    a small {
+      display: none;
+    }
+  }
   a strong {
     font-weight: 600;
   }
@@ -53,6 +79,12 @@ export const Tools = styled.div`
   align-items: center;
   gap: 2px;
   padding: 0 14px 0 8px;
+  @media (max-width: 1180px) {
+    padding: 0 8px 0 4px;
+    span {
+      display: none;
+    }
+  }
 `;
 
 export const Tool = styled(Button)`

@@ -1,9 +1,11 @@
 import { CircleHelp, Redo2, Undo2 } from "lucide-react";
-import { NavLink } from "react-router";
+import { NavLink, useLocation, useNavigate } from "react-router";
 import { usePlan } from "../data/plan";
 import { PlanMenu } from "./PlanMenu";
 import * as S from "./Trail.styles";
+import { Choice } from "../parts/Choice";
 import { stages } from "./stages";
+import { useNarrow } from "./useNarrow";
 
 type Props = { onKeys: () => void; onCommands: () => void };
 
@@ -11,27 +13,32 @@ type Props = { onKeys: () => void; onCommands: () => void };
 export function Trail({ onKeys, onCommands }: Props) {
   const { frame, id, undo, redo } = usePlan();
   const { journal } = frame;
+  const narrow = useNarrow();
   return (
     <S.Bar>
       <PlanMenu />
       <S.Path aria-label="Stages">
-        {stages.map((stage) => (
-          <NavLink key={stage.path} to={`/plan/${id}/${stage.path}`}>
-            <strong>{stage.name}</strong>
-            <small>{stage.result(frame)}</small>
-          </NavLink>
-        ))}
+        {narrow ? (
+          <StageMenu />
+        ) : (
+          stages.map((stage) => (
+            <NavLink key={stage.path} to={`/plan/${id}/${stage.path}`} title={stage.result(frame)}>
+              <strong>{stage.name}</strong>
+              <small>{stage.result(frame)}</small>
+            </NavLink>
+          ))
+        )}
       </S.Path>
       <S.Tools>
         <S.Tool onPress={onCommands}>
-          <kbd>Ctrl K</kbd> command
+          <kbd>Ctrl K</kbd> <span>command</span>
         </S.Tool>
         <S.Tool
           aria-label={journal.undo ? `Undo: ${journal.undo}` : "Nothing to undo"}
           isDisabled={!journal.undo}
           onPress={() => void undo()}
         >
-          <Undo2 size={15} aria-hidden /> undo
+          <Undo2 size={15} aria-hidden /> <span>undo</span>
         </S.Tool>
         <S.Tool
           aria-label={journal.redo ? `Redo: ${journal.redo}` : "Nothing to redo"}
@@ -45,5 +52,28 @@ export function Trail({ onKeys, onCommands }: Props) {
         </S.Tool>
       </S.Tools>
     </S.Bar>
+  );
+}
+
+/** The stages where there is no room for a path: the one that is open, and a menu of all. */
+function StageMenu() {
+  const { frame, id } = usePlan();
+  const navigate = useNavigate();
+  const here = useLocation().pathname.split("/")[3] ?? "brief";
+  return (
+    <S.Menu>
+      <Choice
+        label="Stage"
+        inline
+        value={here}
+        options={stages.map((stage) => ({
+          id: stage.path,
+          name: stage.name,
+          about: stage.result(frame),
+        }))}
+        onChange={(path) => void navigate(`/plan/${id}/${path}`)}
+      />
+      <small>{stages.find((stage) => stage.path === here)?.result(frame)}</small>
+    </S.Menu>
   );
 }

@@ -34,3 +34,8 @@ export const sans = `"IBM Plex Sans", system-ui, sans-serif`;
 export const rowHeight = 30;
 export const trailHeight = 56;
 export const purseHeight = 72;
+/** Under this width or height trail and purse fold to a line each. */
+export const narrow = { width: 860, height: 540 };
+/** Said in styled components: the window is narrow or low. */
+export const whenNarrow = `@media (max-width: ${narrow.width}px), (max-height: ${narrow.height}px)`;
+export const lineHeight = 38;

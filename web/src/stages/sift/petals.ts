@@ -58,7 +58,8 @@ function lookOf({ figures, texts }: SheetBlock, row: number, chosen: ReadonlySet
   const [standing, call] = [figures.standing[row], texts.call[row]];
   const alpha = call === "drop" || call === "block" ? 0.35 : 1;
   const size = call === "keep" ? 6 : 4.5;
-  if (chosen.has(row)) return { hue: ink.rose, edge: ink.rose, alpha, fill: "full", size };
+  if (chosen.has(row))
+    return { hue: ink.petalDeep, edge: ink.petalDeep, alpha: 1, fill: "full", size: size + 2.5 };
   if (standing === "stretch") return { hue: ink.straw, edge: ink.straw, alpha, fill: "half", size };
   if (standing === "in_reach")
     return { hue: ink.petal, edge: ink.petal, alpha, fill: "full", size };
