@@ -26,7 +26,13 @@ const compiled: Plugin = {
 
 export default defineConfig({
   plugins: [compiled, react()],
-  build: { outDir: "../milkwort/static", emptyOutDir: true, chunkSizeWarningLimit: 700 },
+  build: {
+    outDir: "../milkwort/static",
+    emptyOutDir: true,
+    chunkSizeWarningLimit: 700,
+    // compiling our parts takes the time it takes; a page about it helps nobody who starts the demo
+    rolldownOptions: { checks: { bundlerTimings: false } },
+  },
   server: {
     port: 8709,
     // the server takes changes from its own pages only; in development those come through here
