@@ -14,7 +14,7 @@ CATEGORIES: dict[str, tuple[str, ...]] = {
     "Health and care": ("back pain clinic", "home care", "hearing test", "foot care"),
     "Law and money": ("will writing", "bookkeeping", "tax return", "lease advice"),
     "Lessons": ("piano lessons", "driving lessons", "maths tutor", "sewing class"),
-    "Pets": ("dog grooming", "cat boarding", "puppy training", "aquarium"),
+    "Rabbit hutches": ("rabbit hutch", "hutch cover", "rabbit run", "hutch heater"),
     "Software": ("rota planner", "invoice app", "booking system", "stock control"),
     "Vehicles": ("brake repair", "bike service", "van hire", "tyre fitting"),
 }

@@ -62,6 +62,13 @@ export const Figure = styled(Button)`
   }
 `;
 
+/** Said where there is room for it. */
+export const Wide = styled.span`
+  ${whenNarrow} {
+    display: none;
+  }
+`;
+
 export const Track = styled(Button)`
   display: flex;
   align-items: flex-end;

@@ -43,8 +43,8 @@ export function Purse() {
         <S.Line>
           <S.Figure onPress={() => ask({ kind: "figure", name: "spend" })}>
             {tried && "if kept: "}
-            <b>{money(purse.spend)}</b> of {money(purse.purse)} {currency} a month,{" "}
-            {money(purse.per_day)} a day
+            <b>{money(purse.spend)}</b> of {money(purse.purse)} {currency} a month
+            <S.Wide>, {money(purse.per_day)} a day</S.Wide>
           </S.Figure>
           <S.Figure onPress={() => ask({ kind: "figure", name: "next_unit" })}>
             {purse.next_unit > 0

@@ -38,4 +38,6 @@ export const purseHeight = 72;
 export const narrow = { width: 860, height: 540 };
 /** Said in styled components: the window is narrow or low. */
 export const whenNarrow = `@media (max-width: ${narrow.width}px), (max-height: ${narrow.height}px)`;
+/** Said in styled components: no room for two parts side by side. */
+export const whenStacked = `@media (max-width: ${narrow.width}px)`;
 export const lineHeight = 38;

@@ -25,7 +25,6 @@ export const Head = styled.div`
   background: ${ink.paper};
   border-bottom: 1.5px solid ${ink.ink};
   border-left: 3px solid transparent;
-  min-width: max-content;
   width: 100%;
 `;
 
@@ -57,7 +56,6 @@ export const SortButton = styled.button`
 
 export const Body = styled.div`
   position: relative;
-  min-width: max-content;
   width: 100%;
 `;
 

@@ -155,6 +155,8 @@ export function Grid(props: Props) {
     [],
   );
   const template = columns.map((column) => column.width).join(" ");
+  // where the window is narrower than this, head and rows scroll aside together
+  const minWidth = leastWidth(columns);
   return (
     <S.Box
       ref={box}
@@ -167,12 +169,12 @@ export function Grid(props: Props) {
       aria-activedescendant={activeAt >= 0 ? `row-${active}` : undefined}
       onKeyDown={onKeyDown}
     >
-      <S.Head role="row" aria-rowindex={1} style={{ gridTemplateColumns: template }}>
+      <S.Head role="row" aria-rowindex={1} style={{ gridTemplateColumns: template, minWidth }}>
         {columns.map((column) => (
           <Heading key={column.id} column={column} sort={sort} onSort={onSort} />
         ))}
       </S.Head>
-      <S.Body role="rowgroup" style={{ height: virtual.getTotalSize() }}>
+      <S.Body role="rowgroup" style={{ height: virtual.getTotalSize(), minWidth }}>
         {virtual.getVirtualItems().map((item) => {
           const style = { transform: `translateY(${item.start}px)`, height: item.size };
           const divider = dividerAt(item.index);
@@ -209,6 +211,10 @@ export function Grid(props: Props) {
     </S.Box>
   );
 }
+
+/** The least width of all columns together, px: the first figure of each track. */
+const leastWidth = (columns: readonly Column[]): number =>
+  columns.reduce((sum, { width }) => sum + (parseFloat(width.replace(/^[^0-9]*/, "")) || 0), 0);
 
 /** Where rows and dividers lie among the items of the list. */
 function usePlaces(dividers: readonly Divider[], length: number) {

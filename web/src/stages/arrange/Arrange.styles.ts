@@ -1,5 +1,5 @@
 import styled from "styled-components";
-import { ink } from "../../look/tokens";
+import { ink, whenStacked } from "../../look/tokens";
 
 export const Screen = styled.div`
   flex: 1;
@@ -19,6 +19,10 @@ export const Halves = styled.div`
   display: grid;
   grid-template-columns: minmax(0, 11fr) minmax(0, 9fr);
   border-top: 1.5px solid ${ink.ink};
+  ${whenStacked} {
+    display: block;
+    overflow-y: auto;
+  }
 `;
 
 export const Half = styled.section`
@@ -27,6 +31,14 @@ export const Half = styled.section`
   flex-direction: column;
   & + & {
     border-left: 1.5px solid ${ink.ink};
+  }
+  ${whenStacked} {
+    height: 240px;
+    & + & {
+      border-left: 0;
+      border-top: 1.5px solid ${ink.ink};
+      height: auto;
+    }
   }
 `;
 

@@ -1,11 +1,14 @@
 import { ToggleButtonGroup } from "react-aria-components";
 import styled from "styled-components";
-import { ink, serif } from "../../look/tokens";
+import { ink, serif, whenStacked } from "../../look/tokens";
 
 export const Split = styled.div`
   flex: 1;
   min-height: 0;
   display: flex;
+  ${whenStacked} {
+    flex-direction: column;
+  }
 `;
 
 export const Sources = styled.div`
@@ -40,6 +43,36 @@ export const Sources = styled.div`
       border-left-color: ${ink.petal};
       b {
         font-weight: 600;
+      }
+    }
+  }
+  ${whenStacked} {
+    width: auto;
+    padding: 6px 0 0;
+    border-right: 0;
+    border-bottom: 1px solid ${ink.rule};
+    display: flex;
+    align-items: baseline;
+    overflow: visible;
+    h1 {
+      font-size: 18px;
+      padding: 0 6px 4px 12px;
+    }
+    [role="listbox"] {
+      display: flex;
+      min-width: 0;
+      overflow-x: auto;
+    }
+    [role="option"] {
+      white-space: nowrap;
+      padding: 5px 14px 6px;
+      border-left: 0;
+      border-bottom: 3px solid transparent;
+      &[data-selected] {
+        border-bottom-color: ${ink.petal};
+      }
+      small {
+        display: none;
       }
     }
   }

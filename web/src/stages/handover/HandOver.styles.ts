@@ -1,10 +1,14 @@
 import styled from "styled-components";
-import { ink } from "../../look/tokens";
+import { ink, whenStacked } from "../../look/tokens";
 
 export const Split = styled.div`
   flex: 1;
   min-height: 0;
   display: flex;
+  ${whenStacked} {
+    display: block;
+    overflow-y: auto;
+  }
 `;
 
 export const Sheet = styled.section`
@@ -12,6 +16,9 @@ export const Sheet = styled.section`
   min-width: 0;
   display: flex;
   flex-direction: column;
+  ${whenStacked} {
+    height: 300px;
+  }
 `;
 
 export const Head = styled.div`
@@ -26,6 +33,7 @@ export const Head = styled.div`
   > span {
     margin-left: auto;
     display: flex;
+    flex-wrap: wrap;
     gap: 8px;
   }
 `;
@@ -37,6 +45,11 @@ export const Side = styled.aside`
   border-left: 1px solid ${ink.rule};
   background: ${ink.paper2};
   padding: 16px 18px;
+  ${whenStacked} {
+    width: auto;
+    border-left: 0;
+    border-top: 1.5px solid ${ink.ink};
+  }
   h2 {
     font-size: 16px;
     margin-bottom: 6px;

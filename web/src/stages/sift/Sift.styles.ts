@@ -131,9 +131,12 @@ export const Tail = styled.p`
   padding: 5px 20px;
   font-size: 12px;
   color: ${ink.ink2};
+  display: flex;
   white-space: nowrap;
-  overflow: hidden;
-  text-overflow: ellipsis;
+  span {
+    overflow: hidden;
+    text-overflow: ellipsis;
+  }
 `;
 
 export const Link = styled(Button)`

@@ -130,11 +130,16 @@ function Tail() {
   const { tail } = frame;
   if (tail.keywords === 0) return null;
   const { currency } = frame.brief.values;
+  const said =
+    `${number(tail.keywords)} keywords with under a click a month each: the ` +
+    `${number(tail.kept)} kept bring ${count(tail.customers)} customers for ` +
+    `${money(tail.spend)} ${currency}, the others would add ${count(tail.more_customers)} ` +
+    `for ${money(tail.more_spend)}.`;
   return (
     <S.Tail>
-      <b>Long tail</b> {number(tail.keywords)} keywords with under a click a month each: the{" "}
-      {number(tail.kept)} kept bring {count(tail.customers)} customers for {money(tail.spend)}{" "}
-      {currency}, the others would add {count(tail.more_customers)} for {money(tail.more_spend)}.
+      <span title={said}>
+        <b>Long tail</b> {said}
+      </span>
       <S.Link
         onPress={() => setFilter({ ...filter, flags: [...new Set([...filter.flags, "thin"])] })}
       >
