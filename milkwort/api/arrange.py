@@ -170,7 +170,7 @@ def edit_one(
     plan_id: int, campaign_id: int, body: CampaignEdit, work: Work, window: Window = ""
 ) -> Response:
     """Name a campaign, or set its least and most money and its share for scouting."""
-    values = body.model_dump(exclude_unset=True)
+    values = body.given()
     made = Decision("change a campaign", lambda c: edit_campaign(c, campaign_id, values))
     return sent(work.change(plan_id, lambda _: made, window=window))
 

@@ -46,7 +46,7 @@ _LABELS = {
 @router.patch("/plans/{plan_id}/brief", responses=shape_of(ChangeAnswer))
 def change(plan_id: int, body: BriefChange, work: Work, window: Window = "") -> Response:
     """Change fields of the brief."""
-    fields = body.model_dump(exclude_unset=True, mode="json")
+    fields = body.given()
     named = [_LABELS[f] for f in fields if f in _LABELS] or ["the brief"]
     made = Decision(f"change {named[0]}", lambda c: change_brief(c, fields))
     return sent(work.change(plan_id, lambda _: made, window=window))

@@ -28,7 +28,7 @@ _NAMED = 12
 @router.patch("/plans/{plan_id}/own", responses=shape_of(ChangeAnswer))
 def change(plan_id: int, body: OwnChange, work: Work, window: Window = "") -> Response:
     """Set quick reasons, saved filters or house rules."""
-    values = body.model_dump(exclude_unset=True, exclude_none=True)
+    values = {k: v for k, v in body.given().items() if v is not None}
     for rule in values.get("house_rules", []):
         _rule(rule)
     label = "change " + ", ".join(_LABELS[name] for name in values)

@@ -28,6 +28,13 @@ class Taken(BaseModel):
     def _whole(cls, value: Any) -> Any:
         return whole_texts(value)
 
+    def given(self) -> dict[str, Any]:
+        """Return the fields that were sent, as JSON would hold them, each whole.
+
+        What a field holds keeps its own defaults: a rule sent without a reason has an empty one.
+        """
+        return {k: v for k, v in self.model_dump(mode="json").items() if k in self.model_fields_set}
+
 
 class ErrorBody(BaseModel):
     """What went wrong, for a person."""

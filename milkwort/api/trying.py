@@ -57,7 +57,7 @@ def move_line(plan_id: int, body: LineChange, work: Work, window: Window = "") -
 
 def _brief(loaded: Loaded, body: Trying) -> Brief:
     record = loaded.record
-    fields = body.brief.model_dump(exclude_unset=True, mode="json") if body.brief else {}
+    fields = body.brief.given() if body.brief else {}
     if body.line is not None:
         (row,) = loaded.sheet.rows_of([body.line])
         rule = rule_that_admits(loaded.result, row)

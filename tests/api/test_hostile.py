@@ -170,3 +170,13 @@ def only_so_large(database):
 
 def _roomy(connection, _record, _proxy):
     connection.cursor().execute("pragma max_page_count = 1073741823")
+
+
+def test_what_a_list_holds_keeps_its_defaults(client, plan):
+    sent = {"house_rules": [{"when": [{"field": "words", "least": 1}], "call": "hold"}]}
+    assert client.patch(f"{plan}/own", json=sent).status_code == 200
+    assert client.get(f"{plan}/sift/rules").json()["rules"][0]["ids"]
+    offer = {"name": "Shutters", "sale_value": 90, "gross_margin": 0.4}
+    answer = client.patch(f"{plan}/brief", json={"more_offers": [offer]})
+    assert answer.status_code in (200, 422), answer.text
+    assert client.get(plan).status_code == 200

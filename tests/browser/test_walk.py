@@ -6,7 +6,6 @@ import json
 import re
 from pathlib import Path
 
-import pytest
 from playwright.sync_api import Page, expect
 
 from tools.program import served, watched_page
