@@ -22,6 +22,7 @@ from milkwort.api import (
     fit,
     gather,
     hand_over,
+    lists,
     own_ways,
     past,
     plans,
@@ -95,6 +96,7 @@ def make_app(settings: Settings | None = None) -> FastAPI:
         arrange,
         fit,
         hand_over,
+        lists,
     ):
         api.include_router(stage.router)
     app.include_router(api)

@@ -57,6 +57,7 @@ def text_columns(
         "at": [e.call_at for e in entries],
         "unpaid_rank": [e.unpaid_rank for e in entries],
         "paid_rank": [e.paid_rank for e in entries],
+        "competition": [e.reading.competition for e in entries],
         "origin": [_origin(e) for e in entries],
         "volume_low": [e.reading.volume_low for e in entries],
         "volume_high": [e.reading.volume_high for e in entries],

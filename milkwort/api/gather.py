@@ -12,7 +12,7 @@ from milkwort.api.gather_schemas import JobStopped, TakeChoice
 from milkwort.api.jobs import Progress
 from milkwort.api.loaded import Loaded
 from milkwort.api.schemas import ChangeAnswer, shape_of
-from milkwort.api.shared import Job, Window, Work, download_of, sent
+from milkwort.api.shared import Job, Window, Work, attached, download_of, sent
 from milkwort.api.taking import taking_of
 from milkwort.api.tray_rows import tray_view
 from milkwort.api.tray_schemas import ColumnChoice, PastedText, TrayView
@@ -117,11 +117,7 @@ def refused(plan_id: int, key: str, work: Work) -> Response:
     file = _file_of(tray)
     table = read_table(file.data, tray.name, file.head.sheet)
     content = refused_csv(table, tray.rows.refused)
-    return Response(
-        content.encode("utf-8-sig"),
-        media_type="text/csv",
-        headers={"Content-Disposition": 'attachment; filename="refused-rows.csv"'},
-    )
+    return attached(content.encode("utf-8-sig"), "text/csv", "refused-rows.csv")
 
 
 @router.delete("/plans/{plan_id}/gather/{key}", status_code=204)

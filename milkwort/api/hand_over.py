@@ -14,7 +14,7 @@ from milkwort.api.hand_over_schemas import HandOverMade, HandOverRequest, HandOv
 from milkwort.api.loaded import Loaded
 from milkwort.api.plan_files import plan_file
 from milkwort.api.schemas import shape_of
-from milkwort.api.shared import Window, Work, download_of, sent
+from milkwort.api.shared import Window, Work, attached, download_of, sent
 from milkwort.api.workspace import Workspace
 from milkwort.core.words import normalise
 from milkwort.formats.upload_sheet import UploadRow, upload_csv, upload_xlsx
@@ -79,8 +79,7 @@ def download(plan_id: int, hand_over_id: int, work: Work) -> Response:
     """Return the very bytes of a hand-over."""
     with work.database.read() as session:
         copy = thaw(session, plan_id, hand_over_id)
-        headers = {"Content-Disposition": f'attachment; filename="{_ascii(copy.filename)}"'}
-        return Response(copy.content, media_type=_TYPES[copy.kind], headers=headers)
+        return attached(copy.content, _TYPES[copy.kind], copy.filename)
 
 
 def upload_rows(loaded: Loaded) -> list[UploadRow]:
@@ -146,7 +145,3 @@ def _checks(loaded: Loaded) -> list[dict[str, str]]:
 def _item(copy: HandOver) -> dict[str, Any]:
     fields = ("id", "kind", "filename", "at", "revision", "rows", "sha256")
     return {name: getattr(copy, name) for name in fields}
-
-
-def _ascii(name: str) -> str:
-    return "".join(c if c.isascii() and (c.isalnum() or c in "-_.") else "-" for c in name)

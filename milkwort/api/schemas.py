@@ -170,6 +170,7 @@ class Texts(BaseModel):
     at: list[str]
     unpaid_rank: Numbers
     paid_rank: Numbers
+    competition: Numbers
     origin: list[str]
     volume_low: Numbers
     volume_high: Numbers

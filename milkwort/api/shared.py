@@ -29,6 +29,13 @@ def download_of(*types: str) -> dict[int | str, dict[str, Any]]:
     return {200: {"content": dict.fromkeys(types, binary), "description": "The file."}}
 
 
+def attached(content: bytes, media_type: str, filename: str) -> Response:
+    """Return bytes as a file to be saved; what is not plain in its name becomes a dash."""
+    name = "".join(c if c.isascii() and (c.isalnum() or c in "-_.") else "-" for c in filename)
+    headers = {"Content-Disposition": f'attachment; filename="{name}"'}
+    return Response(content, media_type=media_type, headers=headers)
+
+
 def sent(content: Any) -> Response:
     """Return content as JSON without another pass over its columns; NaN becomes null."""
     body = orjson.dumps(content, option=orjson.OPT_SERIALIZE_NUMPY)

@@ -44,6 +44,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/lists": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * As File
+         * @description Return the list as a file; texts that a spreadsheet would run are made harmless.
+         */
+        post: operations["as_file_api_lists_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans": {
         parameters: {
             query?: never;
@@ -3481,6 +3501,23 @@ export interface components {
             zone?: string;
         };
         /**
+         * ShownList
+         * @description A list by columns: what stands over each, and its cells from top to bottom.
+         */
+        ShownList: {
+            /** Columns */
+            columns: (string | number | null)[][];
+            /** Heads */
+            heads: string[];
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "csv" | "xlsx";
+            /** Name */
+            name: string;
+        };
+        /**
          * StarterAnswer
          * @description Keywords to start with, what brings most first; customers and money a month.
          */
@@ -3629,6 +3666,8 @@ export interface components {
             by: string[];
             /** Call */
             call: ("none" | "keep" | "hold" | "drop" | "block")[];
+            /** Competition */
+            competition: (number | null)[];
             /** Group */
             group: string[];
             /** Group Id */
@@ -4072,6 +4111,76 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["JobStopped"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    as_file_api_lists_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShownList"];
+            };
+        };
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
+                    "text/csv; charset=utf-8": string;
                 };
             };
             /** @description Bad Request */

@@ -41,6 +41,16 @@ export const HeadCell = styled.div<{ $align?: "end" }>`
   text-align: ${(p) => (p.$align === "end" ? "right" : "left")};
 `;
 
+/** Room at the end of each row for the way out that stands over the last. */
+export const endWidth = 26;
+
+export const End = styled.div`
+  position: sticky;
+  right: 0;
+  align-self: end;
+  background: ${ink.paper};
+`;
+
 export const SortButton = styled.button`
   border: 0;
   background: none;

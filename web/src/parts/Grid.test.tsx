@@ -1,6 +1,7 @@
 import { giveSizes } from "../testing-layout";
 import { fireEvent, render, screen } from "@testing-library/react";
 import { useRef, useState } from "react";
+import { SayingProvider } from "../data/saying";
 import { Grid, type Column, type GridHandle, type Sort } from "./Grid";
 
 const words = ["ash", "beech", "cedar", "deal", "elm", "fir"];
@@ -28,6 +29,7 @@ const columns: Column[] = [
     label: "plain",
     width: "60px",
     cell: () => <button>inside</button>,
+    leaves: [],
   },
 ];
 
@@ -39,7 +41,7 @@ function Bench({ onEnter, line, rows = [0, 1, 2, 3, 4, 5] }: Props) {
   const [sort, setSort] = useState<Sort | null>(null);
   const handle = useRef<GridHandle>(null);
   return (
-    <>
+    <SayingProvider>
       <Grid
         label="Words"
         handle={handle}
@@ -59,7 +61,7 @@ function Bench({ onEnter, line, rows = [0, 1, 2, 3, 4, 5] }: Props) {
       />
       <button onClick={() => handle.current?.move(1)}>on</button>
       <output>{JSON.stringify({ active, selected: [...selected], sort })}</output>
-    </>
+    </SayingProvider>
   );
 }
 
@@ -196,7 +198,7 @@ it("rows whose stamp is what it was are left as they are; the others are drawn a
       />
     );
   };
-  const { rerender } = render(grid(["ash", "beech", "cedar"]));
+  const { rerender } = render(grid(["ash", "beech", "cedar"]), { wrapper: SayingProvider });
   drawn.length = 0;
   rerender(grid(["ash", "birch", "cedar"]));
   expect(drawn).toEqual([1]);

@@ -11,12 +11,22 @@ import {
   type ReactNode,
   type Ref,
 } from "react";
+import { useSaying } from "../data/saying";
 import { rowHeight } from "../look/tokens";
 import * as S from "./Grid.styles";
+import { plural } from "./format";
 import { place, span, withRange, withToggled } from "./selection";
+import { TakeAway, copyList } from "./TakeAway";
+import { shownList } from "./shownList";
 import { visibleRange } from "./visibleRange";
 
-export type Column = {
+/** What a cell says where it is text alone. */
+export type Plain = string | number | null | undefined;
+
+/** What leaves of a column with the list: one value a row under a head of its own. */
+export type Leaf = { head: string; value: (row: number) => Plain };
+
+type Place = {
   id: string;
   /** What stands over it; with its unit. */
   head: ReactNode;
@@ -26,8 +36,14 @@ export type Column = {
   width: string;
   align?: "end";
   sortable?: boolean;
-  cell: (row: number) => ReactNode;
 };
+
+/** A column says what it shows, and, where that is drawn, what of it leaves with the list. */
+export type Column = Place &
+  (
+    | { cell: (row: number) => Plain; leaves?: readonly Leaf[] }
+    | { cell: (row: number) => ReactNode; leaves: readonly Leaf[] }
+  );
 
 type Order = { by: string; down: boolean };
 /** Two deep: rows alike in the first are ordered by the second. */
@@ -71,6 +87,7 @@ export function Grid(props: Props) {
   const { label, columns, rows, idOf, active, onActive, selected, onSelected, look, empty } = props;
   const { sort, onSort, dividers = none, onEnter, handle, stamp } = props;
   const box = useRef<HTMLDivElement>(null);
+  const { say, complain } = useSaying();
   const anchor = useRef<number | null>(null);
   const { dividerAt, rowAt, itemAt, cuts } = usePlaces(dividers, rows.length);
   const activeAt = place(rows, idOf, active);
@@ -110,6 +127,16 @@ export function Grid(props: Props) {
     },
   }));
 
+  /** The selected rows, or all where none is. */
+  const copy = () => {
+    const some = rows.filter((row) => selected.has(idOf(row)));
+    const taken = some.length > 0 ? some : rows;
+    copyList(shownList(columns, taken)).then(
+      () => say(`copied ${plural(taken.length, "row")}`),
+      complain,
+    );
+  };
+
   const onKeyDown = (event: KeyboardEvent) => {
     if (event.target !== box.current) return;
     const page = Math.max(1, Math.floor((box.current?.clientHeight ?? 300) / rowHeight) - 2);
@@ -123,6 +150,7 @@ export function Grid(props: Props) {
     };
     const to = moves[event.key];
     if (to !== undefined) go(to, event.shiftKey);
+    else if (event.key === "c" && (event.ctrlKey || event.metaKey)) copy();
     else if (event.key === "a" && (event.ctrlKey || event.metaKey))
       onSelected(new Set(rows.map(idOf)));
     else if (event.key === "Escape" && selected.size > 0) onSelected(new Set());
@@ -154,7 +182,7 @@ export function Grid(props: Props) {
     (event: MouseEvent, at: number, id: number) => latestClick.current(event, at, id),
     [],
   );
-  const template = columns.map((column) => column.width).join(" ");
+  const template = [...columns.map((column) => column.width), `${S.endWidth}px`].join(" ");
   // where the window is narrower than this, head and rows scroll aside together
   const minWidth = leastWidth(columns);
   return (
@@ -173,6 +201,9 @@ export function Grid(props: Props) {
         {columns.map((column) => (
           <Heading key={column.id} column={column} sort={sort} onSort={onSort} />
         ))}
+        <S.End role="columnheader">
+          <TakeAway label={label} columns={columns} rows={rows} />
+        </S.End>
       </S.Head>
       <S.Body role="rowgroup" style={{ height: virtual.getTotalSize(), minWidth }}>
         {virtual.getVirtualItems().map((item) => {
@@ -214,7 +245,10 @@ export function Grid(props: Props) {
 
 /** The least width of all columns together, px: the first figure of each track. */
 const leastWidth = (columns: readonly Column[]): number =>
-  columns.reduce((sum, { width }) => sum + (parseFloat(width.replace(/^[^0-9]*/, "")) || 0), 0);
+  columns.reduce(
+    (sum, { width }) => sum + (parseFloat(width.replace(/^[^0-9]*/, "")) || 0),
+    S.endWidth,
+  );
 
 /** Where rows and dividers lie among the items of the list. */
 function usePlaces(dividers: readonly Divider[], length: number) {

@@ -1,4 +1,4 @@
-import type { ReactNode } from "react";
+import type { KeyboardEvent, ReactNode } from "react";
 import { Dialog, Heading, Modal, ModalOverlay } from "react-aria-components";
 import styled from "styled-components";
 import { ink } from "../look/tokens";
@@ -19,7 +19,7 @@ export function Sheet({ title, open, onOpen, width = 520, bare, children }: Prop
     <Overlay isOpen={open} onOpenChange={onOpen} isDismissable>
       <Modal>
         <Dialog aria-label={title} style={{ outline: "none" }}>
-          <Paper style={{ width }} onKeyDown={(event) => event.stopPropagation()}>
+          <Paper style={{ width }} onKeyDown={keepKeys}>
             {!bare && (
               <Heading slot="title" level={2}>
                 {title}
@@ -31,6 +31,11 @@ export function Sheet({ title, open, onOpen, width = 520, bare, children }: Prop
       </Modal>
     </Overlay>
   );
+}
+
+/** Keys pressed in a sheet are its own, but for the one that puts it away. */
+function keepKeys(event: KeyboardEvent) {
+  if (event.key !== "Escape") event.stopPropagation();
 }
 
 /** Buttons at the foot of a sheet, the main one last. */

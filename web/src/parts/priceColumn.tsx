@@ -31,6 +31,11 @@ export function priceColumn({ figures, scale, width, head, bids }: Settings): Co
     label: "price",
     width: `${width + 16}px`,
     sortable: true,
+    leaves: [
+      { head: "low price", value: (row) => figures.cpc_low[row] },
+      { head: "middle price", value: (row) => figures.cpc_median[row] },
+      { head: "high price", value: (row) => figures.cpc_high[row] },
+    ],
     cell: (row) => (
       <Whisker
         scale={scale}

@@ -6,6 +6,7 @@ import { useSaying } from "../../data/saying";
 import { Blank } from "../../parts/Blank";
 import { TextButton } from "../../parts/Button";
 import { CallMark } from "../../parts/CallMark";
+import { called, leaf } from "../../parts/shownList";
 import { Grid, type Column, type GridHandle } from "../../parts/Grid";
 import { count, money, number, plural } from "../../parts/format";
 import type { ArrangeView } from "./Arrange";
@@ -119,6 +120,7 @@ function columnsOf({ texts, figures }: SheetBlock, currency: string): Column[] {
       head: "Call",
       label: "call",
       width: "40px",
+      leaves: leaf("call", (row) => called(texts.call[row])),
       cell: (row) => <CallMark call={texts.call[row] ?? "none"} />,
     },
     {
@@ -126,6 +128,10 @@ function columnsOf({ texts, figures }: SheetBlock, currency: string): Column[] {
       head: "Keyword",
       label: "keyword",
       width: "minmax(150px, 1fr)",
+      leaves: [
+        { head: "keyword", value: (row) => texts.text[row] },
+        { head: "match", value: (row) => texts.match[row] },
+      ],
       cell: (row) => (
         <span title={texts.text[row]}>
           {texts.text[row]} {texts.match[row] !== "exact" && <S.Soft>{texts.match[row]}</S.Soft>}

@@ -3,6 +3,7 @@ import { usePlan } from "../../data/plan";
 import { Grid, type Column, type GridHandle, type Sort } from "../../parts/Grid";
 import { count, money, number } from "../../parts/format";
 import type { ArrangeView } from "./Arrange";
+import { leaf } from "../../parts/shownList";
 import * as S from "./Arrange.styles";
 import { GroupDetail } from "./GroupDetail";
 
@@ -72,6 +73,7 @@ function sorted(groups: Groups, { by, down }: Sort): number[] {
 }
 
 function columnsOf(groups: Groups, spend: number, currency: string): Column[] {
+  const words = (row: number) => (groups.words[row] ?? []).map(({ word }) => word).join(" · ");
   const most = Math.max(...groups.spend.map((one) => one ?? 0), 1e-9);
   return [
     {
@@ -80,6 +82,7 @@ function columnsOf(groups: Groups, spend: number, currency: string): Column[] {
       label: "group",
       width: "minmax(140px, 1.2fr)",
       sortable: true,
+      leaves: leaf("group", (row) => groups.name[row]),
       cell: (row) => <span title={groups.name[row]}>{groups.name[row]}</span>,
     },
     ...(new Set(groups.campaign).size > 1 ? [campaignColumn(groups)] : []),
@@ -88,9 +91,8 @@ function columnsOf(groups: Groups, spend: number, currency: string): Column[] {
       head: "Its words",
       label: "its words",
       width: "minmax(110px, 0.9fr)",
-      cell: (row) => (
-        <S.Soft>{(groups.words[row] ?? []).map(({ word }) => word).join(" · ")}</S.Soft>
-      ),
+      leaves: leaf("its words", words),
+      cell: (row) => <S.Soft>{words(row)}</S.Soft>,
     },
     {
       id: "keywords",
@@ -105,6 +107,10 @@ function columnsOf(groups: Groups, spend: number, currency: string): Column[] {
       width: "84px",
       align: "end",
       sortable: true,
+      leaves: [
+        { head: "kept", value: (row) => groups.kept[row] },
+        { head: "keywords", value: (row) => groups.keywords[row] },
+      ],
       cell: (row) => `${number(groups.kept[row])} of ${number(groups.keywords[row])}`,
     },
     {
@@ -132,6 +138,7 @@ function columnsOf(groups: Groups, spend: number, currency: string): Column[] {
       width: "136px",
       align: "end",
       sortable: true,
+      leaves: leaf(`spend, ${currency}`, (row) => groups.spend[row]),
       cell: (row) => {
         const own = groups.spend[row] ?? 0;
         const share = spend > 0 ? `${number((100 * own) / spend)} % of the purse` : "";
@@ -152,5 +159,6 @@ const campaignColumn = (groups: Groups): Column => ({
   label: "campaign",
   width: "minmax(84px, 0.7fr)",
   sortable: true,
+  leaves: leaf("campaign", (row) => groups.campaign[row]),
   cell: (row) => <S.Soft title={groups.campaign[row]}>{groups.campaign[row]}</S.Soft>,
 });

@@ -6,6 +6,7 @@ import { useKeys } from "../../app/keys";
 import type { SheetBlock } from "../../data/client";
 import { usePlan } from "../../data/plan";
 import { Blank } from "../../parts/Blank";
+import { leaf } from "../../parts/shownList";
 import { Grid, type Column, type GridHandle, type Sort } from "../../parts/Grid";
 import { count, money, parsed, percent } from "../../parts/format";
 import { priceColumn } from "../../parts/priceColumn";
@@ -100,6 +101,10 @@ function bidColumns(
       label: "keyword",
       width: "minmax(190px, 1fr)",
       sortable: true,
+      leaves: [
+        { head: "keyword", value: (row) => texts.text[row] },
+        { head: "match", value: (row) => texts.match[row] },
+      ],
       cell: (row) => (
         <span title={texts.text[row]}>
           {texts.text[row]}
@@ -121,6 +126,7 @@ function bidColumns(
       width: "112px",
       align: "end",
       sortable: true,
+      leaves: leaf(`bid, ${currency}`, (row) => figures.bid[row]),
       cell: (row) => <BidCell sheet={sheet} row={row} {...edit} />,
     },
     {

@@ -1,4 +1,5 @@
-import type { Column } from "../../parts/Grid";
+import type { Column, Plain } from "../../parts/Grid";
+import { leaf } from "../../parts/shownList";
 import { money, number } from "../../parts/format";
 import type { Tray } from "./Gather";
 import * as S from "./Gather.styles";
@@ -36,6 +37,7 @@ export function takenColumns(tray: Tray, part: Part): Column[] {
 /** Old and new figures side by side, with which will be used. */
 export function changedColumns(tray: Tray, verdict: (row: number) => Verdict): Column[] {
   const { rows, was } = tray;
+  const used = (row: number) => (row in was ? words[verdict(row)] : "unpaid rank");
   const old = (row: number, at: number) => was[row]?.[at];
   return [
     ...startOf(tray),
@@ -51,21 +53,26 @@ export function changedColumns(tray: Tray, verdict: (row: number) => Verdict): C
     figure("price", <>new</>, "new price", "112px", (r) =>
       prices(rows.cpc_low[r], rows.cpc_high[r]),
     ),
-    text("verdict", "Will be used", "which will be used", "96px", (r) =>
-      r in was ? <b>{words[verdict(r)]}</b> : "unpaid rank",
-    ),
+    {
+      ...text("verdict", "Will be used", "which will be used", "96px", used),
+      cell: (r) => (r in was ? <b>{used(r)}</b> : used(r)),
+      leaves: leaf("which will be used", used),
+    },
   ];
 }
 
 /** What it shows of refused rows: which, what stands there, why. */
 export function refusedColumns({ refused }: Tray): Column[] {
+  const why = (row: number) => refused[row]?.why;
   return [
     figure("row", "Row", "row", "64px", (r) => number(refused[r]?.row)),
     text("column", "Column", "column", "110px", (r) => fieldName(refused[r]?.column ?? "")),
     text("value", "What stands there", "value", "minmax(140px, 0.6fr)", (r) => refused[r]?.value),
-    text("why", "Why it was refused", "reason", "minmax(260px, 1.4fr)", (r) => (
-      <S.Why title={refused[r]?.why}>{refused[r]?.why}</S.Why>
-    )),
+    {
+      ...text("why", "Why it was refused", "reason", "minmax(260px, 1.4fr)", why),
+      cell: (r) => <S.Why title={why(r)}>{why(r)}</S.Why>,
+      leaves: leaf("why it was refused", why),
+    },
   ];
 }
 
@@ -77,7 +84,7 @@ function startOf({ rows }: Tray): Column[] {
   ];
 }
 
-type Cell = Column["cell"];
+type Cell = (row: number) => Plain;
 
 const text = (id: string, head: Column["head"], label: string, width: string, cell: Cell) => ({
   id,

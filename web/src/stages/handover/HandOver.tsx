@@ -6,6 +6,7 @@ import { usePlan } from "../../data/plan";
 import { useSaying } from "../../data/saying";
 import { Button, MainButton } from "../../parts/Button";
 import { Grid, type Column } from "../../parts/Grid";
+import { leaf } from "../../parts/shownList";
 import { Small } from "../../parts/Screen";
 import { money, number, plural } from "../../parts/format";
 import * as S from "./HandOver.styles";
@@ -125,6 +126,7 @@ function uploadColumns(rows: View["rows"], currency: string): Column[] {
     head,
     label: head,
     width,
+    leaves: leaf(head, (row) => rows[row]?.[name]),
     cell: (row) => <span title={rows[row]?.[name]}>{rows[row]?.[name]}</span>,
   });
   return [

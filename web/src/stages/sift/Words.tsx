@@ -5,7 +5,8 @@ import { useDesk } from "../../app/desk";
 import { client, taken, type CallName, type Schemas } from "../../data/client";
 import { usePlan } from "../../data/plan";
 import { Choice } from "../../parts/Choice";
-import { Grid, type Column, type GridHandle, type Sort } from "../../parts/Grid";
+import { leaf } from "../../parts/shownList";
+import { Grid, type Column, type Plain, type GridHandle, type Sort } from "../../parts/Grid";
 import { count, money, number } from "../../parts/format";
 import { CallOver, type Over } from "./CallOver";
 import { BlockSheet } from "./BlockSheet";
@@ -184,7 +185,12 @@ function ordered(view: View, words: string, sort: Sort): number[] {
 }
 
 function columnsOf(view: View, currency: string): Column[] {
-  const figure = (id: string, head: string, width: string, cell: Column["cell"]): Column => ({
+  const figure = (
+    id: string,
+    head: string,
+    width: string,
+    cell: (row: number) => Plain,
+  ): Column => ({
     id,
     head,
     label: head.toLowerCase(),
@@ -200,6 +206,7 @@ function columnsOf(view: View, currency: string): Column[] {
       label: "word",
       width: "minmax(180px, 1fr)",
       sortable: true,
+      leaves: leaf("word", (row) => view.word[row]),
       cell: (row) => <S.Word data-kind={view.kind[row]}>{view.word[row]}</S.Word>,
     },
     {
@@ -208,6 +215,7 @@ function columnsOf(view: View, currency: string): Column[] {
       label: "kind",
       width: "116px",
       sortable: true,
+      leaves: leaf("kind", (row) => kinds[view.kind[row] ?? "w"]),
       cell: (row) => <S.Soft>{kinds[view.kind[row] ?? "w"]}</S.Soft>,
     },
     figure("keywords", "Keywords", "82px", (row) => number(view.keywords[row])),

@@ -9,7 +9,8 @@ const listeners = new Set<() => void>();
 const usual: ColumnPlan = {
   order: [],
   hidden: ["clicks", "reach", "ceiling", "rate", "spill", "first_sale", "own_note", "reason", "by",
-    "at", "origin", "offer", "rank", "match"],
+    "at", "origin", "offer", "rank", "paid", "gap", "match",
+    "low", "middle", "high", "competition"],
   widths: {},
 }; // prettier-ignore
 let held: { text: string | null; plan: ColumnPlan } = { text: null, plan: usual };

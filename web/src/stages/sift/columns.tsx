@@ -1,14 +1,15 @@
 import type { SheetBlock } from "../../data/client";
 import { CallMark } from "../../parts/CallMark";
-import type { Column } from "../../parts/Grid";
+import type { Column, Plain } from "../../parts/Grid";
 import { Petal } from "../../parts/Petal";
 import { Spark } from "../../parts/Spark";
 import { count, money, number } from "../../parts/format";
+import { called, leaf } from "../../parts/shownList";
 import { priceColumn } from "../../parts/priceColumn";
 import type { PriceScale } from "../../parts/scale";
 import * as S from "./Sift.styles";
 import { Tinted } from "./Tinted";
-import { strongUnpaid } from "./filter";
+import { rankGap, strongUnpaid } from "./filter";
 import { noteWords } from "./notes";
 
 export const whiskerWidth = 116;
@@ -25,6 +26,7 @@ export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: st
       label: "call",
       width: "42px",
       sortable: true,
+      leaves: leaf("call", (row) => called(texts.call[row])),
       cell: (row) => <CallMark call={texts.call[row] ?? "none"} />,
     },
     {
@@ -33,6 +35,10 @@ export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: st
       label: "keyword",
       width: "minmax(210px, 1fr)",
       sortable: true,
+      leaves: [
+        { head: "keyword", value: (row) => texts.text[row] },
+        { head: "match", value: (row) => texts.match[row] },
+      ],
       cell: (row) => (
         <span className="keyword" title={texts.text[row]}>
           <Tinted text={texts.text[row] ?? ""} kinds={texts.kinds[row]} />
@@ -46,6 +52,7 @@ export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: st
       label: "intent",
       width: "72px",
       sortable: true,
+      leaves: leaf("intent", (row) => texts.intent[row]),
       cell: (row) => <S.Soft>{texts.intent[row]}</S.Soft>,
     },
     {
@@ -55,6 +62,7 @@ export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: st
       width: "104px",
       align: "end",
       sortable: true,
+      leaves: leaf("searches a month", (row) => figures.searches[row]),
       cell: (row) => (
         <S.Searches>
           {figures.searches[row] == null
@@ -77,6 +85,7 @@ export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: st
       label: "headroom",
       width: "58px",
       sortable: true,
+      leaves: leaf("headroom", (row) => figures.standing[row]),
       cell: (row) => <Petal standing={figures.standing[row] ?? "unknown"} />,
     },
     {
@@ -92,6 +101,7 @@ export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: st
       width: "88px",
       align: "end",
       sortable: true,
+      leaves: leaf("customers, or what it would bring", (row) => figures.customers[row]),
       cell: (row) => figure(row, count(figures.customers[row])),
     },
     {
@@ -101,6 +111,7 @@ export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: st
       width: "64px",
       align: "end",
       sortable: true,
+      leaves: leaf(`spend, ${currency}`, (row) => figures.spend[row]),
       cell: (row) => figure(row, money(figures.spend[row])),
     },
     {
@@ -109,6 +120,7 @@ export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: st
       label: "group",
       width: "74px",
       sortable: true,
+      leaves: leaf("group", (row) => texts.group[row]),
       cell: (row) => <S.Soft title={texts.group[row]}>{texts.group[row]}</S.Soft>,
     },
     {
@@ -116,7 +128,8 @@ export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: st
       head: "Note",
       label: "note",
       sortable: true,
-      width: "minmax(100px, 0.15fr)",
+      width: "minmax(56px, 0.12fr)",
+      leaves: leaf("note", (row) => noteWords(figures.notes[row], true)),
       cell: (row) => <Note figures={figures} row={row} unpaid={strongUnpaid(sheet, row)} />,
     },
     words("own_note", "Own note", (row) => texts.note[row], "minmax(90px, 0.3fr)"),
@@ -126,13 +139,23 @@ export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: st
     words("match", "Match", (row) => texts.match[row], "64px"),
     words("offer", "Offer", (row) => texts.offer[row], "90px"),
     words("origin", "Source", (row) => texts.origin[row], "120px"),
-    figureColumn("clicks", "Clicks a month", (row) => figure(row, count(figures.clicks[row]))),
+    {
+      ...figureColumn("clicks", "Clicks a month", (row) => count(figures.clicks[row])),
+      cell: (row) => figure(row, count(figures.clicks[row])),
+      leaves: leaf("clicks a month", (row) => figures.clicks[row]),
+    },
     figureColumn("reach", "Reach at ceiling, %", (row) => percents(figures.reach[row])),
     figureColumn("ceiling", `Ceiling, ${currency}`, (row) => money(figures.ceiling[row])),
     figureColumn("rate", "Buy, of 100 clicks", (row) => percents(figures.rate[row], 1)),
     figureColumn("spill", "Spill, searches a month", (row) => number(figures.spill[row])),
     figureColumn("first_sale", "Clicks to a likely sale", (row) => number(figures.first_sale[row])),
     figureColumn("rank", "Unpaid rank", (row) => number(texts.unpaid_rank[row])),
+    figureColumn("paid", "Paid rank", (row) => number(texts.paid_rank[row])),
+    figureColumn("gap", "Paid less unpaid rank", (row) => number(rankGap(sheet, row))),
+    figureColumn("low", `Low price, ${currency}`, (row) => money(figures.cpc_low[row])),
+    figureColumn("middle", `Middle price, ${currency}`, (row) => money(figures.cpc_median[row])),
+    figureColumn("high", `High price, ${currency}`, (row) => money(figures.cpc_high[row])),
+    figureColumn("competition", "Competition, %", (row) => percents(texts.competition[row])),
   ];
 }
 
@@ -152,7 +175,7 @@ export function rowStamps({ texts, figures }: SheetBlock, look: string): (row: n
   };
 }
 
-type Cell = Column["cell"];
+type Cell = (row: number) => Plain;
 
 const words = (id: string, head: string, cell: Cell, width: string): Column => ({
   id,
@@ -160,6 +183,7 @@ const words = (id: string, head: string, cell: Cell, width: string): Column => (
   label: head.toLowerCase(),
   width,
   sortable: true,
+  leaves: leaf(head.toLowerCase(), cell),
   cell: (row) => <S.Soft>{cell(row)}</S.Soft>,
 });
 

@@ -16,6 +16,7 @@ const sheet = sheetOf([
 ]);
 sheet.texts.kinds = ["www", "w!", "ww"];
 sheet.texts.unpaid_rank = [2, null, 40];
+sheet.texts.competition = [0.2, 0.9, null];
 sheet.texts.reason = ["", "a rival's name, dear", ""];
 sheet.texts.at = ["2026-11-20T10:00:00Z", "", ""];
 sheet.figures.cpc_median = [1.2, 3, null];
@@ -40,6 +41,15 @@ it("picks, ranges and flags are combined", () => {
 it("strong unpaid ranks without a paid one are found, and a range of ranks", () => {
   expect(only({ flags: ["unpaid"] })).toEqual([0]);
   expect(only({ ranges: { rank: [10, 50] } })).toEqual([2]);
+});
+
+it("competition, and by how many places ads stand below the unpaid listing", () => {
+  const ranked = { ...sheet, texts: { ...sheet.texts, paid_rank: [1, 3, 4] } };
+  const by = (ranges: Filter["ranges"]) => filtered(ranked, { ...everything, ranges });
+  expect(by({ gap: [null, 0] })).toEqual([0, 2]);
+  expect(by({ gap: [-10, 0] })).toEqual([0]);
+  expect(by({ paid: [2, 3] })).toEqual([1]);
+  expect(by({ competition: [50, null] })).toEqual([1]);
 });
 
 it("what would come in is asked of keywords beyond the line alone", () => {

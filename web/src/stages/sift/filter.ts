@@ -41,6 +41,15 @@ export const ranges: { id: string; name: string; of: Of<number | null | undefine
   { id: "customers", name: "customers", of: ({ figures }, row) => figures.customers[row] },
   { id: "length", name: "words", of: ({ texts }, row) => texts.text[row]?.split(/\s+/).length },
   { id: "rank", name: "unpaid rank", of: ({ texts }, row) => texts.unpaid_rank[row] },
+  { id: "paid", name: "paid rank", of: ({ texts }, row) => texts.paid_rank[row] },
+  { id: "gap", name: "paid less unpaid rank", of: rankGap },
+  { id: "low", name: "low price", of: ({ figures }, row) => figures.cpc_low[row] },
+  { id: "high", name: "high price", of: ({ figures }, row) => figures.cpc_high[row] },
+  {
+    id: "competition",
+    name: "competition, %",
+    of: ({ texts }, row) => times(texts.competition[row], 100),
+  },
   { id: "rate", name: "in if % buy", of: beyond("rate_at_line", 100) },
   { id: "value", name: "in if a sale is", of: beyond("value_at_line", 1) },
   { id: "cheaper", name: "in if % of price", of: beyond("price_at_line", 100) },
@@ -62,6 +71,14 @@ export function strongUnpaid({ texts }: SheetBlock, row: number): boolean {
   const rank = texts.unpaid_rank[row];
   return rank != null && rank <= STRONG_RANK && texts.paid_rank[row] == null;
 }
+
+/** By how many places the ads stand below the unpaid listing; below zero, above it. */
+export function rankGap({ texts }: SheetBlock, row: number): number | null {
+  const [paid, unpaid] = [texts.paid_rank[row], texts.unpaid_rank[row]];
+  return paid == null || unpaid == null ? null : paid - unpaid;
+}
+
+const times = (value: number | null | undefined, by: number) => (value == null ? null : value * by);
 
 function beyond(name: "rate_at_line" | "value_at_line" | "price_at_line", times: number) {
   return ({ figures }: SheetBlock, row: number) => {

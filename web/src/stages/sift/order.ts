@@ -1,4 +1,5 @@
 import type { SheetBlock } from "../../data/client";
+import { rankGap } from "./filter";
 import type { Sort } from "../../parts/Grid";
 
 type Value = number | string | null | undefined;
@@ -25,6 +26,12 @@ function valueOf(sheet: SheetBlock, by: string): (row: number) => Value {
     origin: (row) => texts.origin[row] || null,
     offer: (row) => texts.offer[row] || null,
     rank: (row) => texts.unpaid_rank[row],
+    paid: (row) => texts.paid_rank[row],
+    gap: (row) => rankGap(sheet, row),
+    low: (row) => figures.cpc_low[row],
+    middle: (row) => figures.cpc_median[row],
+    high: (row) => figures.cpc_high[row],
+    competition: (row) => texts.competition[row],
     reach: (row) => figures.reach[row],
     rate: (row) => figures.rate[row],
     ceiling: (row) => figures.ceiling[row],

@@ -4,6 +4,7 @@ import type { Schemas } from "../../../data/client";
 import { usePlan } from "../../../data/plan";
 import { MainButton } from "../../../parts/Button";
 import { Grid, type Column } from "../../../parts/Grid";
+import { leaf } from "../../../parts/shownList";
 import { Small } from "../../../parts/Screen";
 import { count, money, number, plural } from "../../../parts/format";
 import * as S from "../Gather.styles";
@@ -173,6 +174,7 @@ function keywordColumns({ rows }: Rivals, currency: string): Column[] {
       label: "customers a month it would bring",
       width: "92px",
       align: "end",
+      leaves: leaf("customers a month it would bring", (r) => rows[r]?.would_bring),
       cell: (r) => (rows[r]?.would_bring == null ? "" : <i>{count(rows[r]?.would_bring)}</i>),
     },
     ...seenColumns(rows, currency),
