@@ -135,7 +135,7 @@ def _arrange(page: Page, plan: str) -> None:
 def _fit(page: Page, plan: str) -> None:
     page.goto(f"{plan}/fit")
     page.get_by_role("slider", name="The purse's edge").wait_for()
-    page.get_by_role("grid", name="Bids").get_by_text("sash window restoration").click()
+    page.get_by_role("grid", name="Bids").get_by_text("sash window restoration").first.click()
     page.get_by_text("What a month brings at").wait_for()
 
 
