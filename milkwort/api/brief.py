@@ -17,6 +17,7 @@ from milkwort.api.schemas import (
 from milkwort.api.shared import Window, Work, download_of, sent
 from milkwort.api.workspace import Decision
 from milkwort.core.assumptions import TABLE
+from milkwort.core.budgets import a_month
 from milkwort.core.demand import season_of_months
 from milkwort.core.errors import NothingUsableError
 from milkwort.core.platform import PROFILES, Profile, profile_of
@@ -57,7 +58,8 @@ def set_purse(plan_id: int, body: PurseChange, work: Work, window: Window = "") 
     """Set what is left to spend on clicks a month: the sum before tax and fee follows."""
 
     def decide(plan: Loaded) -> Decision:
-        fields = sum_for(plan.record.values, body.purse)
+        days = plan.record.brief.assumed["month_days"]
+        fields = sum_for(plan.record.values, a_month(body.purse, body.per, days))
         return Decision("change the purse", lambda c: change_brief(c, fields))
 
     return sent(work.change(plan_id, decide, window=window))

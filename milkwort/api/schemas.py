@@ -127,9 +127,10 @@ class BriefChange(Taken):
 
 
 class PurseChange(Taken):
-    """What is to be left to spend on clicks, money a month."""
+    """What is to be left to spend on clicks, money a month unless said a day or a week."""
 
-    purse: float = Field(ge=0, le=1e12)
+    purse: float = Field(ge=0, le=1e10)
+    per: Literal["day", "week", "month"] = "month"
 
 
 class AssumptionChange(Taken):

@@ -10,10 +10,19 @@ from scipy.special import pdtrc
 from milkwort.core.keyword_table import Floats, Ints
 from milkwort.core.plan import PlanResult
 
-__all__ = ["Budgets", "clicks_lost", "daily_budgets"]
+__all__ = ["Budgets", "a_month", "clicks_lost", "daily_budgets"]
 
 _CENT = 0.01
 _EDGE = 1e-9
+
+
+def a_month(money: float, per: str, days: float) -> float:
+    """Return money said a ``day``, ``week`` or ``month`` as money a month of so many days.
+
+    A day's money comes to what that many days cost, to the cent; a month's stays as it was.
+    """
+    times = {"day": days, "week": days / 7, "month": 1.0}[per]
+    return money if per == "month" else round(money * times, 2)
 
 
 @dataclass(frozen=True)

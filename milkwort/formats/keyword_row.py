@@ -166,7 +166,7 @@ class RowReader:
         low, high = cell("cpc_low"), cell("cpc_high")
         values = [self._price("cpc_low", low), self._price("cpc_high", high)]
         if values[0] is not None and values[1] is not None and values[0] > values[1]:
-            raise RefusedCellError("cpc_low", f"a price not above cpc_high ({high})", low)
+            raise RefusedCellError("cpc_low", f"a price not above the high price ({high})", low)
         if values == [None, None] and not is_blank(cell("cost")):
             return self._per_click(self._price("cost", cell("cost")), cell), None
         if self._price_is_sum:

@@ -75,7 +75,7 @@ def test_a_file_of_ones_own_lands_in_the_tray_and_is_taken_in(sample: Page, tmp_
     expect(sample.get_by_text("semicolon between cells, decimal comma")).to_be_visible()
     tabs.get_by_role("radio", name="3 refused").click()
     refused = sample.get_by_role("grid", name="Rows: refused")
-    expect(refused).to_contain_text('expected a price not above cpc_high (0,70), got "1,90"')
+    expect(refused).to_contain_text('expected a price not above the high price (0,70), got "1,90"')
     expect(refused).to_contain_text("about forty")
     expect(refused).to_contain_text("row 2 has it")
     sample.get_by_role("button", name="Take in 4").click()

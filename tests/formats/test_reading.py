@@ -74,7 +74,7 @@ def test_bounds_on_size_are_held(monkeypatch):
     ("cells", "column", "expected"),
     [
         ("a b,n/a,1,2,exact,0.1,buy,keep,", "volume", "a number or a range"),
-        ("a b,10,3,1,exact,0.1,buy,keep,", "cpc_low", "not above cpc_high"),
+        ("a b,10,3,1,exact,0.1,buy,keep,", "cpc_low", "not above the high price"),
         ("a b,10,-1,1,exact,0.1,buy,keep,", "cpc_low", "a price above 0"),
         ("a b,-10,1,1,exact,0.1,buy,keep,", "volume", "0 or more"),
         ("a b,100 to 10,1,1,exact,0.1,buy,keep,", "volume", "low end"),

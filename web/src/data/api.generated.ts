@@ -3201,9 +3201,15 @@ export interface components {
         };
         /**
          * PurseChange
-         * @description What is to be left to spend on clicks, money a month.
+         * @description What is to be left to spend on clicks, money a month unless said a day or a week.
          */
         PurseChange: {
+            /**
+             * Per
+             * @default month
+             * @enum {string}
+             */
+            per?: "day" | "week" | "month";
             /** Purse */
             purse: number;
         };

@@ -14,6 +14,7 @@ import {
 import { merged } from "./merge";
 import { tellJob, type Progress } from "./progress";
 import { useSaying } from "./saying";
+import type { Per } from "../parts/format";
 
 type PlanDesk = {
   id: number;
@@ -23,7 +24,7 @@ type PlanDesk = {
   change: (request: () => Promise<ChangeAnswer>) => Promise<boolean>;
   changeBrief: (fields: Schemas["BriefChange"]) => Promise<boolean>;
   /** Set what is left to spend on clicks; the sum before tax and fee follows. */
-  changePurse: (purse: number) => Promise<boolean>;
+  changePurse: (purse: number, per?: Per) => Promise<boolean>;
   changeAssumption: (name: string, value: number | null) => Promise<boolean>;
   call: (ids: number[], call: CallName, more?: CallMore) => Promise<boolean>;
   lockBid: (ids: number[], bid: number | null) => Promise<boolean>;
@@ -105,8 +106,10 @@ export function PlanProvider({ id, waiting, failed, children }: Props) {
       change,
       changeBrief: (body: Schemas["BriefChange"]) =>
         change(() => taken(client.PATCH("/api/plans/{plan_id}/brief", { ...path, body }))),
-      changePurse: (purse: number) =>
-        change(() => taken(client.PUT("/api/plans/{plan_id}/purse", { ...path, body: { purse } }))),
+      changePurse: (purse: number, per: Per = "month") => {
+        const body = { purse, per };
+        return change(() => taken(client.PUT("/api/plans/{plan_id}/purse", { ...path, body })));
+      },
       changeAssumption: (name: string, value: number | null) => {
         const body = { values: { [name]: value } };
         return change(() =>

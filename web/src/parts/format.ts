@@ -63,6 +63,15 @@ export function parsed(text: string): number | null {
   return Number.isFinite(value) ? value : null;
 }
 
+export type Per = "day" | "week" | "month";
+
+/** Money as typed, with what it is said for: "20 a day", "140 / week", or a month's. */
+export function parsedPer(text: string): { value: number; per: Per } | null {
+  const value = parsed(text);
+  if (value === null) return null;
+  return { value, per: (["day", "week"] as const).find((per) => text.includes(per)) ?? "month" };
+}
+
 export const currencyWord = (code: string): string =>
   ({ GBP: "pound", EUR: "euro", USD: "dollar" })[code] ?? "unit";
 

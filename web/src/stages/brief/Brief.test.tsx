@@ -23,7 +23,9 @@ it("reads as sentences, with what is assumed marked", async () => {
 it.each([
   ["Sale value", "1,250.50", { sale_value: 1250.5 }],
   ["Gross margin, per cent", "60 %", { gross_margin: 0.6 }],
-  ["Monthly spend", "£750", { monthly_spend: 750 }],
+  ["Monthly spend", "£750", { purse: 750, per: "month" }],
+  ["Monthly spend", "£20.50 a day", { purse: 20.5, per: "day" }],
+  ["Monthly spend", "140 / week", { purse: 140, per: "week" }],
   [
     "Own places, separated by commas",
     "Wrenfold, , Upper Tansley ",

@@ -1,13 +1,13 @@
 import { usePlan } from "../../data/plan";
 import { Blank } from "../../parts/Blank";
 import { TextButton } from "../../parts/Button";
-import { money, parsed } from "../../parts/format";
+import { money, parsed, parsedPer } from "../../parts/format";
 import * as S from "./Brief.styles";
 import { hundredths, plain } from "./fields";
 
 /** The monthly money: the purse itself, or a sum with tax and a fee in it. */
 export function Money() {
-  const { frame, changeBrief } = usePlan();
+  const { frame, changeBrief, changePurse } = usePlan();
   const { values, unsaid, purse } = frame.brief;
   const { gross_spend: gross, currency } = values;
   if (gross === null)
@@ -19,12 +19,13 @@ export function Money() {
           value={plain(values.monthly_spend)}
           assumed={unsaid.includes("monthly_spend")}
           onCommit={(text) => {
-            const value = parsed(text);
-            return value === null ? false : changeBrief({ monthly_spend: value });
+            const typed = parsedPer(text);
+            return typed === null ? false : changePurse(typed.value, typed.per);
           }}
         />{" "}
         {currency} a month on search ads{" "}
         <S.Aside>
+          or typed as 20 a day, 140 a week ·{" "}
           <TextButton onPress={() => void changeBrief({ gross_spend: values.monthly_spend })}>
             tax or a fee is in it
           </TextButton>

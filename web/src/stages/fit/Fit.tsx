@@ -4,7 +4,7 @@ import { usePlan } from "../../data/plan";
 import { Blank } from "../../parts/Blank";
 import { Choice } from "../../parts/Choice";
 import { Quiet, Top } from "../../parts/Screen";
-import { money, number, parsed, percent } from "../../parts/format";
+import { money, number, parsed, parsedPer, percent } from "../../parts/format";
 import { Bids } from "./Bids";
 import * as S from "./Fit.styles";
 import { LadderOfPounds } from "./LadderOfPounds";
@@ -63,8 +63,8 @@ export function Fit() {
             label="Purse"
             value={money(frame.brief.purse)}
             onCommit={(text) => {
-              const value = parsed(text);
-              return value !== null && changePurse(value);
+              const typed = parsedPer(text);
+              return typed !== null && changePurse(typed.value, typed.per);
             }}
           />{" "}
           {values.currency} a month; bids are{" "}
