@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import io
+import time
 import zipfile
 import zlib
 from collections.abc import Iterator
@@ -19,6 +20,8 @@ __all__ = ["is_workbook", "read_workbook"]
 _MOST_UNPACKED = 400 * 2**20
 """A workbook that unpacks to more than this is no sheet of keywords."""
 _MOST_TEXTS = 1_000_000
+_MOST_SECONDS = 60.0
+"""Ten times what the longest honest sheet took; a reader that needs more says so."""
 _MOST_COLUMNS = 100
 _MOST_BLANK = 2_000
 """So many empty rows in a run end a sheet: some programs write a million of them."""
@@ -29,7 +32,9 @@ def is_workbook(data: bytes) -> bool:
     return data[:4] == b"PK\x03\x04"
 
 
-def read_workbook(data: bytes, name: str = "file", sheet: str | None = None) -> TextTable:
+def read_workbook(
+    data: bytes, name: str = "file", sheet: str | None = None, seconds: float = _MOST_SECONDS
+) -> TextTable:
     """Read one sheet of a workbook; formulas count as what they last came to.
 
     Parameters
@@ -39,6 +44,8 @@ def read_workbook(data: bytes, name: str = "file", sheet: str | None = None) -> 
         What to call it in a message.
     sheet : str, optional
         Its name; the first that holds anything where left out.
+    seconds : float
+        How long it may take.
 
     Returns
     -------
@@ -47,7 +54,7 @@ def read_workbook(data: bytes, name: str = "file", sheet: str | None = None) -> 
     Raises
     ------
     TooLargeError
-        Past 20 MB packed, 400 MB unpacked or 200,000 rows.
+        Past 20 MB packed, 400 MB unpacked, 200,000 rows or the time.
     BadValueError
         Where the bytes are no workbook, or it has no such sheet.
     NothingUsableError
@@ -60,20 +67,21 @@ def read_workbook(data: bytes, name: str = "file", sheet: str | None = None) -> 
         book = load_workbook(io.BytesIO(data), read_only=True, data_only=True, keep_links=False)
     except Exception as error:  # the library raises whatever a broken file makes it stumble on
         raise BadValueError(name, "an XLSX workbook", type(error).__name__) from error
+    end = time.monotonic() + seconds
     names = tuple(book.sheetnames)
     if sheet is not None and sheet not in names:
         raise BadValueError(f"{name}, sheet", "one of " + ", ".join(names), sheet)
     for wanted in (sheet,) if sheet is not None else names:
-        rows = _whole(book[wanted], f"{name}, {wanted}")
+        rows = _whole(book[wanted], f"{name}, {wanted}", end)
         if any(any(row) for row in rows):
             return TextTable(rows, "sheet", ".", "XLSX", names, wanted)
     raise NothingUsableError(f"{name}: expected rows of keywords, got an empty workbook", name)
 
 
-def _whole(sheet: Any, where: str) -> tuple[tuple[str, ...], ...]:
+def _whole(sheet: Any, where: str, end: float) -> tuple[tuple[str, ...], ...]:
     rows: list[tuple[str, ...]] = []
     try:
-        rows.extend(_rows(sheet, where))
+        rows.extend(_rows(sheet, where, end))
     except TooLargeError:
         raise
     except Exception as error:  # what the library stumbles on in a damaged cell
@@ -114,11 +122,14 @@ def _texts_in(packed: zipfile.ZipFile) -> int:
     return count
 
 
-def _rows(sheet: Any, where: str) -> Iterator[tuple[str, ...]]:
+def _rows(sheet: Any, where: str, end: float) -> Iterator[tuple[str, ...]]:
     blank = 0
     for number, cells in enumerate(sheet.iter_rows(values_only=True, max_col=_MOST_COLUMNS)):
         if number > MAX_ROWS:
             raise TooLargeError(f"{where}: expected at most 200,000 rows, got more", where)
+        if number % 500 == 0 and time.monotonic() > end:
+            message = f"{where}: reading it takes too long; stopped at row {number + 1:,}"
+            raise TooLargeError(message, where)
         row = _trimmed([_said(cell) for cell in cells])
         blank = 0 if any(row) else blank + 1
         if blank > _MOST_BLANK:

@@ -174,3 +174,10 @@ def test_a_workbook_with_too_many_texts_is_refused_before_they_are_read(monkeypa
     with pytest.raises(TooLargeError, match="texts"):
         read_table(data, "x.xlsx")
     assert text_table.MAX_ROWS == 200_000
+
+
+def test_a_workbook_that_passes_its_time_is_left_and_says_how_far_it_came():
+    data = workbook_of([["keyword", "volume"], *([f"word {n}", n] for n in range(2000))])
+    assert len(workbook.read_workbook(data).rows) == 2001
+    with pytest.raises(TooLargeError, match=r"takes too long; stopped at row [1-9]"):
+        workbook.read_workbook(data, seconds=0)
