@@ -164,7 +164,7 @@ def test_an_assumption_shows_its_effect_before_it_is_kept(plan: str, page: Page)
 def test_columns_are_chosen_and_stay_chosen(plan: str, page: Page):
     sift(page, plan)
     page.get_by_role("button", name="columns").click()
-    page.get_by_role("checkbox", name="unpaid rank").check()
+    page.get_by_role("checkbox", name="unpaid rank", exact=True).check()
     page.get_by_role("checkbox", name="group").uncheck()
     page.get_by_role("button", name="Done").click()
     page.reload()
