@@ -28,10 +28,13 @@ __all__ = [
     "PlaceSwap",
     "RecipeItem",
     "RecipeTaken",
-    "RivalAdItem",
+    "RivalAds",
     "RivalChange",
-    "RivalItem",
+    "RivalKeywords",
+    "RivalTotals",
+    "RivalsShared",
     "RivalsView",
+    "SightingColumns",
     "StarterAnswer",
     "StarterQuestion",
     "TakeChoice",
@@ -176,28 +179,50 @@ class NegativeIds(Taken):
     ids: list[int] = Field(min_length=1, max_length=20_000)
 
 
-class RivalItem(BaseModel):
-    """One keyword that rivals pay for; money and clicks a month."""
+class SightingColumns(BaseModel):
+    """Keywords, ads or rivals as they were seen, a place for each; money and clicks a month."""
 
-    text: str
+    name: list[str]
+    rivals: list[list[int]] = Field(description="places in the view's rivals")
+    days: list[int | None]
+    running: list[bool]
+    months: list[list[int]] = Field(description="places in the view's months")
+    position: list[float | None]
+    clicks: list[float | None]
+    monthly_cost: list[float | None]
+    clicks_share: list[float | None] = Field(description="of all clicks of these rivals")
+    ads: list[list[str]]
+    pages: list[list[str]]
+
+
+class RivalKeywords(SightingColumns):
+    """What rivals pay for: what only they buy by what it would bring, then what both buy."""
+
+    ours: list[bool]
+    would_bring: list[float | None]
+    unknown_why: str = Field(description="why nothing would be known to come of any; else empty")
+
+
+class RivalAds(SightingColumns):
+    """Rivals' ads, with the keywords each is shown for."""
+
+    keywords: list[list[str]]
+
+
+class RivalTotals(SightingColumns):
+    """Each rival in sum, in keywords."""
+
+    keywords: list[int]
+    shared: list[int]
+    alone: list[int]
+    running_keywords: list[int]
+
+
+class RivalsShared(BaseModel):
+    """Keywords that any two both buy: this plan's kept ones first, then the largest rivals."""
+
     rivals: list[str]
-    ours: bool
-    days: int | None
-    running: bool
-    monthly_cost: float | None
-    would_bring: float | None
-    ads: list[str]
-
-
-class RivalAdItem(BaseModel):
-    """One ad of rivals, with the keywords it is shown for; money a month."""
-
-    text: str
-    rivals: list[str]
-    keywords: list[str]
-    days: int | None
-    running: bool
-    monthly_cost: float | None
+    counts: list[list[int]]
 
 
 class RivalChange(BaseModel):
@@ -214,11 +239,15 @@ class RivalsView(BaseModel):
     name: str
     at: str
     rivals: list[str]
+    of: str | None = Field(description="the one rival that keywords and ads are of")
+    months: list[str] = Field(description="such as 2026-05, without gaps")
     both: int
     only_they: int
     only_we: int
-    rows: list[RivalItem]
-    ads: list[RivalAdItem]
+    keywords: RivalKeywords
+    ads: RivalAds
+    totals: RivalTotals
+    shared: RivalsShared
     changes: list[RivalChange]
     refused: list[RefusedRow]
 

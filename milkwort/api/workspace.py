@@ -12,6 +12,7 @@ import threading
 from collections.abc import Callable, Iterator, Sequence
 from contextlib import contextmanager
 from dataclasses import asdict, dataclass, replace
+from functools import lru_cache
 from typing import Any, TypeVar
 
 import orjson
@@ -113,6 +114,7 @@ class Workspace:
         self.events = Events()
         self.trays = Trays(settings.trays)
         self.almanac = Almanac()
+        self.known_ideas = lru_cache(maxsize=8)(lambda texts: self.almanac.figures(texts).ideas)
         self.jobs = Jobs(self.events)
         self._locks = Locks()
         self._shelf = threading.Lock()

@@ -1,9 +1,10 @@
-"""Rivals' keyword lists held against the plan: overlap, gaps, staying power."""
+"""Rivals' keyword lists held against the plan: overlap, gaps, what changed."""
 
 from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import cached_property
 
 import numpy as np
 
@@ -11,13 +12,13 @@ from milkwort.core.keyword_table import Floats, Ints, KeywordTable
 from milkwort.core.plan import PlanResult, run_plan
 from milkwort.core.words import normalise
 
-__all__ = ["Change", "Overlap", "RivalAd", "RivalRow", "Sighting", "ads_seen",
-           "changes_between", "overlap_with", "rank_gaps", "staying_power"]  # fmt: skip
+__all__ = ["Change", "Overlap", "RivalRow", "bought_by", "changes_between", "kept_texts",
+           "overlap_with", "rank_gaps"]  # fmt: skip
 
 
 @dataclass(frozen=True)
 class RivalRow:
-    """One keyword that a rival was seen to pay for.
+    """One keyword that a rival was seen to pay for, in all or in one month.
 
     Attributes
     ----------
@@ -30,8 +31,10 @@ class RivalRow:
     position, share : float or None
         Average place of the ad, and estimated share of showings.
     first_seen, last_seen : int or None
-        Number of the day.
+        Number of the day; of a row for one month, that month's first and last.
     ad, page : str
+    clicks_share : float or None
+        Part of the rival's clicks that come through it, where the list says it itself.
     """
 
     rival: str
@@ -45,8 +48,9 @@ class RivalRow:
     last_seen: int | None = None
     ad: str = ""
     page: str = ""
+    clicks_share: float | None = None
 
-    @property
+    @cached_property
     def normalised(self) -> str:
         """The text as compared."""
         return normalise(self.text)
@@ -80,57 +84,22 @@ class Overlap:
 
 
 @dataclass(frozen=True)
-class Sighting:
-    """How long a keyword or an ad has been running.
-
-    Attributes
-    ----------
-    name : str
-        The keyword or the ad.
-    days : int
-        From the first sighting to the last, both counted.
-    running : bool
-        Whether it was seen on the last day of the list.
-    rivals : int
-        How many rivals.
-    monthly_cost : float or None
-        Estimated money a month; None where nothing is known of it.
-    """
-
-    name: str
-    days: int
-    running: bool
-    rivals: int
-    monthly_cost: float | None
-
-
-@dataclass(frozen=True)
-class RivalAd:
-    """One ad text with what it is shown for.
-
-    Attributes
-    ----------
-    text : str
-    keywords : tuple of str
-        Normalised, in alphabetical order.
-    rivals : tuple of str
-    sighting : Sighting or None
-        None where the list has no dates.
-    """
-
-    text: str
-    keywords: tuple[str, ...]
-    rivals: tuple[str, ...]
-    sighting: Sighting | None
-
-
-@dataclass(frozen=True)
 class Change:
     """What a rival began and gave up between two lists, normalised texts."""
 
     rival: str
     new: tuple[str, ...]
     given_up: tuple[str, ...]
+
+
+def kept_texts(table: KeywordTable) -> set[str]:
+    """Return the normalised texts that a plan keeps.
+
+    Parameters
+    ----------
+    table : KeywordTable
+    """
+    return {table.texts[row] for row in np.flatnonzero(table.kept).tolist()}
 
 
 def overlap_with(table: KeywordTable, rows: Sequence[RivalRow]) -> Overlap:
@@ -141,7 +110,7 @@ def overlap_with(table: KeywordTable, rows: Sequence[RivalRow]) -> Overlap:
     table : KeywordTable
     rows : sequence of RivalRow
     """
-    ours = {table.texts[row] for row in np.flatnonzero(table.kept).tolist()}
+    ours = kept_texts(table)
     rivals_of: dict[str, set[str]] = {}
     for row in rows:
         if row.normalised:
@@ -155,56 +124,23 @@ def overlap_with(table: KeywordTable, rows: Sequence[RivalRow]) -> Overlap:
     )
 
 
-def staying_power(rows: Sequence[RivalRow], *, by_ad: bool = False) -> list[Sighting]:
-    """Say how long each keyword, or each ad, has been running, the longest first.
-
-    What somebody has paid for month after month probably pays.
+def bought_by(rows: Sequence[RivalRow]) -> dict[str, set[str]]:
+    """Return the keywords that each rival buys, normalised.
 
     Parameters
     ----------
     rows : sequence of RivalRow
-        Those without dates are left out.
-    by_ad : bool
-        Gather by ad text instead of by keyword.
     """
-    dated: dict[str, list[RivalRow]] = {}
+    found: dict[str, set[str]] = {}
     for row in rows:
-        name = row.ad if by_ad else row.normalised
-        if name and row.first_seen is not None and row.last_seen is not None:
-            dated.setdefault(name, []).append(row)
-    latest = max((r.last_seen or 0 for some in dated.values() for r in some), default=0)
-    found = [_sighting(name, some, latest) for name, some in dated.items()]
-    return sorted(found, key=lambda s: (-s.days, s.name))
-
-
-def ads_seen(rows: Sequence[RivalRow]) -> list[RivalAd]:
-    """Return ads with the keywords each is shown for, the longest running first.
-
-    Parameters
-    ----------
-    rows : sequence of RivalRow
-        Those without an ad text are left out.
-    """
-    by_ad: dict[str, list[RivalRow]] = {}
-    for row in rows:
-        if row.ad:
-            by_ad.setdefault(row.ad, []).append(row)
-    seen = {s.name: s for s in staying_power(rows, by_ad=True)}
-    ads = [
-        RivalAd(
-            ad,
-            tuple(sorted({r.normalised for r in some if r.normalised})),
-            tuple(sorted({r.rival for r in some})),
-            seen.get(ad),
-        )
-        for ad, some in by_ad.items()
-    ]
-    return sorted(ads, key=lambda a: (-(a.sighting.days if a.sighting else 0), a.text))
+        if row.normalised:
+            found.setdefault(row.rival, set()).add(row.normalised)
+    return found
 
 
 def changes_between(before: Sequence[RivalRow], after: Sequence[RivalRow]) -> list[Change]:
     """Return what each rival began and gave up between two lists, by name."""
-    old, new = _by_rival(before), _by_rival(after)
+    old, new = bought_by(before), bought_by(after)
     return [
         Change(
             rival,
@@ -256,24 +192,3 @@ def _joined(sheet: KeywordTable, more: KeywordTable) -> KeywordTable:
     return KeywordTable(
         texts=(*sheet.texts, *more.texts), joints=sheet.joints | more.joints, **columns
     )
-
-
-def _sighting(name: str, rows: Sequence[RivalRow], latest: int) -> Sighting:
-    first = min(r.first_seen for r in rows if r.first_seen is not None)
-    last = max(r.last_seen for r in rows if r.last_seen is not None)
-    costs = [c for r in rows if (c := r.monthly_cost) is not None]
-    return Sighting(
-        name=name,
-        days=last - first + 1,
-        running=last >= latest,
-        rivals=len({r.rival for r in rows}),
-        monthly_cost=sum(costs) if costs else None,
-    )
-
-
-def _by_rival(rows: Sequence[RivalRow]) -> dict[str, set[str]]:
-    found: dict[str, set[str]] = {}
-    for row in rows:
-        if row.normalised:
-            found.setdefault(row.rival, set()).add(row.normalised)
-    return found

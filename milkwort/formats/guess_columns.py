@@ -9,6 +9,7 @@ from dataclasses import dataclass
 from milkwort.core.brief import MATCHES
 from milkwort.core.words import normalise
 from milkwort.formats.keyword_rows import FIELDS
+from milkwort.formats.months import MONTHS
 from milkwort.formats.numbers import is_blank, read_range
 from milkwort.formats.text_table import TextTable
 
@@ -40,21 +41,6 @@ _HEADINGS: dict[str, str] = {
     "clicks": r"clicks( (a|per) (day|month))?",
     "cost": r"(total )?(cost|spend|spent)( (a|per) (day|month))?",
 }
-_MONTH_NAMES = (
-    "jan janu januar january janv janvier ene enero gennaio gen",
-    "feb febr februar february fev fév fevr févr fevrier février febrero febbraio",
-    "mar mars march mär märz mrz maerz marzo",
-    "apr april avr avril abr abril aprile",
-    "may mai mayo maggio mag",
-    "jun june juni juin junio giugno giu",
-    "jul july juli juil juillet julio luglio lug",
-    "aug august aou aoû août aout ago agosto",
-    "sep sept september septembre septiembre settembre set",
-    "oct okt october oktober octobre octubre ottobre ott",
-    "nov november novembre noviembre",
-    "dec dez dic december dezember déc decembre décembre diciembre dicembre",
-)
-_MONTHS = {word: n for n, words in enumerate(_MONTH_NAMES, start=1) for word in words.split()}
 _DATED = re.compile(r"(?:\d{4} (\d{1,2})|(\d{1,2}) \d{4})(?: \d{1,2})?")
 _ONE_PRICE = re.compile(
     r"((avg|average|mean|suggested) )?(cpc|click price|price|cost per click|bid)( (gbp|eur|usd))?"
@@ -158,8 +144,8 @@ def _month_field(words: str) -> str | None:
     if dated:
         number = int(dated[1] or dated[2])
         return f"m{number:02d}" if 1 <= number <= 12 else None
-    named = {_MONTHS[w] for w in words.split() if w in _MONTHS}
-    others = [w for w in words.split() if w not in _MONTHS and not w.isdigit()]
+    named = {MONTHS[w] for w in words.split() if w in MONTHS}
+    others = [w for w in words.split() if w not in MONTHS and not w.isdigit()]
     told = len(named) == 1 and all(w in ("searches", "search", "volume", "in") for w in others)
     return f"m{named.pop():02d}" if told else None
 

@@ -9,6 +9,7 @@ from typing import TypeVar
 
 from milkwort.core.errors import NothingUsableError, Refusal
 from milkwort.core.words import MAX_TEXT, normalise
+from milkwort.formats.months import read_month
 from milkwort.formats.numbers import Decimal, is_blank, read_number, read_share
 from milkwort.formats.text_table import TextTable
 
@@ -71,6 +72,14 @@ class Cells:
             return date.fromisoformat(said[:10]).toordinal() if said else None
         except ValueError:
             raise RefusedCellError(field, "a date such as 2026-05-31", said) from None
+
+    def month(self, field: str) -> tuple[int, int] | None:
+        """Return a month's first and last day by number; None where the cell is blank."""
+        said = self.text(field)
+        try:
+            return read_month(said) if said else None
+        except ValueError:
+            raise RefusedCellError(field, "a month such as 2026-05", said) from None
 
     def _figure(self, field: str, read: Callable[[str, Decimal], float]) -> float | None:
         said = self.text(field)

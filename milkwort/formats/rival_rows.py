@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from milkwort.core.errors import Refusal
 from milkwort.core.rivals import RivalRow
@@ -20,6 +20,8 @@ _HEADINGS = {
     "cost": r"(estimated )?(monthly )?cost( a month)?",
     "position": r"(average |avg )?(position|place)",
     "share": r"(estimated )?(impression )?share( of showings)?",
+    "clicks_share": r"(estimated )?(click share|share of (their )?clicks)",
+    "month": r"month",
     "first_seen": r"first seen|since|from",
     "last_seen": r"last seen|until|to",
     "ad": r"ad( text)?|headline",
@@ -52,13 +54,46 @@ def read_rival_rows(table: TextTable, name: str = "file") -> RivalFile:
     NothingUsableError
         Where a heading is missing, or no row is usable.
     """
-    return RivalFile(*read_named_rows(table, _PATTERNS, _NEEDED, _row, name))
+    rows, refused = read_named_rows(table, _PATTERNS, _NEEDED, _Reader(), name)
+    return RivalFile(rows, refused)
+
+
+class _Reader:
+    """Makes rows one after the other: a rival is called as it was first, no row comes twice."""
+
+    def __init__(self) -> None:
+        self._names: dict[str, str] = {}
+        self._rows: dict[RivalRow, int] = {}
+
+    def __call__(self, cells: Cells) -> RivalRow:
+        row = _row(cells)
+        row = replace(row, rival=self._names.setdefault(row.rival.casefold(), row.rival))
+        first = self._rows.setdefault(_of_whom(row), cells.row)
+        if first != cells.row:
+            raise RefusedCellError(
+                "keyword", f"each keyword of a rival once a time, as in row {first}", row.text
+            )
+        return row
+
+
+def _of_whom(row: RivalRow) -> RivalRow:
+    """Return what tells a row from others: whose, what, when, and with which ad and page."""
+    return RivalRow(
+        row.rival,
+        row.normalised,
+        first_seen=row.first_seen,
+        last_seen=row.last_seen,
+        ad=row.ad,
+        page=row.page,
+    )
 
 
 def _row(cells: Cells) -> RivalRow:
     rival = cells.text("rival")[:120]
     if not rival:
         raise RefusedCellError("rival", "the name of a rival", "")
+    month = cells.month("month")
+    first, last = month or (cells.day("first_seen"), cells.day("last_seen"))
     row = RivalRow(
         rival,
         cells.keyword("keyword"),
@@ -67,10 +102,11 @@ def _row(cells: Cells) -> RivalRow:
         cost=cells.number("cost"),
         position=cells.number("position"),
         share=cells.share("share"),
-        first_seen=cells.day("first_seen"),
-        last_seen=cells.day("last_seen"),
+        first_seen=first,
+        last_seen=last,
         ad=cells.text("ad")[:300],
         page=cells.text("page")[:500],
+        clicks_share=cells.share("clicks_share"),
     )
     if row.first_seen is not None and row.last_seen is not None and row.first_seen > row.last_seen:
         raise RefusedCellError("first_seen", "a date not after last_seen", cells.text("first_seen"))

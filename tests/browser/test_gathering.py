@@ -49,6 +49,23 @@ def test_what_only_rivals_buy_goes_to_the_tray_with_one_key(sample: Page):
     assert findings(sample) == []
 
 
+def test_each_rival_stands_in_sum_and_its_part_can_be_looked_at_in_a_small_window(sample: Page):
+    source(sample, "Rivals")
+    sample.get_by_role("button", name="Three invented rivals").click()
+    sample.get_by_role("radio", name="by rival").click()
+    expect(sample.get_by_role("region", name="Keywords that two both buy")).to_be_visible()
+    assert findings(sample) == []
+    sample.set_viewport_size({"width": 640, "height": 400})
+    totals = sample.get_by_role("grid", name="Rivals in sum")
+    totals.get_by_text("Brightsash", exact=True).click()
+    expect(totals.get_by_role("row").nth(2)).to_be_in_viewport()
+    sample.get_by_role("button", name="Whose").click()
+    sample.get_by_role("option", name="Brightsash").click()
+    sample.get_by_role("radio", name="both buy").click()
+    expect(sample.get_by_role("grid", name="Keywords both buy")).to_be_visible()
+    sample.set_viewport_size({"width": 1280, "height": 800})
+
+
 def test_another_towns_keywords_come_back_with_ones_own(sample: Page):
     source(sample, "Other places")
     sample.get_by_role("button", name=re.compile("lythe bay")).click()

@@ -631,7 +631,7 @@ export interface paths {
         };
         /**
          * View
-         * @description Return the newest list against the plan; null where none was brought in yet.
+         * @description Return the newest list, or one rival's part of it, against the plan; null without a list.
          */
         get: operations["view_api_plans__plan_id__gather_rivals_get"];
         put?: never;
@@ -3334,22 +3334,43 @@ export interface components {
             why: string;
         };
         /**
-         * RivalAdItem
-         * @description One ad of rivals, with the keywords it is shown for; money a month.
+         * RivalAds
+         * @description Rivals' ads, with the keywords each is shown for.
          */
-        RivalAdItem: {
+        RivalAds: {
+            /** Ads */
+            ads: string[][];
+            /** Clicks */
+            clicks: (number | null)[];
+            /**
+             * Clicks Share
+             * @description of all clicks of these rivals
+             */
+            clicks_share: (number | null)[];
             /** Days */
-            days: number | null;
+            days: (number | null)[];
             /** Keywords */
-            keywords: string[];
+            keywords: string[][];
             /** Monthly Cost */
-            monthly_cost: number | null;
-            /** Rivals */
-            rivals: string[];
+            monthly_cost: (number | null)[];
+            /**
+             * Months
+             * @description places in the view's months
+             */
+            months: number[][];
+            /** Name */
+            name: string[];
+            /** Pages */
+            pages: string[][];
+            /** Position */
+            position: (number | null)[];
+            /**
+             * Rivals
+             * @description places in the view's rivals
+             */
+            rivals: number[][];
             /** Running */
-            running: boolean;
-            /** Text */
-            text: string;
+            running: boolean[];
         };
         /**
          * RivalChange
@@ -3364,42 +3385,131 @@ export interface components {
             rival: string;
         };
         /**
-         * RivalItem
-         * @description One keyword that rivals pay for; money and clicks a month.
+         * RivalKeywords
+         * @description What rivals pay for: what only they buy by what it would bring, then what both buy.
          */
-        RivalItem: {
+        RivalKeywords: {
             /** Ads */
-            ads: string[];
+            ads: string[][];
+            /** Clicks */
+            clicks: (number | null)[];
+            /**
+             * Clicks Share
+             * @description of all clicks of these rivals
+             */
+            clicks_share: (number | null)[];
             /** Days */
-            days: number | null;
+            days: (number | null)[];
             /** Monthly Cost */
-            monthly_cost: number | null;
+            monthly_cost: (number | null)[];
+            /**
+             * Months
+             * @description places in the view's months
+             */
+            months: number[][];
+            /** Name */
+            name: string[];
             /** Ours */
-            ours: boolean;
+            ours: boolean[];
+            /** Pages */
+            pages: string[][];
+            /** Position */
+            position: (number | null)[];
+            /**
+             * Rivals
+             * @description places in the view's rivals
+             */
+            rivals: number[][];
+            /** Running */
+            running: boolean[];
+            /**
+             * Unknown Why
+             * @description why nothing would be known to come of any; else empty
+             */
+            unknown_why: string;
+            /** Would Bring */
+            would_bring: (number | null)[];
+        };
+        /**
+         * RivalTotals
+         * @description Each rival in sum, in keywords.
+         */
+        RivalTotals: {
+            /** Ads */
+            ads: string[][];
+            /** Alone */
+            alone: number[];
+            /** Clicks */
+            clicks: (number | null)[];
+            /**
+             * Clicks Share
+             * @description of all clicks of these rivals
+             */
+            clicks_share: (number | null)[];
+            /** Days */
+            days: (number | null)[];
+            /** Keywords */
+            keywords: number[];
+            /** Monthly Cost */
+            monthly_cost: (number | null)[];
+            /**
+             * Months
+             * @description places in the view's months
+             */
+            months: number[][];
+            /** Name */
+            name: string[];
+            /** Pages */
+            pages: string[][];
+            /** Position */
+            position: (number | null)[];
+            /**
+             * Rivals
+             * @description places in the view's rivals
+             */
+            rivals: number[][];
+            /** Running */
+            running: boolean[];
+            /** Running Keywords */
+            running_keywords: number[];
+            /** Shared */
+            shared: number[];
+        };
+        /**
+         * RivalsShared
+         * @description Keywords that any two both buy: this plan's kept ones first, then the largest rivals.
+         */
+        RivalsShared: {
+            /** Counts */
+            counts: number[][];
             /** Rivals */
             rivals: string[];
-            /** Running */
-            running: boolean;
-            /** Text */
-            text: string;
-            /** Would Bring */
-            would_bring: number | null;
         };
         /**
          * RivalsView
          * @description Rivals' keywords against the plan.
          */
         RivalsView: {
-            /** Ads */
-            ads: components["schemas"]["RivalAdItem"][];
+            ads: components["schemas"]["RivalAds"];
             /** At */
             at: string;
             /** Both */
             both: number;
             /** Changes */
             changes: components["schemas"]["RivalChange"][];
+            keywords: components["schemas"]["RivalKeywords"];
+            /**
+             * Months
+             * @description such as 2026-05, without gaps
+             */
+            months: string[];
             /** Name */
             name: string;
+            /**
+             * Of
+             * @description the one rival that keywords and ads are of
+             */
+            of: string | null;
             /** Only They */
             only_they: number;
             /** Only We */
@@ -3408,8 +3518,8 @@ export interface components {
             refused: components["schemas"]["RefusedRow"][];
             /** Rivals */
             rivals: string[];
-            /** Rows */
-            rows: components["schemas"]["RivalItem"][];
+            shared: components["schemas"]["RivalsShared"];
+            totals: components["schemas"]["RivalTotals"];
         };
         /**
          * RulePreview
@@ -6419,7 +6529,9 @@ export interface operations {
     };
     view_api_plans__plan_id__gather_rivals_get: {
         parameters: {
-            query?: never;
+            query?: {
+                rival?: string | null;
+            };
             header?: never;
             path: {
                 plan_id: number;

@@ -10,29 +10,38 @@ import { shownList, tableText, type Shown } from "./shownList";
 
 type Props = { label: string; columns: readonly Column[]; rows: readonly number[] };
 
-/** The way out of a list: copied as a table, or saved as a file, as it is shown. */
-export function TakeAway({ label, columns, rows }: Props) {
+/** The way out of a grid: copied as a table, or saved as a file, as it is shown. */
+export const TakeAway = ({ label, columns, rows }: Props) => (
+  <ListAway keys label={label} count={rows.length} shown={() => shownList(columns, rows)} />
+);
+
+type ListProps = {
+  label: string;
+  count: number;
+  shown: () => Shown;
+  /** Ctrl C copies it where it stands. */ keys?: boolean;
+};
+
+/** The way out of any list. */
+export function ListAway({ label, count, shown, keys }: ListProps) {
   const { say, complain } = useSaying();
   const leave = async (way: string) => {
     try {
-      const shown = shownList(columns, rows);
-      if (way === "copy") await copyList(shown);
-      else await saveList(label, shown, way as "csv" | "xlsx");
-      say(`${way === "copy" ? "copied" : "saved"} ${plural(rows.length, "row")}`);
+      if (way === "copy") await copyList(shown());
+      else await saveList(label, shown(), way as "csv" | "xlsx");
+      say(`${way === "copy" ? "copied" : "saved"} ${plural(count, "row")}`);
     } catch (error) {
       complain(error);
     }
   };
   return (
     <MenuTrigger>
-      <Opener aria-label={`Take away: ${label}`} isDisabled={rows.length === 0}>
+      <Opener aria-label={`Take away: ${label}`} isDisabled={count === 0}>
         <Download size={14} aria-hidden />
       </Opener>
       <Pop placement="bottom end">
         <Ways aria-label="Take this list away" onAction={(way) => void leave(String(way))}>
-          <Way id="copy">
-            Copy as a table <kbd>Ctrl C</kbd>
-          </Way>
+          <Way id="copy">Copy as a table {keys && <kbd>Ctrl C</kbd>}</Way>
           <Way id="csv">Save as CSV</Way>
           <Way id="xlsx">Save as XLSX</Way>
         </Ways>

@@ -93,12 +93,18 @@ export const Source = styled.div`
   }
 `;
 
-/** A source whose list takes the rest of the height. */
+/** A source whose list takes the rest of the height, and some rows' height where there is none. */
 export const Fill = styled.div`
   display: flex;
   flex-direction: column;
   height: 100%;
   margin: 0 -20px -24px;
+  > * {
+    flex-shrink: 0;
+  }
+  > [role="grid"] {
+    min-height: 190px;
+  }
   > h2,
   > p,
   > div:not([role]),

@@ -10,7 +10,7 @@ import { FileSource } from "./sources/FileSource";
 import { NeverWanted } from "./sources/NeverWanted";
 import { PageSource } from "./sources/PageSource";
 import { PlacesSource } from "./sources/PlacesSource";
-import { RivalsSource } from "./sources/RivalsSource";
+import { RivalsSource } from "./sources/rivals/RivalsSource";
 import { StarterSource } from "./sources/StarterSource";
 import { TermsSource } from "./sources/TermsSource";
 

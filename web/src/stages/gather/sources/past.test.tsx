@@ -3,7 +3,6 @@ import userEvent from "@testing-library/user-event";
 import { frameOf, changeOf, showOnPlan } from "../../../testing-plan";
 import { PastResults } from "../../brief/PastResults";
 import { AccountSource } from "./AccountSource";
-import { RivalsTable } from "./RivalsTable";
 import { TermsSource } from "./TermsSource";
 
 const summary = {
@@ -101,36 +100,4 @@ it("results of the past offer to fill the brief, and say how sure they are", asy
   await userEvent.click(screen.getByText("use it"));
   await waitFor(() => expect(asked).toHaveLength(1));
   expect(asked[0]!.body).toEqual({ counts: "customers" });
-});
-
-const seen = { rivals: ["Brightsash"], days: 30, running: true, monthly_cost: 60 };
-const rivals = {
-  name: "r.csv",
-  at: "",
-  rivals: ["Brightsash"],
-  both: 1,
-  only_they: 2,
-  only_we: 3,
-  rows: [
-    { ...seen, text: "shutter repair", ours: false, would_bring: 0.2, ads: ["Shutters"] },
-    { ...seen, text: "oak door", ours: false, would_bring: 0.1, ads: ["Doors"] },
-    { ...seen, text: "sash repair", ours: true, would_bring: null, ads: ["Doors"] },
-  ],
-  ads: [
-    { ...seen, text: "Doors", keywords: ["oak door", "sash repair"] },
-    { ...seen, text: "Shutters", keywords: ["shutter repair"] },
-  ],
-  changes: [{ rival: "Brightsash", new: ["oak door"], given_up: [] }],
-  refused: [],
-};
-
-it("an ad's keywords that only they buy go to the tray", async () => {
-  const took = vi.fn();
-  await showOnPlan(<RivalsTable view={rivals} busy={false} onTake={took} />);
-  expect(screen.getByText(/Brightsash began 1 and gave up 0/)).toBeTruthy();
-  await userEvent.click(screen.getByRole("radio", { name: "2 by ad" }));
-  await userEvent.click(screen.getByText(/Put 2 into the tray/));
-  expect(took).toHaveBeenLastCalledWith(["shutter repair", "oak door"]);
-  await userEvent.click(screen.getByRole("radio", { name: "1 both buy" }));
-  expect(screen.queryByText(/into the tray/)).toBeNull();
 });
