@@ -41,6 +41,7 @@ def arrival_of_row(
         rate=row.rate,
         unpaid_rank=row.unpaid_rank,
         paid_rank=row.paid_rank,
+        popularity=row.popularity,
         reading=reading_of_row(row, origin, units, numbered=numbered),
     )
     return Arrival(entry, group=row.group, campaign=row.campaign, offer=row.offer)
@@ -62,6 +63,7 @@ def reading_of_row(
         basis=row.basis or units.basis,
         area=units.area,
         period=units.period,
+        shown_at_bid=row.shown_at_bid or units.shown_at_bid,
         origin=origin,
         origin_row=row.row if numbered else None,
     )

@@ -13,7 +13,6 @@ from milkwort.core.market import price_at_reach
 from milkwort.core.notes import notes_of
 from milkwort.core.plan import PlanResult
 from milkwort.core.standing import STANDINGS, clicks_to_first_sale, come_in_columns
-from milkwort.store.entries import KeywordEntry
 from milkwort.store.sheet import Sheet
 
 __all__ = ["FigureColumns", "figure_columns", "plain", "text_columns", "tidy"]
@@ -57,8 +56,9 @@ def text_columns(
         "at": [e.call_at for e in entries],
         "unpaid_rank": [e.unpaid_rank for e in entries],
         "paid_rank": [e.paid_rank for e in entries],
-        "competition": [e.reading.competition for e in entries],
-        "origin": [_origin(e) for e in entries],
+        "competition": [e.prices.competition for e in entries],
+        "popularity": [e.popularity for e in entries],
+        "origin": [e.source for e in entries],
         "volume_low": [e.reading.volume_low for e in entries],
         "volume_high": [e.reading.volume_high for e in entries],
         "months": [e.reading.months for e in entries],
@@ -153,8 +153,3 @@ def _same(before: Any, after: Any) -> bool:
     if isinstance(after, np.ndarray):
         return bool(np.array_equal(before, after, equal_nan=True))
     return bool(before == after)
-
-
-def _origin(entry: KeywordEntry) -> str:
-    reading = entry.reading
-    return reading.origin + (f", row {reading.origin_row}" if reading.origin_row else "")

@@ -58,7 +58,7 @@ def assign(plan_id: int, key: str, body: ColumnChoice, work: Work) -> Response:
         raise BadValueError("columns", "fields of a keyword", ", ".join(unknown))
     if "keyword" not in body.columns:
         raise BadValueError("columns", "a column that holds the keyword", "none")
-    units = Units(body.period, body.basis, body.area, body.price)
+    units = Units(body.period, body.basis, body.area, body.price, body.shown_at_bid)
     table = read_table(file.data, tray.name, body.sheet or file.head.sheet)
     if table.sheet != file.head.sheet:
         file = TrayFile(file.data, _head(table), guess_columns(table), units)

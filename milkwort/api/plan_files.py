@@ -186,8 +186,12 @@ def _keyword_tables(document: PlanDocument, group_of: dict[str, int]) -> dict[st
 
 
 def _check_readings(readings: list[Row], where: str) -> None:
-    if sum(r["in_use"] for r in readings) > 1:
-        raise BadValueError(where, "one reading in use", "several")
+    for r in readings:
+        if r["prices_in_use"] is None:
+            r["prices_in_use"] = r["in_use"]
+    for part, what in (("in_use", "searches"), ("prices_in_use", "prices")):
+        if sum(r[part] for r in readings) > 1:
+            raise BadValueError(where, f"one reading in use for {what}", "several")
     for r in readings:
         for low, high in (("volume_low", "volume_high"), ("cpc_low", "cpc_high")):
             ends = [r[name] for name in (low, high) if r[name] is not None]

@@ -171,6 +171,7 @@ class Texts(BaseModel):
     at: list[str]
     unpaid_rank: Numbers
     paid_rank: Numbers
+    popularity: Numbers
     competition: Numbers
     origin: list[str]
     volume_low: Numbers

@@ -62,8 +62,7 @@ def workings(plan_id: int, keyword_id: int, work: Work) -> Response:
         part
         for part in (
             f"{entry.match} match",
-            entry.reading.origin
-            + (f", row {entry.reading.origin_row}" if entry.reading.origin_row else ""),
+            entry.source,
             _called(entry),
             _intent(loaded, entry),
             entry.note and f"note: {entry.note}",
@@ -107,7 +106,9 @@ def use(
 
     def decide(plan: Loaded) -> Decision:
         plan.sheet.rows_of([keyword_id])
-        return Decision("use another reading", lambda c: use_reading(c, keyword_id, body.id))
+        return Decision(
+            "use another reading", lambda c: use_reading(c, keyword_id, body.id, body.parts)
+        )
 
     return sent(work.change(plan_id, decide, window=window))
 

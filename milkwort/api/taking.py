@@ -10,7 +10,7 @@ from milkwort.api.arrivals import arrival_of_row
 from milkwort.api.gather_schemas import TakeChoice, Verdict
 from milkwort.api.jobs import Progress
 from milkwort.api.loaded import Loaded
-from milkwort.api.tray_rows import Identity, completed, sort_rows
+from milkwort.api.tray_rows import Identity, sort_rows
 from milkwort.api.trays import Tray
 from milkwort.core.brief import Brief
 from milkwort.core.structures import lexicon_of
@@ -21,7 +21,7 @@ from milkwort.store.keywords import (
     PreparedKeywords,
     add_readings,
     prepare_keywords,
-    set_ranks,
+    set_standing,
 )
 from milkwort.store.readings import use_mean
 
@@ -40,8 +40,8 @@ class Taking:
         Each makes one new keyword.
     readings : dict of verdict to list of (int, ReadingEntry)
         Keyword's id, and its new figures.
-    ranks : dict of int to float or None
-        Keyword's id, and its unpaid rank.
+    standing : dict of int to dict of str to float
+        Keyword's id, and its ranks and popularity where they are said anew.
     merged : list of (identity, ReadingEntry)
         Figures to stand beside those of a keyword that may itself be new.
     known : dict of identity to int
@@ -51,7 +51,7 @@ class Taking:
 
     new: list[Callable[[], Arrival]]
     readings: dict[Verdict, list[tuple[int, ReadingEntry]]]
-    ranks: dict[int, float | None]
+    standing: dict[int, dict[str, float]]
     merged: list[tuple[Identity, ReadingEntry]]
     known: dict[Identity, int]
     brief: Brief
@@ -59,12 +59,12 @@ class Taking:
     @property
     def nothing(self) -> bool:
         """Whether there is nothing to take in."""
-        return not (self.new or self.ranks or self.merged or any(self.readings.values()))
+        return not (self.new or self.standing or self.merged or any(self.readings.values()))
 
     @property
     def said(self) -> str:
         """What is taken in, in words."""
-        known = len({i for rows in self.readings.values() for i, _ in rows} | set(self.ranks))
+        known = len({i for rows in self.readings.values() for i, _ in rows} | set(self.standing))
         if self.new or not known:
             return f"{len(self.new):,} keywords" if len(self.new) != 1 else "1 keyword"
         return f"new figures of {known:,} keywords" if known != 1 else "new figures of 1 keyword"
@@ -89,7 +89,7 @@ class Taking:
         use_mean(change, [i for i, _ in self.readings["mean"]], self.brief)
         beside = [(ids[identity], reading) for identity, reading in self.merged if identity in ids]
         add_readings(change, beside, in_use=False)
-        set_ranks(change, self.ranks)
+        set_standing(change, self.standing)
 
 
 def taking_of(loaded: Loaded, tray: Tray, choice: TakeChoice) -> Taking:
@@ -118,14 +118,13 @@ def taking_of(loaded: Loaded, tray: Tray, choice: TakeChoice) -> Taking:
     if choice.caught:
         new += [partial(dropped, row) for row in rows.caught]
     readings: dict[Verdict, list[tuple[int, ReadingEntry]]] = {"take": [], "keep": [], "mean": []}
-    old = {i: e.reading for i, e in zip(loaded.sheet.ids, loaded.sheet.entries, strict=True)}
     for keyword, row in rows.changed:
         verdict = choice.verdicts.get(row.row, choice.changed)
-        readings[verdict].append((keyword, completed(entry(row).entry.reading, old[keyword])))
+        readings[verdict].append((keyword, entry(row).entry.reading))
     return Taking(
         new=list(new),
         readings=readings,
-        ranks={keyword: row.unpaid_rank for keyword, row in rows.ranked},
+        standing=dict(rows.standing),
         merged=[(other, entry(row).entry.reading) for other, row in rows.near]
         if choice.near == "merge"
         else [],

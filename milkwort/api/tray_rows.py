@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import unicodedata
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, field
 from typing import Any
 
 import numpy as np
@@ -17,7 +17,7 @@ from milkwort.core.negatives import stopped_by
 from milkwort.core.words import joints_of, singular
 from milkwort.formats.keyword_row import KeywordRow
 from milkwort.formats.keyword_rows import FIELDS, SUMS
-from milkwort.store.entries import ReadingEntry
+from milkwort.store.entries import KeywordEntry
 from milkwort.store.readings import MEAN, NEWEST, OF
 
 __all__ = ["SortedRows", "sort_rows", "tray_view"]
@@ -40,8 +40,8 @@ class SortedRows:
         Not in the sheet, but alike the keyword of that identity, there or in the tray.
     changed : list of (int, KeywordRow)
         Keyword's id, and its new figures.
-    ranked : list of (int, KeywordRow)
-        Keyword's id, and its new unpaid rank.
+    standing : list of (int, dict of str to float)
+        Keyword's id, and what is new of its ranks and popularity.
     status, like : list of str
         In the tray's order; `like` names the keyword that a near one is alike.
     was : dict of int to list of float or None
@@ -52,7 +52,7 @@ class SortedRows:
     near: list[tuple[Identity, KeywordRow]] = field(default_factory=list)
     caught: list[KeywordRow] = field(default_factory=list)
     changed: list[tuple[int, KeywordRow]] = field(default_factory=list)
-    ranked: list[tuple[int, KeywordRow]] = field(default_factory=list)
+    standing: list[tuple[int, dict[str, float]]] = field(default_factory=list)
     status: list[str] = field(default_factory=list)
     like: list[str] = field(default_factory=list)
     was: dict[int, list[float | None]] = field(default_factory=dict)
@@ -72,20 +72,21 @@ def sort_rows(loaded: Loaded, tray: Tray) -> SortedRows:
         there = known.get(row.identity)
         like = ""
         if there is not None:
+            keyword, held = there
             said = reading_of_row(row, tray.name, units)
-            says_more = said.volume_low is not None or said.cpc_low or said.cpc_high
-            reading = completed(said, there[1].reading)
-            ranked = row.unpaid_rank is not None and row.unpaid_rank != there[1].unpaid_rank
-            if ranked:
-                found.ranked.append((there[0], row))
-            changed = says_more and reading.figures != there[1].reading.figures
+            standing = _standing(row, held)
+            if standing:
+                found.standing.append((keyword, standing))
+            changed = (said.says_searches and said.searches != held.reading.searches) or (
+                said.says_prices and said.prices != held.prices.prices
+            )
             if changed:
-                found.changed.append((there[0], row))
-                old = there[1].reading
+                found.changed.append((keyword, row))
                 found.was[len(found.status)] = [
-                    old.volume_low, old.volume_high, old.cpc_low, old.cpc_high,
+                    held.reading.volume_low, held.reading.volume_high,
+                    held.prices.cpc_low, held.prices.cpc_high,
                 ]  # fmt: skip
-            status = "changed" if ranked or changed else "there"
+            status = "changed" if standing or changed else "there"
         elif is_stopped:
             found.caught.append(row)
             status = "caught"
@@ -137,18 +138,9 @@ def tray_view(work: Workspace, tray: Tray, key: str | None) -> dict[str, Any]:
     }
 
 
-def completed(reading: ReadingEntry, old: ReadingEntry) -> ReadingEntry:
-    """Return new figures with what they don't say taken from those in use, and that said."""
-    if reading.volume_low is None and old.volume_low is not None:
-        return replace(
-            reading, volume_low=old.volume_low, volume_high=old.volume_high, months=old.months,
-            basis=old.basis, area=old.area, period=old.period,
-            origin=f"{reading.origin}, searches of {old.origin}",
-        )  # fmt: skip
-    if reading.cpc_low is None and reading.cpc_high is None and (old.cpc_low or old.cpc_high):
-        origin = f"{reading.origin}, prices of {old.origin}"
-        return replace(reading, cpc_low=old.cpc_low, cpc_high=old.cpc_high, origin=origin)
-    return reading
+def _standing(row: KeywordRow, held: KeywordEntry) -> dict[str, float]:
+    said = {name: getattr(row, name) for name in ("unpaid_rank", "paid_rank", "popularity")}
+    return {n: v for n, v in said.items() if v is not None and v != getattr(held, n)}
 
 
 def verdict_of(rule: str, origin: str) -> str:
@@ -163,7 +155,7 @@ def _file_view(tray: Tray) -> dict[str, Any]:
         return {
             "separator": "", "decimal": "", "encoding": "", "headings": [], "first_row": 1,
             "columns": {}, "sample": [], "sheets": [], "sheet": "", "period": "month",
-            "basis": "", "area": "", "price": "click",
+            "basis": "", "area": "", "price": "click", "shown_at_bid": None,
         }  # fmt: skip
     table, guess, units = tray.file.head, tray.file.guess, tray.file.units
     first = guess.first_row - 1
@@ -181,6 +173,7 @@ def _file_view(tray: Tray) -> dict[str, Any]:
         "basis": units.basis,
         "area": units.area,
         "price": units.price,
+        "shown_at_bid": units.shown_at_bid,
     }
 
 

@@ -22,6 +22,7 @@ class ColumnChoice(Taken):
     basis: Literal["", "exact", "phrase", "broad"] = ""
     area: str = Field(default="", max_length=120)
     price: Literal["click", "sum"] = "click"
+    shown_at_bid: float | None = Field(default=None, gt=0, le=1e9)
 
 
 class PastedText(Taken):
@@ -85,5 +86,6 @@ class TrayView(BaseModel):
     basis: Literal["", "exact", "phrase", "broad"]
     area: str
     price: Literal["click", "sum"]
+    shown_at_bid: float | None
     more: bool = False
     quota_left: int | None = None

@@ -73,12 +73,15 @@ class Units:
     price : str
         ``click`` where prices are for one click, ``sum`` where they are for all clicks of
         the period.
+    shown_at_bid : float or None
+        The bid at which volumes count showings; None where they count searches.
     """
 
     period: str = "month"
     basis: str = ""
     area: str = ""
     price: str = "click"
+    shown_at_bid: float | None = None
 
 
 _HEAVIEST = 600_000

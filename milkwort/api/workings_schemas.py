@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+from typing import Literal
+
 from pydantic import BaseModel, Field
 
 from milkwort.api.schemas import Taken
+from milkwort.store.readings import PARTS, Part
 
 __all__ = [
     "Apart",
@@ -42,6 +45,7 @@ class ReadingItem(BaseModel):
 
     id: int
     in_use: bool
+    prices_in_use: bool
     origin: str
     origin_row: int | None
     read_at: str
@@ -52,13 +56,20 @@ class ReadingItem(BaseModel):
     period: str
     basis: str
     area: str
+    shown_at_bid: float | None
     made: bool
 
 
 class ReadingChoice(Taken):
-    """Which reading to use."""
+    """Which reading to use, and what for."""
 
     id: int
+    use: Literal["both", "searches", "prices"] = "both"
+
+    @property
+    def parts(self) -> tuple[Part, ...]:
+        """The same as it is stored."""
+        return {"both": PARTS, "searches": PARTS[:1], "prices": PARTS[1:]}[self.use]
 
 
 class ReadingRule(Taken):

@@ -27,6 +27,8 @@ def check_table(brief: Brief, table: KeywordTable) -> None:
     for name in ("volume_low", "volume_high", "cpc_low", "cpc_high", "locked_bid", "last_cpc"):
         column = getattr(table, name)
         _refuse(table, name, np.isinf(column) | (column < 0), "a number of 0 or more")
+    bid = table.shown_at_bid
+    _refuse(table, "shown_at_bid", np.isinf(bid) | (bid <= 0), "a bid above 0")
     _refuse(table, "rate", ~((table.rate >= 0) & (table.rate <= 1) | np.isnan(table.rate)),
             "a share from 0 to 1")  # fmt: skip
     for low, high in (("volume_low", "volume_high"), ("cpc_low", "cpc_high")):

@@ -13,6 +13,7 @@ from milkwort.core.keyword_table import CALLS, INTENTS, Floats, Ints, KeywordTab
 from milkwort.core.negatives import negatives_in_force
 from milkwort.core.serving import Serving, serve, serve_if_kept
 from milkwort.core.showing import shown_share
+from milkwort.core.showings import reach_counted
 from milkwort.core.words import name_places, word_counts
 
 __all__ = [
@@ -35,6 +36,8 @@ class Demand:
     ----------
     likely : Floats
         Volume as read, one figure, searches a month; NaN where absent.
+    counted : Floats
+        Share of the searches that the volume counted: 1, or the reach of its showings.
     area_share : Floats
         Share of it that is ours.
     shown : float
@@ -65,6 +68,7 @@ class Demand:
     """
 
     likely: Floats
+    counted: Floats
     area_share: Floats
     shown: float
     volume: Floats
@@ -166,7 +170,8 @@ def demand_of(brief: Brief, table: KeywordTable) -> Demand:
     assumed = brief.assumed
     words = word_counts(table.texts)
     at_home = name_places(table.texts, brief.place_words)
-    likely = likely_volume(table.volume_low, table.volume_high)
+    counted = reach_counted(table, assumed)
+    likely = likely_volume(table.volume_low, table.volume_high) / counted
     share = np.where(at_home, 1.0, assumed["area_share"])
     shown = shown_share(brief.showing, assumed) if not brief.showing.always else 1.0
     volume = likely * share * shown / coverage(table.basis, words, assumed)
@@ -181,6 +186,7 @@ def demand_of(brief: Brief, table: KeywordTable) -> Demand:
     nothing = np.zeros(len(table))
     alone = Demand(
         likely=likely,
+        counted=counted,
         area_share=share,
         shown=shown,
         volume=np.nan_to_num(volume),

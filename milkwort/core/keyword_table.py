@@ -51,6 +51,9 @@ class KeywordTable:
         Searches by month, January first; NaN where not read.
     last_cpc : Floats
         Average price last paid, money a click; NaN where never seen.
+    shown_at_bid : Floats
+        The bid at which the volume counts showings, money a click; NaN where it counts
+        searches.
     joints : Joints
         Compounds that the texts were written with, which normalising no longer shows.
     """
@@ -71,6 +74,7 @@ class KeywordTable:
     offer: Ints
     months: Floats
     last_cpc: Floats
+    shown_at_bid: Floats
     joints: Joints = frozenset()
 
     def __post_init__(self) -> None:
@@ -128,4 +132,5 @@ def blank_table(texts: Sequence[str]) -> KeywordTable:
         offer=zeros,
         months=np.full((n, 12), np.nan),
         last_cpc=nothing,
+        shown_at_bid=nothing,
     )

@@ -13,6 +13,8 @@ __all__ = ["NOTES", "notes_of", "notices_of"]
 
 NOTES: dict[str, str] = {
     "no_volume": "no volume: not forecast",
+    "showings_say_nothing": "counted as showings at a bid that says nothing of the searches: "
+    "too far under the market, or no price known",
     "no_searches": "a volume of 0: nobody searches this",
     "no_price": "no price anywhere in the plan: not forecast",
     "price_assumed": "no price of its own: the median of its group or plan is assumed",
@@ -99,7 +101,8 @@ def _flags(result: PlanResult) -> dict[str, np.ndarray[tuple[int], np.dtype[np.b
     can_run = (top >= assumed["least_reach"]) & (result.standing.ceiling >= assumed["min_bid"])
     day = result.brief.monthly_spend / assumed["month_days"]
     return {
-        "no_volume": np.isnan(demand.likely),
+        "no_volume": np.isnan(table.volume_high),
+        "showings_say_nothing": np.isnan(demand.likely) & np.isfinite(table.volume_high),
         "no_searches": demand.likely == 0,
         "no_price": ~prices.known,
         "price_assumed": prices.assumed,

@@ -4,13 +4,15 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
 from milkwort.core.assumptions import Assumed
 from milkwort.core.demand import coverage, likely_volume, per_month
+from milkwort.core.keyword_table import blank_table
 from milkwort.core.match_types import MATCHES
+from milkwort.core.showings import reach_counted
 
 __all__ = ["Disagreement", "Figures", "disagreement", "mean_of"]
 
@@ -33,6 +35,8 @@ class Figures:
         ``month`` or ``day``.
     basis : str
         The match type it counted.
+    shown_at_bid : float or None
+        The bid at which the volume counts showings; None where it counts searches.
     """
 
     volume_low: float | None = None
@@ -42,6 +46,7 @@ class Figures:
     months: tuple[float, ...] | None = None
     period: str = "month"
     basis: str = "exact"
+    shown_at_bid: float | None = None
 
 
 @dataclass(frozen=True)
@@ -76,13 +81,14 @@ def mean_of(figures: Sequence[Figures], words: int, assumed: Assumed) -> Figures
     Figures
         Searches a month for the very text; the season is the mean of those that have one.
     """
-    alike = [_volumes(f, words, assumed) for f in figures]
+    prices = _prices(figures)
+    alike = [_volumes(f, words, assumed, prices) for f in figures]
     seasons = [f.months for f in figures if f.months]
     return Figures(
         volume_low=_middle([v[0] for v in alike if v]),
         volume_high=_middle([v[1] for v in alike if v]),
-        cpc_low=_middle([f.cpc_low for f in figures if f.cpc_low]),
-        cpc_high=_middle([f.cpc_high for f in figures if f.cpc_high]),
+        cpc_low=prices[0],
+        cpc_high=prices[1],
         months=tuple(np.mean(seasons, axis=0).tolist()) if seasons else None,
     )
 
@@ -97,21 +103,46 @@ def disagreement(figures: Sequence[Figures], words: int, assumed: Assumed) -> Di
         Number of words of the keyword.
     assumed : Assumed
     """
+    middle = _prices(figures)
     volumes = [
         float(likely_volume(np.array(v[0]), np.array(v[1])))
         for f in figures
-        if (v := _volumes(f, words, assumed))
+        if (v := _volumes(f, words, assumed, middle))
     ]
     prices = [_middle([p for p in (f.cpc_low, f.cpc_high) if p]) for f in figures]
     return Disagreement(_spread(volumes), _spread([p for p in prices if p is not None]))
 
 
-def _volumes(f: Figures, words: int, assumed: Assumed) -> tuple[float, float] | None:
-    """Return the ends of a volume as searches a month for the very text."""
+def _prices(figures: Sequence[Figures]) -> tuple[float | None, float | None]:
+    return (
+        _middle([f.cpc_low for f in figures if f.cpc_low]),
+        _middle([f.cpc_high for f in figures if f.cpc_high]),
+    )
+
+
+def _volumes(
+    f: Figures, words: int, assumed: Assumed, prices: tuple[float | None, float | None]
+) -> tuple[float, float] | None:
+    """Return the ends of a volume as searches a month for the very text.
+
+    Showings are brought to searches by the source's own prices, else by all sources';
+    where these say nothing of the searches, the source says nothing.
+    """
     if f.volume_low is None or f.volume_high is None:
         return None
     basis = np.array([MATCHES.index(f.basis)])
     counted = float(coverage(basis, np.array([words]), assumed)[0])
+    if f.shown_at_bid is not None:
+        price = (f.cpc_low, f.cpc_high) if f.cpc_low or f.cpc_high else prices
+        one = replace(
+            blank_table(["a"]),
+            cpc_low=np.array([price[0] or np.nan]),
+            cpc_high=np.array([price[1] or np.nan]),
+            shown_at_bid=np.array([f.shown_at_bid]),
+        )
+        counted *= float(reach_counted(one, assumed)[0])
+        if math.isnan(counted):
+            return None
     low, high = (per_month(v, f.period, assumed) / counted for v in (f.volume_low, f.volume_high))
     return low, high
 

@@ -10,7 +10,7 @@ import numpy as np
 from milkwort.core._bid_workings import bid_section
 from milkwort.core._sums import Line, Section, pace_lines
 from milkwort.core.brief import MATCHES, Brief
-from milkwort.core.demand import coverage
+from milkwort.core.demand import coverage, likely_volume
 from milkwort.core.keyword_table import INTENTS
 from milkwort.core.plan import PlanResult
 from milkwort.core.standing import clicks_to_first_sale, clicks_to_stop, come_in
@@ -137,14 +137,25 @@ def _demand_section(result: PlanResult, row: int) -> Section:
     if low != high:
         lines.append(Line("from", low, source="reading"))
         lines.append(Line("to", high, source="reading"))
+    showings = not math.isnan(table.shown_at_bid[row])
+    read = float(
+        likely_volume(table.volume_low[row : row + 1], table.volume_high[row : row + 1])[0]
+    )
     lines.append(
         Line(
-            "searches a month",
-            float(demand.likely[row]),
+            "times shown a month" if showings else "searches a month",
+            read,
             formula="√(from · to)" if low != high else "",
             source="" if low != high else "reading",
         )
     )
+    if showings:
+        bid = float(table.shown_at_bid[row])
+        if math.isnan(demand.likely[row]):
+            lines.append(Line(f"at a bid of {bid:.2f}", text="says nothing of the searches"))
+            return Section("How many search it", lines)
+        lines.append(Line(f"÷ reach at a bid of {bid:.2f}", float(demand.counted[row]), "share"))
+        lines.append(Line("searches a month", float(demand.likely[row]), result=True))
     share = float(demand.area_share[row])
     if demand.at_home[row]:
         lines.append(Line("× area share", 1.0, "share", "names one of your places"))

@@ -38,6 +38,8 @@ _HEADINGS: dict[str, str] = {
     "campaign": r"campaign",
     "unpaid_rank": r"(unpaid |organic )?(rank|position)",
     "paid_rank": r"paid (rank|position)",
+    "popularity": r"popularity( index)?|(search )?index|interest( over time)?",
+    "shown_at_bid": r"(shown|showings|impressions) at( a)? bid",
     "clicks": r"clicks( (a|per) (day|month))?",
     "cost": r"(total )?(cost|spend|spent)( (a|per) (day|month))?",
 }

@@ -43,7 +43,10 @@ class KeywordRow:
         Twelve figures, January first.
     intent, call, group, campaign, offer : str
         `intent` is empty where the words are to say it, the others for none named.
-    unpaid_rank, paid_rank : float or None
+    unpaid_rank, paid_rank, popularity : float or None
+        `popularity` is an index of its source's own making, never searches.
+    shown_at_bid : float or None
+        The bid at which the volume counts showings; None where it counts searches.
     as_written : str
         What stood there, where the text was cleaned; else empty.
     """
@@ -66,6 +69,8 @@ class KeywordRow:
     offer: str = ""
     unpaid_rank: float | None = None
     paid_rank: float | None = None
+    popularity: float | None = None
+    shown_at_bid: float | None = None
     as_written: str = ""
 
     @property
@@ -141,6 +146,8 @@ class RowReader:
             offer=self._offer(cell("offer")),
             unpaid_rank=self._rank("unpaid_rank", cell("unpaid_rank")),
             paid_rank=self._rank("paid_rank", cell("paid_rank")),
+            popularity=self._popularity(cell("popularity")),
+            shown_at_bid=self._price("shown_at_bid", cell("shown_at_bid")),
             as_written=written if written != text else "",
         )
 
@@ -222,6 +229,14 @@ class RowReader:
         if rank < 1:
             raise RefusedCellError(column, "a rank of 1 or more", text)
         return rank
+
+    def _popularity(self, text: str) -> float | None:
+        if is_blank(text):
+            return None
+        index = self._number("popularity", text, "an index of 0 or more", read_number)
+        if index < 0:
+            raise RefusedCellError("popularity", "an index of 0 or more", text)
+        return index
 
     def _twelve(self, cell: Callable[[str], str]) -> tuple[float, ...] | None:
         texts = [cell(m) for m in MONTHS]

@@ -34,7 +34,7 @@ _TELL_EVERY_ROWS = 1000
 FIELDS: tuple[str, ...] = (
     "keyword", "match", "volume", "volume_low", "volume_high", "cpc_low", "cpc_high",
     "competition", "intent", "call", "offer", "rate", "basis", "group", "campaign",
-    "unpaid_rank", "paid_rank", *MONTHS,
+    "unpaid_rank", "paid_rank", "popularity", "shown_at_bid", *MONTHS,
 )  # fmt: skip
 """What a column may hold, by the headings of the headless run."""
 SUMS: tuple[str, ...] = ("cost", "clicks")
@@ -195,6 +195,7 @@ def table_of(
         offer=ints(lambda r: place[r.offer]),
         months=np.array([r.months or _NO_MONTHS for r in rows], dtype=np.float64).reshape(-1, 12),
         last_cpc=np.full(len(rows), np.nan),
+        shown_at_bid=floats(lambda r: r.shown_at_bid),
         joints=joints_of(r.text for r in rows),
     )
     return table, TablePlaces(tuple(held), tuple(groups))

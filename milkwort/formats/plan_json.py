@@ -122,6 +122,8 @@ class ReadingDocument(_Part):
     """One source's figures; searches a period, money a click."""
 
     in_use: bool = True
+    prices_in_use: bool | None = None
+    """As for searches where it isn't said."""
     volume_low: float | None = _Money
     volume_high: float | None = _Money
     cpc_low: float | None = _Money
@@ -131,6 +133,7 @@ class ReadingDocument(_Part):
     basis: Literal["", "exact", "phrase", "broad"] = ""
     area: str = _Name
     period: Literal["day", "month"] = "month"
+    shown_at_bid: float | None = Field(default=None, gt=0, le=1e12)
     read_at: str = Field(default="", max_length=40)
     origin: str = Field(default="", max_length=2000)
     origin_row: int | None = None
@@ -159,6 +162,7 @@ class KeywordDocument(_Part):
     last_cpc: float | None = _Money
     unpaid_rank: float | None = _Money
     paid_rank: float | None = _Money
+    popularity: float | None = _Money
     note: str = Field(default="", max_length=4000)
     readings: list[ReadingDocument] = Field(default=[], max_length=1000)
     call: CallDocument | None = None

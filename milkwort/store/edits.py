@@ -30,20 +30,18 @@ def set_figures(
     cpc_low: float | None,
     cpc_high: float | None,
 ) -> None:
-    """Add readings by hand; what isn't given stays as the reading in use has it."""
+    """Add readings by hand; what isn't given stays with the reading that says it now."""
+    by_hand = ReadingEntry(origin=BY_HAND, cpc_low=cpc_low, cpc_high=cpc_high,
+                           volume_low=volume, volume_high=volume)  # fmt: skip
     readings = []
     for keyword_id, entry in entries:
-        old = entry.reading
-        prices = (old.cpc_low, old.cpc_high)
-        if cpc_low is not None or cpc_high is not None:
-            prices = (cpc_low, cpc_high)
-        searches: dict[str, Any] = {}
-        if volume is not None:
-            searches = {"volume_low": volume, "volume_high": volume, "period": "month"}
-        readings.append((keyword_id, replace(
-            old, cpc_low=prices[0], cpc_high=prices[1], origin=_origin(old), origin_row=None,
-            **searches,
-        )))  # fmt: skip
+        searches, prices = entry.reading, entry.prices
+        made = by_hand
+        if made.says_searches:
+            made = replace(made, basis=searches.basis, area=searches.area, months=searches.months)
+        if made.says_prices:
+            made = replace(made, competition=prices.competition, area=made.area or prices.area)
+        readings.append((keyword_id, made))
     add_readings(change, readings)
 
 
@@ -55,9 +53,3 @@ def duplicate_as(change: Change, entries: Sequence[KeywordEntry], match: Match) 
         for e in entries
     ]  # fmt: skip
     return add_keywords(change, [Arrival(e) for e in fresh])
-
-
-def _origin(old: ReadingEntry) -> str:
-    if old.origin.startswith(BY_HAND):
-        return old.origin
-    return f"{BY_HAND}, else {old.origin}" if old.origin else BY_HAND

@@ -21,21 +21,47 @@ class ReadingEntry:
     basis: str = ""
     area: str = ""
     period: str = "month"
+    shown_at_bid: float | None = None
     origin: str = ""
     origin_row: int | None = None
 
     @property
-    def figures(self) -> tuple[Any, ...]:
-        """What two readings are compared by: everything but where they are from."""
-        return (
-            self.volume_low, self.volume_high, self.cpc_low, self.cpc_high, self.competition,
-            self.months, self.basis, self.area, self.period,
-        )  # fmt: skip
+    def searches(self) -> tuple[Any, ...]:
+        """What it says of searches: all that is used together."""
+        return (self.volume_low, self.volume_high, self.months, self.basis, self.area,
+                self.period, self.shown_at_bid)  # fmt: skip
+
+    @property
+    def prices(self) -> tuple[Any, ...]:
+        """What it says of the price of a click."""
+        return (self.cpc_low, self.cpc_high, self.competition, self.area)
+
+    @property
+    def says_searches(self) -> bool:
+        """Whether it says how many search."""
+        return self.volume_low is not None or self.volume_high is not None
+
+    @property
+    def says_prices(self) -> bool:
+        """Whether it says what a click costs."""
+        return bool(self.cpc_low or self.cpc_high)
+
+    @property
+    def source(self) -> str:
+        """Where it is from, as it is shown."""
+        return self.origin + (f", row {self.origin_row}" if self.origin_row else "")
 
 
 @dataclass(frozen=True)
 class KeywordEntry:
-    """A keyword as it is stored, with its reading in use; points at others by their ids."""
+    """A keyword as it is stored, with its readings in use; points at others by their ids.
+
+    Attributes
+    ----------
+    reading : ReadingEntry
+        In use for searches, and for prices too unless `price_reading` is another.
+    price_reading : ReadingEntry or None
+    """
 
     text: str
     normalised: str
@@ -49,12 +75,27 @@ class KeywordEntry:
     last_cpc: float | None = None
     unpaid_rank: float | None = None
     paid_rank: float | None = None
+    popularity: float | None = None
     call_by: str = ""
     call_at: str = ""
     note: str = ""
     group_id: int | None = None
     offer_id: int | None = None
     key: str = ""
+    price_reading: ReadingEntry | None = None
+
+    @property
+    def prices(self) -> ReadingEntry:
+        """The reading in use for prices."""
+        return self.price_reading or self.reading
+
+    @property
+    def source(self) -> str:
+        """Where its figures are from, as it is shown."""
+        if self.price_reading is None:
+            return self.reading.source
+        said = [self.reading.source, f"prices of {self.price_reading.source}"]
+        return ", ".join(part for part in said if part)
 
 
 @dataclass(frozen=True)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
+from collections.abc import Set as AbstractSet
 from dataclasses import dataclass
 from typing import Any
 
@@ -13,7 +14,7 @@ from sqlalchemy.orm import Session
 from milkwort.core.errors import BadValueError
 from milkwort.core.keyword_table import CALLS
 from milkwort.store import models
-from milkwort.store.entries import Arrival, ReadingEntry
+from milkwort.store.entries import Arrival, KeywordEntry, ReadingEntry
 from milkwort.store.groups import (
     FIRST_CAMPAIGN,
     GENERAL_GROUP,
@@ -34,7 +35,7 @@ __all__ = [
     "remove_keywords",
     "set_calls",
     "set_last_cpc",
-    "set_ranks",
+    "set_standing",
 ]
 
 _FEW = 500
@@ -102,12 +103,12 @@ def prepare_keywords(
             "match": e.match, "intent": e.intent, "rate": e.rate,
             "ad_group_id": e.group_id if place is None else group_at[place],
             "locked_bid": e.locked_bid, "last_cpc": e.last_cpc, "unpaid_rank": e.unpaid_rank,
-            "paid_rank": e.paid_rank, "note": e.note,
+            "paid_rank": e.paid_rank, "popularity": e.popularity, "note": e.note,
             "offer_id": e.offer_id or offers.get(a.offer),
         })  # fmt: skip
     keywords = prepare(reserve, models.Keyword, rows)
     both = list(zip(keywords.ids, arrivals, strict=True))
-    readings = [_reading(plan_id, i, a.entry.reading) for i, a in both]
+    readings = [row for i, a in both for row in _readings(plan_id, i, a.entry)]
     calls = [
         _call(plan_id, i, e.call, e.reason, e.call_by or "file", e.call_at)
         for i, e in ((i, a.entry) for i, a in both)
@@ -137,21 +138,18 @@ def add_readings(
     readings : sequence of (int, ReadingEntry)
         Keyword's id, and what a source says of it.
     in_use : bool
-        Whether they are used from now on, or only stand beside.
+        Whether what they say is used from now on, or only stands beside: one that says
+        nothing of prices leaves those in use alone, and so with searches.
     """
-    if not in_use:
-        rows = [_reading(change.plan_id, i, r) | {"in_use": False} for i, r in readings]
-        change.insert(models.Reading, rows)
-        return
-    ids = [keyword_id for keyword_id, _ in readings]
-    used = change.session.scalars(
-        select(models.Reading.id).where(
-            models.Reading.plan_id == change.plan_id, models.Reading.in_use,
-            models.Reading.keyword_id.in_(ids),
-        )
-    )  # fmt: skip
-    change.update(models.Reading, {i: {"in_use": False} for i in used})
-    change.insert(models.Reading, [_reading(change.plan_id, i, r) for i, r in readings])
+    rows = [
+        _reading(change.plan_id, i, r, in_use and r.says_searches, in_use and r.says_prices)
+        for i, r in readings
+    ]
+    for part in ("in_use", "prices_in_use"):
+        anew = {row["keyword_id"] for row in rows if row[part]}
+        used = _in_use(change, part, anew)
+        change.update(models.Reading, {i: {part: False} for i in used})
+    change.insert(models.Reading, rows)
 
 
 def set_calls(change: Change, ids: Sequence[int], call: str, reason: str, by: str) -> None:
@@ -180,9 +178,9 @@ def lock_bids(change: Change, bids: dict[int, float | None]) -> None:
     change.update(models.Keyword, {i: {"locked_bid": b} for i, b in bids.items()})
 
 
-def set_ranks(change: Change, ranks: dict[int, float | None]) -> None:
-    """Set the unpaid ranks of keywords."""
-    change.update(models.Keyword, {i: {"unpaid_rank": r} for i, r in ranks.items()})
+def set_standing(change: Change, known: Mapping[int, Mapping[str, float]]) -> None:
+    """Set ranks and popularity of keywords, those that are said of each."""
+    change.update(models.Keyword, {i: dict(values) for i, values in known.items()})
 
 
 def set_last_cpc(change: Change, prices: Mapping[int, float]) -> None:
@@ -219,11 +217,30 @@ def _of_keywords(
     return [i for i, keyword_id in change.session.execute(mine) if keyword_id in wanted]
 
 
-def _reading(plan_id: int, keyword_id: int, entry: ReadingEntry) -> dict[str, Any]:
+def _in_use(change: Change, part: str, keywords: AbstractSet[int]) -> list[int]:
+    """Return the ids of the readings of keywords that are in use for searches, or for prices."""
+    r = models.Reading
+    mine = select(r.id, r.keyword_id).where(r.plan_id == change.plan_id, getattr(r, part))
+    return [i for i, keyword in change.session.execute(mine) if keyword in keywords]
+
+
+def _readings(plan_id: int, keyword_id: int, entry: KeywordEntry) -> list[dict[str, Any]]:
+    """Return the readings in use of a new keyword: one, or one for searches and one for prices."""
+    prices = entry.price_reading
+    rows = [_reading(plan_id, keyword_id, entry.reading, True, prices is None)]
+    if prices is not None:
+        rows.append(_reading(plan_id, keyword_id, prices, False, True))
+    return rows
+
+
+def _reading(
+    plan_id: int, keyword_id: int, entry: ReadingEntry, searches: bool, prices: bool
+) -> dict[str, Any]:
     values = dict(vars(entry))
     values["months"] = list(entry.months) if entry.months else None
     return {
-        "plan_id": plan_id, "keyword_id": keyword_id, "in_use": True, "read_at": now(), **values,
+        "plan_id": plan_id, "keyword_id": keyword_id, "in_use": searches,
+        "prices_in_use": prices, "read_at": now(), **values,
     }  # fmt: skip
 
 

@@ -194,6 +194,7 @@ class Keyword(Base):
     locked_bid: Mapped[float | None]
     unpaid_rank: Mapped[float | None]
     paid_rank: Mapped[float | None]
+    popularity: Mapped[float | None]
     last_cpc: Mapped[float | None]
     """Average price last paid, money a click."""
     offer_id: Mapped[int | None] = mapped_column(ForeignKey("offer.id"), index=True)
@@ -210,6 +211,9 @@ class Reading(Base):
     plan_id: Mapped[int] = mapped_column(ForeignKey("plan.id"))
     keyword_id: Mapped[int] = mapped_column(ForeignKey("keyword.id"), index=True)
     in_use: Mapped[bool]
+    """For searches and what belongs to them."""
+    prices_in_use: Mapped[bool]
+    """For prices and competition, which may be another's."""
     volume_low: Mapped[float | None]
     volume_high: Mapped[float | None]
     cpc_low: Mapped[float | None]
@@ -220,6 +224,8 @@ class Reading(Base):
     """A match type, or empty for the plan's own."""
     area: Mapped[str]
     period: Mapped[str]
+    shown_at_bid: Mapped[float | None]
+    """The bid at which the volume counts showings; none where it counts searches."""
     read_at: Mapped[str]
     origin: Mapped[str]
     origin_row: Mapped[int | None]

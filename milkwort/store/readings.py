@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
-from typing import Any
+from typing import Any, Literal
 
 from sqlalchemy import select
 from sqlalchemy.orm import Session
@@ -15,9 +15,12 @@ from milkwort.core.readings import Figures, mean_of
 from milkwort.store import models
 from milkwort.store.journal import Change, now
 
-__all__ = ["MEAN", "NEWEST", "OF", "StoredReading", "apply_rule", "figures_of", "readings_of",
-           "set_rule", "use_mean", "use_reading"]  # fmt: skip
+__all__ = ["MEAN", "NEWEST", "OF", "PARTS", "Part", "StoredReading", "apply_rule",
+           "figures_of", "readings_of", "set_rule", "use_mean", "use_reading"]  # fmt: skip
 
+Part = Literal["in_use", "prices_in_use"]
+PARTS: tuple[Part, ...] = ("in_use", "prices_in_use")
+"""What a reading is in use for: searches, prices."""
 NEWEST = "newest"
 MEAN = "mean"
 OF = "of "
@@ -31,6 +34,7 @@ class StoredReading:
 
     id: int
     in_use: bool
+    prices_in_use: bool
     origin: str
     origin_row: int | None
     read_at: str
@@ -41,6 +45,7 @@ class StoredReading:
     period: str
     basis: str
     area: str
+    shown_at_bid: float | None
 
     @property
     def made(self) -> bool:
@@ -67,12 +72,14 @@ def figures_of(reading: Any, brief: Brief) -> Figures:
     return Figures(
         reading.volume_low, reading.volume_high, reading.cpc_low, reading.cpc_high,
         tuple(months) if months else None, reading.period or "month",
-        reading.basis or brief.volume_basis,
+        reading.basis or brief.volume_basis, reading.shown_at_bid,
     )  # fmt: skip
 
 
-def use_reading(change: Change, keyword_id: int, reading_id: int) -> None:
-    """Take one reading of a keyword into use.
+def use_reading(
+    change: Change, keyword_id: int, reading_id: int, parts: Sequence[Part] = PARTS
+) -> None:
+    """Take one reading of a keyword into use, for searches, prices or both.
 
     Raises
     ------
@@ -82,7 +89,7 @@ def use_reading(change: Change, keyword_id: int, reading_id: int) -> None:
     held = readings_of(change.session, change.plan_id, keyword_id)
     if reading_id not in [r.id for r in held]:
         raise NotFoundError("That reading is no longer there.", "reading")
-    change.update(models.Reading, {r.id: {"in_use": r.id == reading_id} for r in held})
+    change.update(models.Reading, {r.id: dict.fromkeys(parts, r.id == reading_id) for r in held})
 
 
 def set_rule(change: Change, rule: str, brief: Brief) -> None:
@@ -119,11 +126,16 @@ def apply_rule(
         _use_means(change, held, brief)
         return
     preferred = rule.removeprefix(OF) if rule.startswith(OF) else None
-    _use(change, {
-        keyword: own[-1].id
+    own = {
+        keyword: [r for r in rows if r.origin != _MEAN_ORIGIN and preferred in (None, r.origin)]
         for keyword, rows in held.items()
-        if (own := [r for r in rows if r.origin != _MEAN_ORIGIN and preferred in (None, r.origin)])
-    }, held)  # fmt: skip
+    }
+    for part in PARTS:
+        _use(change, part, {
+            keyword: said[-1].id
+            for keyword, rows in own.items()
+            if (said := [r for r in rows if _says(r, part)] or (not preferred and rows))
+        }, held)  # fmt: skip
 
 
 def use_mean(change: Change, keywords: Sequence[int], brief: Brief) -> None:
@@ -147,15 +159,23 @@ def _by_keyword(change: Change, keywords: Iterable[int] | None) -> dict[int, lis
     return held
 
 
-def _use(change: Change, chosen: dict[int, int], held: dict[int, list[models.Reading]]) -> None:
+def _says(row: models.Reading, part: Part) -> bool:
+    if part == "in_use":
+        return row.volume_low is not None or row.volume_high is not None
+    return bool(row.cpc_low or row.cpc_high)
+
+
+def _use(
+    change: Change, part: Part, chosen: dict[int, int], held: dict[int, list[models.Reading]]
+) -> None:
     change.update(
         models.Reading,
         {
-            row.id: {"in_use": row.id == chosen[keyword]}
+            row.id: {part: row.id == chosen[keyword]}
             for keyword, rows in held.items()
             if keyword in chosen
             for row in rows
-            if row.in_use != (row.id == chosen[keyword])
+            if getattr(row, part) != (row.id == chosen[keyword])
         },
     )
 
@@ -176,7 +196,12 @@ def _use_means(change: Change, held: dict[int, list[models.Reading]], brief: Bri
     old = [r.id for key in several for r in held[key] if r.origin == _MEAN_ORIGIN]
     change.update(
         models.Reading,
-        {r.id: {"in_use": False} for rows in several.values() for r in rows if r.in_use},
+        {
+            r.id: dict.fromkeys(PARTS, False)
+            for rows in several.values()
+            for r in rows
+            if r.in_use or r.prices_in_use
+        },
     )
     change.delete(models.Reading, old)
     change.insert(
@@ -192,7 +217,8 @@ def _mean(
     mean = mean_of([figures_of(r, brief) for r in rows], words, brief.assumed)
     shares = [r.competition for r in rows if r.competition is not None]
     return {
-        "plan_id": plan_id, "keyword_id": keyword, "in_use": True, **vars(mean),
+        "plan_id": plan_id, "keyword_id": keyword, "in_use": True,
+        "prices_in_use": True, **vars(mean),
         "months": list(mean.months) if mean.months else None, "area": rows[-1].area,
         "competition": sum(shares) / len(shares) if shares else None,
         "read_at": now(), "origin": _MEAN_ORIGIN, "origin_row": None,

@@ -8,7 +8,7 @@ from typing import Any
 
 import numpy as np
 from sqlalchemy import select
-from sqlalchemy.orm import Session
+from sqlalchemy.orm import Session, aliased
 
 from milkwort.core.brief import MATCHES
 from milkwort.core.demand import per_month
@@ -28,6 +28,8 @@ _FEW = 20_000
 """Up to so many keywords are read again by id; more with all of the sheet."""
 _IDS_AT_ONCE = 5000
 _NO_MONTHS = (np.nan,) * 12
+_OF_PRICE = ("cpc_low", "cpc_high", "competition", "area", "origin", "origin_row")
+"""What is used of a reading that is in use for prices."""
 
 
 @dataclass(frozen=True)
@@ -140,16 +142,19 @@ def _sheet(ids: tuple[int, ...], entries: tuple[KeywordEntry, ...], record: Plan
 
 
 def _question(plan_id: int, some: Any = True) -> Any:
-    k, r, c = models.Keyword, models.Reading, models.Call
+    k, r, c, p = models.Keyword, models.Reading, models.Call, aliased(models.Reading)
     return (
         select(
             k.id, k.key, k.text, k.normalised, k.match, k.intent, k.rate, k.locked_bid,
-            k.last_cpc, k.unpaid_rank, k.paid_rank, k.offer_id, k.ad_group_id, k.note,
+            k.last_cpc, k.unpaid_rank, k.paid_rank, k.popularity, k.offer_id, k.ad_group_id, k.note,
             r.volume_low, r.volume_high, r.cpc_low, r.cpc_high, r.competition, r.months, r.basis,
-            r.area, r.period, r.origin, r.origin_row, c.call, c.reason, c.by, c.at,
+            r.area, r.period, r.shown_at_bid, r.origin, r.origin_row, r.id.label("reading_id"),
+            c.call, c.reason, c.by, c.at, p.id.label("price_id"),
+            *(getattr(p, name).label(f"price_{name}") for name in _OF_PRICE),
         )
         .where(k.plan_id == plan_id, some)
         .outerjoin(r, (r.keyword_id == k.id) & r.in_use)
+        .outerjoin(p, (p.keyword_id == k.id) & p.prices_in_use)
         .outerjoin(c, c.keyword_id == k.id)
         .order_by(k.id)
     )  # fmt: skip
@@ -180,6 +185,7 @@ def _entry(row: Any) -> KeywordEntry:
         locked_bid=row.locked_bid,
         unpaid_rank=row.unpaid_rank,
         paid_rank=row.paid_rank,
+        popularity=row.popularity,
         last_cpc=row.last_cpc,
         call_by=row.by or "",
         call_at=row.at or "",
@@ -190,9 +196,17 @@ def _entry(row: Any) -> KeywordEntry:
         reading=ReadingEntry(
             row.volume_low, row.volume_high, row.cpc_low, row.cpc_high, row.competition,
             tuple(row.months) if row.months else None, row.basis or "", row.area or "",
-            row.period or "month", row.origin or "", row.origin_row,
+            row.period or "month", row.shown_at_bid, row.origin or "", row.origin_row,
         ),
+        price_reading=_price_reading(row),
     )  # fmt: skip
+
+
+def _price_reading(row: Any) -> ReadingEntry | None:
+    """Return the reading in use for prices where it is another than that for searches."""
+    if row.price_id is None or row.price_id == row.reading_id:
+        return None
+    return ReadingEntry(**{name: getattr(row, f"price_{name}") for name in _OF_PRICE})
 
 
 def _read_by(record: PlanRecord) -> tuple[Any, ...]:
@@ -209,7 +223,7 @@ def _table(entries: Sequence[KeywordEntry], record: PlanRecord) -> KeywordTable:
     holder = {c.id: at for at, c in enumerate(structure.campaigns)}
     number: dict[int | None, int] = {g.id: at for at, g in enumerate(structure.groups)}
     campaign = {g.id: holder[g.campaign_id] for g in structure.groups}
-    readings = [e.reading for e in entries]
+    readings, prices = [e.reading for e in entries], [e.prices for e in entries]
     place: dict[int | None, int] = {offer: at for at, offer in enumerate(record.offer_ids)}
 
     def ints(values: Iterable[int]) -> Any:
@@ -229,8 +243,8 @@ def _table(entries: Sequence[KeywordEntry], record: PlanRecord) -> KeywordTable:
         call=ints(CALLS.index(e.call) for e in entries),
         volume_low=floats(searches(r.volume_low, r.period) for r in readings),
         volume_high=floats(searches(r.volume_high, r.period) for r in readings),
-        cpc_low=floats(r.cpc_low for r in readings),
-        cpc_high=floats(r.cpc_high for r in readings),
+        cpc_low=floats(r.cpc_low for r in prices),
+        cpc_high=floats(r.cpc_high for r in prices),
         rate=floats(e.rate for e in entries),
         group=ints(number.get(e.group_id, -1) for e in entries),
         locked_bid=floats(e.locked_bid for e in entries),
@@ -238,5 +252,6 @@ def _table(entries: Sequence[KeywordEntry], record: PlanRecord) -> KeywordTable:
         offer=ints(place.get(e.offer_id, 0) for e in entries),
         months=np.array([r.months or _NO_MONTHS for r in readings], dtype=float).reshape(-1, 12),
         last_cpc=floats(e.last_cpc for e in entries),
+        shown_at_bid=floats(r.shown_at_bid for r in readings),
         joints=joints_of(e.text for e in entries),
     )

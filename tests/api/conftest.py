@@ -44,3 +44,10 @@ def plan(client: TestClient) -> str:
 def ids_of(client: TestClient, address: str) -> dict[str, int]:
     texts = client.get(address).json()["sheet"]["texts"]
     return dict(zip(texts["text"], texts["id"], strict=True))
+
+
+def texts_of(client: TestClient, address: str) -> dict[str, dict[str, object]]:
+    """Every column of the sheet, what is read and what is worked out, by the keyword's text."""
+    sheet = client.get(address).json()["sheet"]
+    columns = sheet["texts"] | sheet["figures"]
+    return {name: dict(zip(columns["text"], columns[name], strict=True)) for name in columns}

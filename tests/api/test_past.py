@@ -3,6 +3,7 @@
 import pytest
 
 from milkwort.api.past_schemas import AccountView, TermsView
+from tests.api.conftest import texts_of
 from tests.api.test_gathering import take, tray_of
 
 TERMS = """search term,clicks,cost,customers,revenue
@@ -24,11 +25,6 @@ def upload(client, plan, kind, text, view):
     answer = client.post(f"{plan}/past/{kind}", files=file)
     assert answer.status_code == 200, answer.text
     return view.model_validate(answer.json())
-
-
-def texts_of(client, plan):
-    texts = client.get(plan).json()["sheet"]["texts"]
-    return {name: dict(zip(texts["text"], texts[name], strict=True)) for name in texts}
 
 
 def test_terms_that_sold_come_first_and_bad_rows_are_named(client, plan):

@@ -6,8 +6,8 @@ from milkwort.api.past_schemas import TermsView
 from milkwort.api.schemas import ChangeAnswer
 from milkwort.api.sift_schemas import BlockingWorth, RulePreview, Tried, WordsView
 from milkwort.api.workings_schemas import Workings
-from tests.api.conftest import ids_of
-from tests.api.test_past import TERMS, texts_of
+from tests.api.conftest import ids_of, texts_of
+from tests.api.test_past import TERMS
 from tests.api.test_past import upload as upload_past
 
 
@@ -139,7 +139,7 @@ def test_many_keywords_are_changed_at_once(client, plan):
         assert (found["intent"][text], found["group"][text]) == ("compare", "Wide")
         assert found["note"][text] == "ask the client"
         assert found["volume_high"][text] == 100
-        assert found["origin"][text] == "set by hand, else six.csv"
+        assert found["origin"][text] == "set by hand"
     client.post(f"{plan}/undo")
     assert texts_of(client, plan)["volume_high"]["windows"] == 60500
 

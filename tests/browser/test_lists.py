@@ -33,6 +33,17 @@ def test_a_list_is_saved_as_it_is_shown(sample: Page, plan: str, where: str, lab
     assert len(list(load_workbook(book).active.iter_rows())) == shown + 1
 
 
+def test_a_list_that_is_no_grid_leaves_too(sample: Page, plan: str):
+    sample.goto(f"{plan}/hand-over")
+    items = sample.get_by_role("listitem").filter(has=sample.get_by_role("link", name="look"))
+    items.first.wait_for()
+    with sample.expect_download() as download:
+        leave(sample, "Before you send it", "Save as CSV")
+    text = Path(download.value.path()).read_text("utf-8-sig")
+    heads, *rows = list(csv.reader(io.StringIO(text)))
+    assert heads == ["check", "stage"] and len(rows) == items.count()
+
+
 def tmp_of(path) -> io.BytesIO:
     return io.BytesIO(Path(path).read_bytes())
 

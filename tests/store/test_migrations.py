@@ -120,3 +120,15 @@ def test_what_was_done_before_is_undone_to_the_start_and_done_again(old):
             redo(session, 1)
     with old.read() as session:
         assert read_plan_state(session, 1) == last
+
+
+def test_a_reading_in_use_before_is_in_use_for_prices_after_and_after_undo(old):
+    with old.begin() as session:
+        readings = session.execute(text("select in_use, prices_in_use from reading")).all()
+        assert readings and all(used == prices for used, prices in readings)
+        for _ in range(13):
+            undo(session, 1)
+        for _ in range(13):
+            redo(session, 1)
+        readings = session.execute(text("select in_use, prices_in_use from reading")).all()
+        assert readings and all(used == prices for used, prices in readings)

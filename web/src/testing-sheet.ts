@@ -38,6 +38,7 @@ export function sheetOf(rows: Row[]): SheetBlock {
       at: column(() => ""),
       unpaid_rank: none,
       paid_rank: none,
+      popularity: none,
       competition: none,
       origin: column(() => ""),
       volume_low: none,

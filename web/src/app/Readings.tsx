@@ -14,12 +14,12 @@ type Props = {
 /** What several sources say of one keyword, side by side; one is in use. */
 export function Readings({ keyword, readings, apart }: Props) {
   const { id, frame, change } = usePlan();
-  const use = (reading: number) =>
+  const use = (reading: number, part: Use) =>
     change(() =>
       taken(
         client.POST("/api/plans/{plan_id}/keywords/{keyword_id}/reading", {
           params: { path: { plan_id: id, keyword_id: keyword } },
-          body: { id: reading },
+          body: { id: reading, use: part },
         }),
       ),
     );
@@ -50,7 +50,10 @@ export function Readings({ keyword, readings, apart }: Props) {
       <h3>What {readings.length} readings say</h3>
       <dl>
         {readings.map((reading) => (
-          <S.Row key={reading.id} data-result={reading.in_use || undefined}>
+          <S.Row
+            key={reading.id}
+            data-result={reading.in_use || reading.prices_in_use || undefined}
+          >
             <dt>
               {reading.origin || "unknown"}
               {reading.origin_row ? `, row ${reading.origin_row}` : ""}
@@ -65,17 +68,9 @@ export function Readings({ keyword, readings, apart }: Props) {
               <span>
                 {volume(reading)}
                 {reading.period === "day" && " a day"}
+                {reading.shown_at_bid != null && ` shown at ${money(reading.shown_at_bid)}`}
               </span>{" "}
-              {reading.in_use ? (
-                <small>in use</small>
-              ) : (
-                <TextButton
-                  aria-label={`Use the reading of ${reading.origin}`}
-                  onPress={() => void use(reading.id)}
-                >
-                  use
-                </TextButton>
-              )}
+              <InUse reading={reading} onUse={(part) => void use(reading.id, part)} />
             </dd>
           </S.Row>
         ))}
@@ -95,6 +90,50 @@ export function Readings({ keyword, readings, apart }: Props) {
         .
       </S.About>
     </S.Sum>
+  );
+}
+
+type Reading = Schemas["ReadingItem"];
+type Use = NonNullable<Schemas["ReadingChoice"]["use"]>;
+
+/** What a reading is in use for, and what else it could be. */
+function InUse({ reading, onUse }: { reading: Reading; onUse: (part: Use) => void }) {
+  const parts = [
+    { part: "searches", says: reading.volume_high != null, used: reading.in_use },
+    {
+      part: "prices",
+      says: reading.cpc_low != null || reading.cpc_high != null,
+      used: reading.prices_in_use,
+    },
+  ] as const;
+  const said = parts.filter((one) => one.says || one.used);
+  const used = said.filter((one) => one.used);
+  const free = said.filter((one) => !one.used);
+  return (
+    <>
+      {used.length > 0 && (
+        <small>
+          {free.length > 0 ? `${used.map((one) => one.part).join(", ")} in use` : "in use"}
+        </small>
+      )}
+      {free.length > 1 && (
+        <TextButton
+          aria-label={`Use the reading of ${reading.origin}`}
+          onPress={() => onUse("both")}
+        >
+          use
+        </TextButton>
+      )}{" "}
+      {free.map(({ part }) => (
+        <TextButton
+          key={part}
+          aria-label={`Use the ${part} of ${reading.origin}`}
+          onPress={() => onUse(part)}
+        >
+          {free.length > 1 ? part : `use its ${part}`}
+        </TextButton>
+      ))}
+    </>
   );
 }
 

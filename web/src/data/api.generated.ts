@@ -2277,6 +2277,8 @@ export interface components {
              * @default
              */
             sheet?: string;
+            /** Shown At Bid */
+            shown_at_bid?: number | null;
         };
         /**
          * Completions
@@ -3251,11 +3253,17 @@ export interface components {
         };
         /**
          * ReadingChoice
-         * @description Which reading to use.
+         * @description Which reading to use, and what for.
          */
         ReadingChoice: {
             /** Id */
             id: number;
+            /**
+             * Use
+             * @default both
+             * @enum {string}
+             */
+            use?: "both" | "searches" | "prices";
         };
         /**
          * ReadingItem
@@ -3282,8 +3290,12 @@ export interface components {
             origin_row: number | null;
             /** Period */
             period: string;
+            /** Prices In Use */
+            prices_in_use: boolean;
             /** Read At */
             read_at: string;
+            /** Shown At Bid */
+            shown_at_bid: number | null;
             /** Volume High */
             volume_high: number | null;
             /** Volume Low */
@@ -3808,6 +3820,8 @@ export interface components {
             origin: string[];
             /** Paid Rank */
             paid_rank: (number | null)[];
+            /** Popularity */
+            popularity: (number | null)[];
             /** Reason */
             reason: string[];
             /** Text */
@@ -3937,6 +3951,8 @@ export interface components {
             sheet: string;
             /** Sheets */
             sheets: string[];
+            /** Shown At Bid */
+            shown_at_bid: number | null;
             /**
              * Verdict
              * @enum {string}

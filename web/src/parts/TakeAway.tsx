@@ -4,9 +4,9 @@ import styled from "styled-components";
 import { client, taken } from "../data/client";
 import { useSaying } from "../data/saying";
 import { ink } from "../look/tokens";
-import type { Column } from "./Grid";
+import type { Column, Plain } from "./Grid";
 import { plural } from "./format";
-import { shownList, tableText, type Shown } from "./shownList";
+import { listed, shownList, tableText, type Shown } from "./shownList";
 
 type Props = { label: string; columns: readonly Column[]; rows: readonly number[] };
 
@@ -49,6 +49,18 @@ export function ListAway({ label, count, shown, keys }: ListProps) {
     </MenuTrigger>
   );
 }
+
+type ItemsProps<T> = {
+  label: string;
+  items: readonly T[] | undefined;
+  /** What leaves of each, by its head. */
+  columns: Record<string, (item: T) => Plain>;
+};
+
+/** The way out of a list that is no grid. */
+export const ItemsAway = <T,>({ label, items = [], columns }: ItemsProps<T>) => (
+  <ListAway label={label} count={items.length} shown={() => listed(items, columns)} />
+);
 
 /** Put a list on the clipboard, as text that a spreadsheet takes for rows and columns. */
 export const copyList = (shown: Shown): Promise<void> =>

@@ -23,6 +23,15 @@ export function shownList(columns: readonly Column[], rows: readonly number[]): 
   };
 }
 
+/** Items with what leaves of each, by its head. */
+export const listed = <T>(
+  items: readonly T[],
+  columns: Record<string, (item: T) => Plain>,
+): Shown => ({
+  heads: Object.keys(columns),
+  columns: Object.values(columns).map((of) => items.map((item) => figureOf(of(item)))),
+});
+
 /** A figure that was written for people, such as 1,234.50, as a figure again. */
 function figureOf(value: Plain): string | number | null {
   if (value == null || value === "–") return null;

@@ -5,10 +5,11 @@ import { client, taken, type Schemas } from "../../data/client";
 import { usePlan } from "../../data/plan";
 import { TextButton } from "../../parts/Button";
 import { Quiet, Top } from "../../parts/Screen";
+import { ItemsAway } from "../../parts/TakeAway";
 import { Views } from "../../parts/Views";
 import { number, plural } from "../../parts/format";
 import * as S from "./Arrange.styles";
-import { Conflicts } from "./Conflicts";
+import { Conflicts, conflictsLeave } from "./Conflicts";
 import { Groups } from "./Groups";
 import { StructureSheet } from "./StructureSheet";
 
@@ -61,6 +62,13 @@ export function Arrange() {
           </Quiet>
         )}
         <S.Tools>
+          {view === "conflicts" && (
+            <ItemsAway
+              label="Conflicts"
+              items={found?.conflicts}
+              columns={conflictsLeave(frame.brief.values.currency)}
+            />
+          )}
           {empty > 0 && (
             <TextButton onPress={removeEmpty}>remove {plural(empty, "empty group")}</TextButton>
           )}

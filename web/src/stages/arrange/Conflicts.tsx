@@ -11,6 +11,19 @@ type Props = { conflicts: Conflict[] };
 
 const named = 6;
 
+/** What leaves of each conflict. */
+export function conflictsLeave(currency: string) {
+  return {
+    what: (c: Conflict) => c.says,
+    negative: (c: Conflict) => c.negative,
+    keywords: (c: Conflict) => c.texts.join("; "),
+    "search terms": (c: Conflict) => c.terms.join("; "),
+    "searches a month": (c: Conflict) => c.searches,
+    "customers a month": (c: Conflict) => c.customers,
+    [`spend a month, ${currency}`]: (c: Conflict) => c.spend,
+  };
+}
+
 /** What gets in each other's way: negatives against keywords, keywords against keywords. */
 export function Conflicts({ conflicts }: Props) {
   if (conflicts.length === 0)

@@ -27,6 +27,7 @@ const tray = (changes: Partial<Tray> = {}): Tray => ({
   period: "month",
   basis: "",
   area: "",
+  shown_at_bid: null,
   price: "click",
   more: false,
   quota_left: null,

@@ -1,4 +1,5 @@
 import type { Schemas } from "../../data/client";
+import { ItemsAway } from "../../parts/TakeAway";
 import { plural } from "../../parts/format";
 import * as S from "./Gather.styles";
 
@@ -10,6 +11,16 @@ export function RefusedRows({ rows }: Props) {
   return (
     <S.Line as="details">
       <summary>{plural(rows.length, "row")} left out</summary>
+      <ItemsAway
+        label="Rows left out"
+        items={rows}
+        columns={{
+          row: (r) => r.row,
+          column: (r) => r.column,
+          value: (r) => r.value,
+          why: (r) => r.why,
+        }}
+      />
       <ul>
         {rows.slice(0, 50).map((row) => (
           <li key={row.row}>

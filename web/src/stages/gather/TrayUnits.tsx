@@ -1,6 +1,8 @@
+import { useState } from "react";
 import type { Schemas } from "../../data/client";
 import { Blank } from "../../parts/Blank";
 import { Choice } from "../../parts/Choice";
+import { number, parsed } from "../../parts/format";
 import type { Tray } from "./Gather";
 import * as S from "./Gather.styles";
 
@@ -12,6 +14,14 @@ type Props = {
 const periods = [
   { id: "month", name: "a month" },
   { id: "day", name: "a day", about: "Brought to a month of 365/12 days." },
+] as const;
+const counts = [
+  { id: "searches", name: "searches" },
+  {
+    id: "showings",
+    name: "times shown at a bid of",
+    about: "Searches are worked out by the share that such a bid wins.",
+  },
 ] as const;
 const bases = [
   { id: "", name: "as the brief says" },
@@ -26,6 +36,7 @@ const prices = [
 
 /** What the figures of a file count, where the file can't say it. */
 export function TrayUnits({ tray, onAssign }: Props) {
+  const [shownAt, setShownAt] = useState<number | null>(tray.shown_at_bid);
   return (
     <S.Units>
       {tray.sheets.length > 1 && (
@@ -36,7 +47,29 @@ export function TrayUnits({ tray, onAssign }: Props) {
           onChange={(sheet) => void onAssign({ sheet })}
         />
       )}
-      Volumes are searches
+      Volumes are
+      <Choice
+        label="Volumes are"
+        value={shownAt === null ? "searches" : "showings"}
+        options={counts}
+        onChange={(what) => {
+          if (what === "searches") void onAssign({ shown_at_bid: null });
+          setShownAt(what === "searches" ? null : (tray.shown_at_bid ?? 0));
+        }}
+      />
+      {shownAt !== null && (
+        <Blank
+          label="Bid at which they were shown"
+          value={shownAt > 0 ? number(shownAt, 2) : ""}
+          placeholder="a bid"
+          onCommit={(text) => {
+            const bid = parsed(text);
+            if (bid === null || bid <= 0) return false;
+            setShownAt(bid);
+            return onAssign({ shown_at_bid: bid }).then(() => true);
+          }}
+        />
+      )}
       <Choice
         label="Volumes are for"
         value={tray.period}

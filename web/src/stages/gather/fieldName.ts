@@ -8,6 +8,7 @@ const names: Record<string, string> = {
   cpc_high: "high price",
   unpaid_rank: "unpaid rank",
   paid_rank: "paid rank",
+  shown_at_bid: "shown at a bid of",
   basis: "volume counted as",
   rate: "conversion rate",
   cost: "money for all clicks",

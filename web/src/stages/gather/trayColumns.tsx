@@ -1,3 +1,4 @@
+import type { ReactNode } from "react";
 import type { Column, Plain } from "../../parts/Grid";
 import { leaf } from "../../parts/shownList";
 import { money, number } from "../../parts/format";
@@ -21,7 +22,7 @@ export function takenColumns(tray: Tray, part: Part): Column[] {
     ...(part === "cleaned"
       ? [text("was", "As it stood", "as it stood", "minmax(120px, 0.7fr)", (r) => tray.cleaned[r])]
       : []),
-    figure("volume", <>Searches a&nbsp;month</>, "searches", "130px", (r) =>
+    figure("volume", ...counted(tray), "130px", (r) =>
       range(rows.volume_low[r], rows.volume_high[r]),
     ),
     figure("low", "Low price", "low price", "86px", (r) => money(rows.cpc_low[r])),
@@ -34,10 +35,16 @@ export function takenColumns(tray: Tray, part: Part): Column[] {
   ];
 }
 
+/** What the volumes of a file are, as a head and in a word. */
+const counted = ({ shown_at_bid: bid, period }: Tray): [ReactNode, string] => {
+  const [head, word] = bid === null ? ["Searches", "searches"] : ["Times shown", "times shown"];
+  return [`${head} a ${period}`, word];
+};
+
 /** Old and new figures side by side, with which will be used. */
 export function changedColumns(tray: Tray, verdict: (row: number) => Verdict): Column[] {
   const { rows, was } = tray;
-  const used = (row: number) => (row in was ? words[verdict(row)] : "unpaid rank");
+  const used = (row: number) => (row in was ? words[verdict(row)] : "ranks");
   const old = (row: number, at: number) => was[row]?.[at];
   return [
     ...startOf(tray),

@@ -51,6 +51,8 @@ export const Side = styled.aside`
     border-top: 1.5px solid ${ink.ink};
   }
   h2 {
+    display: flex;
+    justify-content: space-between;
     font-size: 16px;
     margin-bottom: 6px;
   }

@@ -5,6 +5,7 @@ import { client, taken, type Schemas } from "../../data/client";
 import { usePlan } from "../../data/plan";
 import { useSaying } from "../../data/saying";
 import { Button, MainButton } from "../../parts/Button";
+import { ItemsAway } from "../../parts/TakeAway";
 import { Grid, type Column } from "../../parts/Grid";
 import { leaf } from "../../parts/shownList";
 import { Small } from "../../parts/Screen";
@@ -84,7 +85,14 @@ export function HandOver() {
         />
       </S.Sheet>
       <S.Side>
-        <h2>Before you send it</h2>
+        <h2>
+          Before you send it
+          <ItemsAway
+            label="Before you send it"
+            items={view.data?.checks}
+            columns={{ check: (c) => c.text, stage: (c) => c.stage }}
+          />
+        </h2>
         {view.data?.checks.length === 0 && <p>Nothing stands out.</p>}
         <ul>
           {view.data?.checks.map((check) => (
@@ -93,7 +101,20 @@ export function HandOver() {
             </li>
           ))}
         </ul>
-        <h2>What was sent</h2>
+        <h2>
+          What was sent
+          <ItemsAway
+            label="What was sent"
+            items={view.data?.sent}
+            columns={{
+              file: (item) => item.filename,
+              at: (item) => item.at,
+              rows: (item) => item.rows,
+              revision: (item) => item.revision,
+              "SHA-256": (item) => item.sha256,
+            }}
+          />
+        </h2>
         {view.data?.sent.length === 0 && <p>Nothing yet. Each file is kept here as it was.</p>}
         <ul>
           {view.data?.sent.map((item) => (

@@ -1,11 +1,15 @@
+import type { ReactNode } from "react";
 import { useActions } from "../../app/actions";
 import type { CallName, SheetBlock } from "../../data/client";
 import { usePlan } from "../../data/plan";
+import type { Plain } from "../../parts/Grid";
 import { CallMark } from "../../parts/CallMark";
 import { Petal } from "../../parts/Petal";
+import { ListAway } from "../../parts/TakeAway";
 import { Whisker } from "../../parts/Whisker";
 import { count, money, number, percent } from "../../parts/format";
 import { priceTicks, usePriceScale, type PriceScale } from "../../parts/scale";
+import { called } from "../../parts/shownList";
 import * as S from "./Compare.styles";
 import { Tinted } from "./Tinted";
 import { useJudging, useSift } from "./desk";
@@ -45,6 +49,17 @@ export function Compare() {
           <tr>
             <th scope="col">
               <S.Way>learning → buying</S.Way>
+              <ListAway
+                label="Keywords compared"
+                count={rows.length}
+                shown={() => ({
+                  heads: ["figure", ...rows.map((row) => sheet.texts.text[row] ?? "")],
+                  columns: [
+                    lines.map((line) => line.name),
+                    ...rows.map((row) => lines.map((line) => said(line.leaves ?? line.cell, row))),
+                  ],
+                })}
+              />
             </th>
             {rows.map((row) => (
               <th key={row} scope="col">
@@ -73,15 +88,35 @@ export function Compare() {
   );
 }
 
+const said = (of: (row: number) => unknown, row: number) => {
+  const value = of(row);
+  return typeof value === "number" || typeof value === "string" ? value : null;
+};
+
 const stage = ({ texts }: SheetBlock, row: number) => way.indexOf(texts.intent[row] ?? "unknown");
 
-function linesOf({ texts, figures }: SheetBlock, scale: PriceScale, currency: string) {
+type Line = {
+  name: string;
+  cell: (row: number) => ReactNode;
+  /** What leaves of it, where it is drawn. */
+  leaves?: (row: number) => Plain;
+};
+
+function linesOf(
+  { texts, figures }: SheetBlock,
+  scale: PriceScale,
+  currency: string,
+): readonly Line[] {
   const kept = (row: number) => texts.call[row] === "keep";
   const inPlan = (row: number, text: string) => (kept(row) ? text : <i>{text}</i>);
   const ticks = priceTicks(scale);
   return [
     { name: "intent", cell: (r: number) => texts.intent[r] },
-    { name: "call", cell: (r: number) => <CallMark call={texts.call[r] ?? "none"} /> },
+    {
+      name: "call",
+      cell: (r: number) => <CallMark call={texts.call[r] ?? "none"} />,
+      leaves: (r: number) => called(texts.call[r]),
+    },
     { name: "searches a month", cell: (r: number) => number(figures.searches[r]) },
     {
       name: `price a click, ${currency}`,
@@ -97,6 +132,7 @@ function linesOf({ texts, figures }: SheetBlock, scale: PriceScale, currency: st
           beyond={figures.standing[r] === "beyond"}
         />
       ),
+      leaves: (r: number) => `${money(figures.cpc_low[r])} to ${money(figures.cpc_high[r])}`,
     },
     { name: "median price", cell: (r: number) => money(figures.cpc_median[r]) },
     { name: "buy, of 100 clicks", cell: (r: number) => percent(figures.rate[r], 2) },
@@ -104,11 +140,24 @@ function linesOf({ texts, figures }: SheetBlock, scale: PriceScale, currency: st
     {
       name: "standing",
       cell: (r: number) => <Petal standing={figures.standing[r] ?? "unknown"} />,
+      leaves: (r: number) => figures.standing[r],
     },
     { name: "reach at the ceiling", cell: (r: number) => percent(figures.reach[r], 0) },
     { name: "clicks to a likely sale", cell: (r: number) => number(figures.first_sale[r]) },
-    { name: "clicks a month", cell: (r: number) => inPlan(r, count(figures.clicks[r])) },
-    { name: "spend a month", cell: (r: number) => inPlan(r, money(figures.spend[r])) },
-    { name: "customers a month", cell: (r: number) => inPlan(r, count(figures.customers[r])) },
+    {
+      name: "clicks a month",
+      cell: (r: number) => inPlan(r, count(figures.clicks[r])),
+      leaves: (r: number) => figures.clicks[r],
+    },
+    {
+      name: "spend a month",
+      cell: (r: number) => inPlan(r, money(figures.spend[r])),
+      leaves: (r: number) => figures.spend[r],
+    },
+    {
+      name: "customers a month",
+      cell: (r: number) => inPlan(r, count(figures.customers[r])),
+      leaves: (r: number) => figures.customers[r],
+    },
   ];
 }

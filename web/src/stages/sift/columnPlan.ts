@@ -4,15 +4,20 @@ import type { Column } from "../../parts/Grid";
 /** Which columns are shown, in which order, how wide; kept in this browser. */
 export type ColumnPlan = { order: string[]; hidden: string[]; widths: Record<string, number> };
 
+/** As it is kept: with the columns that could be hidden then, so that later ones start hidden. */
+type Kept = Partial<ColumnPlan> & { known?: string[] };
+
 const store = "milkwort.ladder";
 const listeners = new Set<() => void>();
 const usual: ColumnPlan = {
   order: [],
   hidden: ["clicks", "reach", "ceiling", "rate", "spill", "first_sale", "own_note", "reason", "by",
-    "at", "origin", "offer", "rank", "paid", "gap", "match",
-    "low", "middle", "high", "competition"],
+    "at", "origin", "offer", "rank", "match", "paid", "gap",
+    "low", "middle", "high", "competition", "popularity"],
   widths: {},
 }; // prettier-ignore
+/** What could be hidden before this was kept with a plan. */
+const knownAtFirst = usual.hidden.slice(0, usual.hidden.indexOf("paid"));
 let held: { text: string | null; plan: ColumnPlan } = { text: null, plan: usual };
 
 function read(): ColumnPlan {
@@ -20,7 +25,7 @@ function read(): ColumnPlan {
   if (text === held.text) return held.plan;
   let plan = usual;
   try {
-    plan = { ...usual, ...(JSON.parse(text ?? "{}") as Partial<ColumnPlan>) };
+    if (text !== null) plan = withLater(JSON.parse(text) as Kept);
   } catch {
     // what can't be read is as if it were never written
   }
@@ -28,8 +33,14 @@ function read(): ColumnPlan {
   return plan;
 }
 
+function withLater({ known = knownAtFirst, ...kept }: Kept): ColumnPlan {
+  const plan = { ...usual, ...kept };
+  const later = usual.hidden.filter((id) => !known.includes(id));
+  return { ...plan, hidden: [...new Set([...plan.hidden, ...later])] };
+}
+
 function write(plan: ColumnPlan | null): void {
-  if (plan) localStorage.setItem(store, JSON.stringify(plan));
+  if (plan) localStorage.setItem(store, JSON.stringify({ ...plan, known: usual.hidden }));
   else localStorage.removeItem(store);
   for (const listener of listeners) listener();
 }

@@ -151,6 +151,7 @@ export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: st
     figureColumn("first_sale", "Clicks to a likely sale", (row) => number(figures.first_sale[row])),
     figureColumn("rank", "Unpaid rank", (row) => number(texts.unpaid_rank[row])),
     figureColumn("paid", "Paid rank", (row) => number(texts.paid_rank[row])),
+    figureColumn("popularity", "Popularity", (row) => number(texts.popularity[row])),
     figureColumn("gap", "Paid less unpaid rank", (row) => number(rankGap(sheet, row))),
     figureColumn("low", `Low price, ${currency}`, (row) => money(figures.cpc_low[row])),
     figureColumn("middle", `Middle price, ${currency}`, (row) => money(figures.cpc_median[row])),

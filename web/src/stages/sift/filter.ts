@@ -42,6 +42,7 @@ export const ranges: { id: string; name: string; of: Of<number | null | undefine
   { id: "length", name: "words", of: ({ texts }, row) => texts.text[row]?.split(/\s+/).length },
   { id: "rank", name: "unpaid rank", of: ({ texts }, row) => texts.unpaid_rank[row] },
   { id: "paid", name: "paid rank", of: ({ texts }, row) => texts.paid_rank[row] },
+  { id: "popularity", name: "popularity", of: ({ texts }, row) => texts.popularity[row] },
   { id: "gap", name: "paid less unpaid rank", of: rankGap },
   { id: "low", name: "low price", of: ({ figures }, row) => figures.cpc_low[row] },
   { id: "high", name: "high price", of: ({ figures }, row) => figures.cpc_high[row] },

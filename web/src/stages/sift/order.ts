@@ -27,6 +27,7 @@ function valueOf(sheet: SheetBlock, by: string): (row: number) => Value {
     offer: (row) => texts.offer[row] || null,
     rank: (row) => texts.unpaid_rank[row],
     paid: (row) => texts.paid_rank[row],
+    popularity: (row) => texts.popularity[row],
     gap: (row) => rankGap(sheet, row),
     low: (row) => figures.cpc_low[row],
     middle: (row) => figures.cpc_median[row],

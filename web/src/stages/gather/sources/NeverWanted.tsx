@@ -4,6 +4,7 @@ import { client, taken, type Schemas } from "../../../data/client";
 import { usePlan } from "../../../data/plan";
 import { MainButton, TextButton } from "../../../parts/Button";
 import { Choice } from "../../../parts/Choice";
+import { ItemsAway } from "../../../parts/TakeAway";
 import { Small } from "../../../parts/Screen";
 import * as S from "../Gather.styles";
 import { useReading, wordsOf } from "../useReading";
@@ -67,7 +68,18 @@ export function NeverWanted() {
               <th scope="col">Match</th>
               <th scope="col">By</th>
               <th scope="col">Since</th>
-              <th scope="col" aria-label="Take out" />
+              <th scope="col" aria-label="Take out">
+                <ItemsAway
+                  label="Negatives"
+                  items={held.data}
+                  columns={{
+                    negative: (n) => n.text,
+                    match: (n) => n.match,
+                    by: (n) => n.by,
+                    since: (n) => n.at,
+                  }}
+                />
+              </th>
             </tr>
           </thead>
           <tbody>

@@ -4,6 +4,7 @@ import { client, taken, type Schemas } from "../../../data/client";
 import { usePlan } from "../../../data/plan";
 import { Blank } from "../../../parts/Blank";
 import { Button, MainButton } from "../../../parts/Button";
+import { ItemsAway } from "../../../parts/TakeAway";
 import { Small } from "../../../parts/Screen";
 import { count, money, parsed, plural } from "../../../parts/format";
 import * as S from "../Gather.styles";
@@ -68,6 +69,17 @@ export function StarterSource() {
                 <th scope="col">Keyword</th>
                 <th scope="col">Customers a month</th>
                 <th scope="col">Spend, {currency}</th>
+                <th scope="col" aria-label="Take away">
+                  <ItemsAway
+                    label="Keywords to start with"
+                    items={found.texts.map((_, at) => at)}
+                    columns={{
+                      keyword: (at) => found.texts[at],
+                      "customers a month": (at) => found.customers[at],
+                      [`spend a month, ${currency}`]: (at) => found.spend[at],
+                    }}
+                  />
+                </th>
               </tr>
             </thead>
             <tbody>
@@ -76,6 +88,7 @@ export function StarterSource() {
                   <td>{text}</td>
                   <td>{count(found.customers[at])}</td>
                   <td>{money(found.spend[at])}</td>
+                  <td />
                 </tr>
               ))}
             </tbody>
