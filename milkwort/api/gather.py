@@ -24,7 +24,6 @@ from milkwort.formats.cleaning import cleaned
 from milkwort.formats.guess_columns import ColumnGuess, guess_columns
 from milkwort.formats.keyword_rows import FIELDS, SUMS, read_keyword_rows
 from milkwort.formats.refused_rows import refused_csv
-from milkwort.formats.tables import read_table
 from milkwort.formats.text_table import MAX_BYTES, TextTable
 
 router = APIRouter(tags=["gather"])
@@ -59,7 +58,7 @@ def assign(plan_id: int, key: str, body: ColumnChoice, work: Work) -> Response:
     if "keyword" not in body.columns:
         raise BadValueError("columns", "a column that holds the keyword", "none")
     units = Units(body.period, body.basis, body.area, body.price, body.shown_at_bid)
-    table = read_table(file.data, tray.name, body.sheet or file.head.sheet)
+    table = work.reader.table(file.data, tray.name, body.sheet or file.head.sheet)
     if table.sheet != file.head.sheet:
         file = TrayFile(file.data, _head(table), guess_columns(table), units)
     else:
@@ -115,7 +114,7 @@ def refused(plan_id: int, key: str, work: Work) -> Response:
     """Return the refused rows as a CSV, to be mended and brought back."""
     tray = work.trays.get(key, plan_id)
     file = _file_of(tray)
-    table = read_table(file.data, tray.name, file.head.sheet)
+    table = work.reader.table(file.data, tray.name, file.head.sheet)
     content = refused_csv(table, tray.rows.refused)
     return attached(content.encode("utf-8-sig"), "text/csv", "refused-rows.csv")
 
@@ -131,7 +130,7 @@ def _put(work: Work, plan_id: int, name: str, data: bytes | str, job: str) -> di
     work.plan(plan_id)
     with work.jobs.under_way(plan_id, job) as progress:
         progress("opening the file", 0, 1)
-        table = read_table(data, name)
+        table = work.reader.table(data, name)
         guess = guess_columns(table)
         known = work.columns_like(guess)
         guess, units = known or (guess, Units())

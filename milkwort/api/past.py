@@ -25,7 +25,6 @@ from milkwort.core.structures import lexicon_of
 from milkwort.formats.keyword_row import KeywordRow
 from milkwort.formats.keyword_rows import KeywordRows
 from milkwort.formats.past_rows import PastFile, read_past_rows
-from milkwort.formats.tables import read_table
 from milkwort.formats.text_table import MAX_BYTES
 from milkwort.store.entries import Arrival, KeywordEntry, ReadingEntry
 from milkwort.store.groups import (
@@ -207,7 +206,7 @@ def _put(
     work: Workspace, plan_id: int, kind: PastKind, name: str, data: bytes, window: str
 ) -> tuple[PastFile, PastList]:
     work.plan(plan_id)
-    read = read_past_rows(read_table(data, name), name)
+    read = read_past_rows(work.reader.table(data, name), name)
 
     def decide(plan: Loaded) -> Decision:
         before = _held(work, plan_id, kind)

@@ -18,7 +18,6 @@ from milkwort.api.trays import Tray
 from milkwort.api.workspace import Decision, Workspace
 from milkwort.formats.keyword_rows import KeywordRows
 from milkwort.formats.rival_rows import read_rival_rows
-from milkwort.formats.tables import read_table
 from milkwort.formats.text_table import MAX_BYTES
 from milkwort.store.rival_lists import add_rival_list, load_rival_lists
 
@@ -61,7 +60,7 @@ def to_tray(plan_id: int, body: KeywordTexts, work: Work) -> Response:
 
 
 def _put(work: Workspace, plan_id: int, name: str, data: bytes, window: str) -> dict[str, Any]:
-    read = read_rival_rows(read_table(data, name), name)
+    read = read_rival_rows(work.reader.table(data, name), name)
     made = Decision(f"bring in the rivals of {name}", lambda c: add_rival_list(c, name, read.rows))
     work.change(plan_id, lambda _: made, window=window, of_client=True)
     return rivals_view(work, plan_id, read.refused)

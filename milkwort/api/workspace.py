@@ -31,6 +31,7 @@ from milkwort.api.trays import Trays, Units
 from milkwort.core.errors import MilkwortError, UnreadableError
 from milkwort.core.long_tail import long_tail
 from milkwort.core.plan import run_plan
+from milkwort.formats.apart import Reader
 from milkwort.formats.guess_columns import ColumnGuess
 from milkwort.settings import Settings
 from milkwort.standins.almanac import Almanac
@@ -113,6 +114,7 @@ class Workspace:
         self.database = Database(settings.database)
         self.events = Events()
         self.trays = Trays(settings.trays)
+        self.reader = Reader()
         self.almanac = Almanac()
         self.known_ideas = lru_cache(maxsize=8)(lambda texts: self.almanac.figures(texts).ideas)
         self.jobs = Jobs(self.events)
@@ -270,10 +272,12 @@ class Workspace:
         """End what would keep the server from stopping; from any thread."""
         self._drawing.end()
         self.events.end()
+        self.reader.close()
 
     def close(self) -> None:
         """Let go of everything."""
         self.events.close()
+        self.reader.close()
         self._drawing.close()
         self.database.close()
 

@@ -58,6 +58,9 @@ class PlannerError(MilkwortError):
         self.message = message
         self.where = where
 
+    def __reduce__(self) -> tuple[Any, ...]:
+        return _again, (type(self), self.args, self.__dict__)
+
 
 class BadValueError(PlannerError):
     """A value outside what its field takes."""
@@ -149,6 +152,14 @@ class Refusal:
     def as_dict(self) -> dict[str, Any]:
         """Return the refusal with plain keys, for JSON."""
         return {"row": self.row, "column": self.column, "value": self.value, "why": self.why}
+
+
+def _again(kind: type[PlannerError], args: tuple[Any, ...], state: dict[str, Any]) -> PlannerError:
+    """Return an error that comes from another process as it was raised there."""
+    error = kind.__new__(kind, *args)
+    error.args = args
+    error.__dict__.update(state)
+    return error
 
 
 def _said(got: object) -> str:

@@ -15,7 +15,7 @@ from openpyxl import load_workbook
 from milkwort.core.errors import BadValueError, NothingUsableError, TooLargeError
 from milkwort.formats.text_table import MAX_BYTES, MAX_ROWS, TextTable
 
-__all__ = ["is_workbook", "read_workbook"]
+__all__ = ["is_workbook", "read_workbook", "unpacked_size"]
 
 _MOST_UNPACKED = 400 * 2**20
 """A workbook that unpacks to more than this is no sheet of keywords."""
@@ -30,6 +30,15 @@ _MOST_BLANK = 2_000
 def is_workbook(data: bytes) -> bool:
     """Say whether bytes look like a workbook."""
     return data[:4] == b"PK\x03\x04"
+
+
+def unpacked_size(data: bytes) -> int:
+    """Return how large a workbook is unpacked, as it says itself; 0 for a broken one."""
+    try:
+        with zipfile.ZipFile(io.BytesIO(data)) as packed:
+            return sum(info.file_size for info in packed.infolist())
+    except Exception:  # reading it says what is wrong
+        return 0
 
 
 def read_workbook(
