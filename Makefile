@@ -42,7 +42,7 @@ lock: .venv/bin/uv ## write the hash-checked locks anew
 	@.venv/bin/uv pip compile $(LOCK) --extra build --extra dev pyproject.toml -o requirements-dev.lock
 
 types: install-dev web/node_modules/.ready ## the client's types from the API's description
-	@$(PY) -m milkwort.api.openapi > web/openapi.json
+	@$(PY) -m milkwort.api.http.openapi > web/openapi.json
 	cd web && npm run -s types && rm -f openapi.json
 
 web: milkwort/static/index.html ## build the web client

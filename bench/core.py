@@ -14,13 +14,13 @@ from scipy.sparse import csr_array, vstack
 
 from bench.plain import plan_plainly
 from bench.sheets import brief_for, mixed_sheet, table_of_size
-from milkwort.core._options import options_of
+from milkwort.core.arrange.grouping import group_by_theme
 from milkwort.core.assumptions import Assumed
-from milkwort.core.demand import demand_of
-from milkwort.core.draws import draw_month
-from milkwort.core.grouping import group_by_theme
-from milkwort.core.limits import Limits
-from milkwort.core.plan import attention_of, frontier_of, run_plan
+from milkwort.core.brief.limits import Limits
+from milkwort.core.fit._options import options_of
+from milkwort.core.market.demand import demand_of
+from milkwort.core.plan.draws import draw_month
+from milkwort.core.plan.run import attention_of, frontier_of, run_plan
 
 Row = tuple[str, str, str]
 
@@ -51,7 +51,7 @@ def _growth() -> list[Row]:
         found.append((f"market + fit + frontier, {n:,} kept", f"{spent:.0f} ms",
                       wanted.get(n, "")))  # fmt: skip
     seconds, peak = alone(
-        "from bench.sheets import *\nfrom milkwort.core.plan import *\n"
+        "from bench.sheets import *\nfrom milkwort.core.plan.run import *\n"
         "b,t=brief_for(100_000),table_of_size(100_000)",
         "frontier_of(run_plan(b,t))",
     )
@@ -114,8 +114,8 @@ def _plain() -> Row:
 
 def _drawn() -> Row:
     seconds, peak = alone(
-        "from bench.sheets import *\nfrom milkwort.core.plan import *\n"
-        "from milkwort.core.draws import *\nr=run_plan(brief_for(1000),table_of_size(1000))",
+        "from bench.sheets import *\nfrom milkwort.core.plan.run import *\n"
+        "from milkwort.core.plan.draws import *\nr=run_plan(brief_for(1000),table_of_size(1000))",
         "draw_month(r, 2000)",
     )
     result = run_plan(brief_for(1_000), table_of_size(1_000))

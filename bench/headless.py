@@ -23,7 +23,7 @@ def rows() -> list[Row]:
         keywords = Path(folder) / "k.csv"
         write_csv(keywords, 1000)
         imports = (
-            "import milkwort.cli, milkwort.core.plan, milkwort.formats.plan_result, "
+            "import milkwort.cli, milkwort.core.plan.run, milkwort.formats.plan_result, "
             "milkwort.formats.brief_toml, milkwort.formats.keyword_rows, typer._adapters"
         )
         plan = [sys.executable, "-m", "milkwort", "plan", str(DEMO / "eastmere.toml"),

@@ -5,8 +5,8 @@ from __future__ import annotations
 import math
 from statistics import NormalDist
 
-from milkwort.core.brief import Brief
-from milkwort.core.keyword_table import INTENTS, KeywordTable
+from milkwort.core.brief.brief import Brief
+from milkwort.core.market.keyword_table import INTENTS, KeywordTable
 
 _NORMAL = NormalDist()
 

@@ -7,10 +7,10 @@ from pathlib import Path
 
 import numpy as np
 
-from milkwort.core.brief import Brief
-from milkwort.core.keyword_table import KeywordTable, blank_table
-from milkwort.core.negatives import Negative
-from milkwort.core.worth import CeilingRule, Conversion, Offer
+from milkwort.core.brief.brief import Brief
+from milkwort.core.brief.worth import CeilingRule, Conversion, Offer
+from milkwort.core.market.keyword_table import KeywordTable, blank_table
+from milkwort.core.words.negatives import Negative
 
 WORDS = [
     "sash",

@@ -8,7 +8,7 @@ from __future__ import annotations
 import csv
 from pathlib import Path
 
-from milkwort.core.lexicon import shipped_lexicon
+from milkwort.core.words.lexicon import shipped_lexicon
 from milkwort.standins.almanac import TOWNS, Almanac
 
 ROOTS = {

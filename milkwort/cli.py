@@ -122,8 +122,8 @@ def _own_stdout() -> Iterator[None]:
 def _planned(
     brief_path: Path, keywords_path: Path, format: Format, workings: str | None
 ) -> tuple[bytes, list[str]]:
-    from milkwort.core.plan import run_plan
-    from milkwort.core.structures import lexicon_of
+    from milkwort.core.arrange.structures import lexicon_of
+    from milkwort.core.plan.run import run_plan
     from milkwort.formats import plan_result
     from milkwort.formats.brief_toml import read_brief
     from milkwort.formats.keyword_rows import columns_by_heading, read_keyword_rows, table_of
@@ -157,7 +157,7 @@ def _planned(
 
 
 def _workings(result: Any, texts: list[str], wanted: str) -> bytes:
-    from milkwort.core.words import normalise
+    from milkwort.core.words.texts import normalise
     from milkwort.formats.plan_result import workings_text
 
     places = [i for i, t in enumerate(result.table.texts) if t == normalise(wanted)]

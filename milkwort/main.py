@@ -14,9 +14,9 @@ from alembic.util.exc import CommandError
 from pydantic import ValidationError
 from sqlalchemy.exc import DatabaseError
 
-from milkwort.api.app import STATIC, make_app
-from milkwort.api.samples import SAMPLE_NAME, SECOND_NAME, add_sample
-from milkwort.api.workspace import Workspace
+from milkwort.api.http.app import STATIC, make_app
+from milkwort.api.plan.samples import SAMPLE_NAME, SECOND_NAME, add_sample
+from milkwort.api.plan.workspace import Workspace
 from milkwort.core.errors import BadValueError, PlannerError
 from milkwort.hold import Hold, held_alone
 from milkwort.settings import Settings

@@ -8,9 +8,9 @@ from typing import Any
 import numpy as np
 
 from milkwort.core.assumptions import Assumed
-from milkwort.core.brief import Brief
-from milkwort.core.keyword_table import CALLS, KeywordTable, blank_table
-from milkwort.core.worth import CeilingRule, Conversion, Offer
+from milkwort.core.brief.brief import Brief
+from milkwort.core.brief.worth import CeilingRule, Conversion, Offer
+from milkwort.core.market.keyword_table import CALLS, KeywordTable, blank_table
 
 
 def offer(**changes: Any) -> Offer:

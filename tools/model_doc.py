@@ -11,11 +11,11 @@ from pathlib import Path
 import numpy as np
 
 from milkwort.core.assumptions import TABLE
-from milkwort.core.brief import Brief
-from milkwort.core.keyword_table import KeywordTable, blank_table
-from milkwort.core.plan import run_plan
-from milkwort.core.workings import keyword_workings
-from milkwort.core.worth import CeilingRule, Conversion, Offer
+from milkwort.core.brief.brief import Brief
+from milkwort.core.brief.worth import CeilingRule, Conversion, Offer
+from milkwort.core.market.keyword_table import KeywordTable, blank_table
+from milkwort.core.plan.run import run_plan
+from milkwort.core.workings.keyword import keyword_workings
 
 DOC = Path(__file__).parent.parent / "docs" / "model.md"
 

@@ -8,13 +8,13 @@ from dataclasses import dataclass
 from typing import Any, cast
 
 from milkwort.core.assumptions import RETIRED, TABLE, Assumed
-from milkwort.core.brief import Brief, Goal, Match, Pricing
+from milkwort.core.brief.brief import Brief, Goal, Match, Pricing
+from milkwort.core.brief.limits import Limits, SpendLimit
+from milkwort.core.brief.showing import ALWAYS, DAY_NAMES, Showing
+from milkwort.core.brief.worth import CeilingRule, Conversion, Offer, RuleName
 from milkwort.core.errors import BadValueError
-from milkwort.core.limits import Limits, SpendLimit
-from milkwort.core.match_types import MATCHES
-from milkwort.core.negatives import Negative
-from milkwort.core.showing import ALWAYS, DAY_NAMES, Showing
-from milkwort.core.worth import CeilingRule, Conversion, Offer, RuleName
+from milkwort.core.words.match_types import MATCHES
+from milkwort.core.words.negatives import Negative
 
 __all__ = ["BriefFile", "read_brief"]
 

@@ -6,8 +6,8 @@ import re
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from milkwort.core.brief import MATCHES
-from milkwort.core.words import normalise
+from milkwort.core.brief.brief import MATCHES
+from milkwort.core.words.texts import normalise
 from milkwort.formats.keyword_rows import FIELDS
 from milkwort.formats.months import MONTHS
 from milkwort.formats.numbers import is_blank, read_range

@@ -7,9 +7,9 @@ from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any, TypeVar
 
-from milkwort.core.brief import MATCHES
-from milkwort.core.keyword_table import CALLS, INTENTS
-from milkwort.core.words import MAX_TEXT, normalise
+from milkwort.core.brief.brief import MATCHES
+from milkwort.core.market.keyword_table import CALLS, INTENTS
+from milkwort.core.words.texts import MAX_TEXT, normalise
 from milkwort.formats.numbers import Decimal, is_blank, read_number, read_range, read_share
 
 __all__ = ["MONTHS", "KeywordRow", "RefusedCellError", "RowReader"]

@@ -8,7 +8,7 @@ from datetime import date
 from typing import TypeVar
 
 from milkwort.core.errors import NothingUsableError, Refusal
-from milkwort.core.words import MAX_TEXT, normalise
+from milkwort.core.words.texts import MAX_TEXT, normalise
 from milkwort.formats.months import read_month
 from milkwort.formats.numbers import Decimal, is_blank, read_number, read_share
 from milkwort.formats.text_table import TextTable

@@ -10,8 +10,8 @@ from dataclasses import dataclass
 from selectolax.lexbor import LexborHTMLParser
 
 from milkwort.core.errors import NothingUsableError, TooLargeError
-from milkwort.core.lexicon import Lexicon, shipped_lexicon
-from milkwort.core.words import normalise
+from milkwort.core.words.lexicon import Lexicon, shipped_lexicon
+from milkwort.core.words.texts import normalise
 
 __all__ = ["PageWord", "page_words"]
 

@@ -7,8 +7,8 @@ from dataclasses import dataclass
 from typing import cast
 
 from milkwort.core.errors import Refusal
-from milkwort.core.match_types import MATCHES, Match
-from milkwort.core.past import PastRow
+from milkwort.core.gather.past import PastRow
+from milkwort.core.words.match_types import MATCHES, Match
 from milkwort.formats.named_rows import Cells, RefusedCellError, read_named_rows
 from milkwort.formats.text_table import TextTable
 

@@ -12,12 +12,12 @@ from typing import Any, Literal
 import orjson
 from pydantic import BaseModel, ConfigDict, Field, TypeAdapter, ValidationError
 
-from milkwort.core.brief import Goal, Match, PolicyName, Pricing
+from milkwort.core.brief.brief import Goal, Match, PolicyName, Pricing
+from milkwort.core.brief.worth import RuleName
 from milkwort.core.errors import BadValueError, TooLargeError
-from milkwort.core.past import PastRow
-from milkwort.core.rivals import RivalRow
-from milkwort.core.words import MAX_TEXT
-from milkwort.core.worth import RuleName
+from milkwort.core.gather.past import PastRow
+from milkwort.core.gather.rivals import RivalRow
+from milkwort.core.words.texts import MAX_TEXT
 from milkwort.formats.first_plan_json import FIRST_FORMAT, from_first
 from milkwort.formats.plan_values import (
     HouseRuleValues,

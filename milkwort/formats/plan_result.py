@@ -11,15 +11,15 @@ from typing import Any
 import numpy as np
 import orjson
 
-from milkwort.core.budgets import daily_budgets
-from milkwort.core.conflicts import Conflict, conflicts_of
+from milkwort.core.arrange.conflicts import Conflict, conflicts_of
 from milkwort.core.errors import Refusal
-from milkwort.core.keyword_table import CALLS, INTENTS
-from milkwort.core.notes import NOTES, notes_of, notices_of
-from milkwort.core.plan import PlanResult, attention_of, frontier_of
-from milkwort.core.standing import STANDINGS
-from milkwort.core.unmet import Unmet
-from milkwort.core.workings import Line, keyword_workings
+from milkwort.core.fit.unmet import Unmet
+from milkwort.core.market.keyword_table import CALLS, INTENTS
+from milkwort.core.market.standing import STANDINGS
+from milkwort.core.plan.budgets import daily_budgets
+from milkwort.core.plan.notes import NOTES, notes_of, notices_of
+from milkwort.core.plan.run import PlanResult, attention_of, frontier_of
+from milkwort.core.workings.keyword import Line, keyword_workings
 from milkwort.formats.cells import safe_cell
 
 __all__ = ["result_csv", "result_document", "result_json", "result_table", "workings_text"]

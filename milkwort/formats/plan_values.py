@@ -6,7 +6,7 @@ from typing import Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from milkwort.core.brief import Match, Pricing
+from milkwort.core.brief.brief import Match, Pricing
 
 __all__ = [
     "HouseRuleValues", "OfferValues", "ProfileValues", "SavedFilterValues", "ShowingValues",

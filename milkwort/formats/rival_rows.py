@@ -6,7 +6,7 @@ import re
 from dataclasses import dataclass, replace
 
 from milkwort.core.errors import Refusal
-from milkwort.core.rivals import RivalRow
+from milkwort.core.gather.rivals import RivalRow
 from milkwort.formats.named_rows import Cells, RefusedCellError, read_named_rows
 from milkwort.formats.text_table import TextTable
 

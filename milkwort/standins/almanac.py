@@ -13,8 +13,8 @@ from collections.abc import Sequence
 import numpy as np
 
 from milkwort.core.errors import BadValueError, PlannerError
-from milkwort.core.lexicon import shipped_lexicon
-from milkwort.core.words import MAX_TEXT, normalise
+from milkwort.core.words.lexicon import shipped_lexicon
+from milkwort.core.words.texts import MAX_TEXT, normalise
 from milkwort.standins.categories import CATEGORIES
 from milkwort.standins.source import Idea, IdeasPage
 

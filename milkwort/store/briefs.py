@@ -9,13 +9,13 @@ from dataclasses import asdict
 from typing import Any, cast
 
 from milkwort.core.assumptions import Assumed
-from milkwort.core.brief import Brief, Goal, Match, Policy, PolicyName, Pricing
+from milkwort.core.brief.brief import Brief, Goal, Match, Policy, PolicyName, Pricing
+from milkwort.core.brief.limits import Limits, SpendLimit
+from milkwort.core.brief.platform import profile_of
+from milkwort.core.brief.showing import ALWAYS, Showing
+from milkwort.core.brief.worth import CeilingRule, Conversion, Offer, RuleName
 from milkwort.core.errors import BadValueError
-from milkwort.core.limits import Limits, SpendLimit
-from milkwort.core.negatives import Negative
-from milkwort.core.platform import profile_of
-from milkwort.core.showing import ALWAYS, Showing
-from milkwort.core.worth import CeilingRule, Conversion, Offer, RuleName
+from milkwort.core.words.negatives import Negative
 from milkwort.store import models
 from milkwort.store.groups import Structure
 from milkwort.store.negatives import StoredNegative

@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from dataclasses import replace
 from typing import Any
 
-from milkwort.core.match_types import Match
+from milkwort.core.words.match_types import Match
 from milkwort.store import models
 from milkwort.store.entries import Arrival, KeywordEntry, ReadingEntry
 from milkwort.store.journal import Change

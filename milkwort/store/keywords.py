@@ -12,7 +12,7 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from milkwort.core.errors import BadValueError
-from milkwort.core.keyword_table import CALLS
+from milkwort.core.market.keyword_table import CALLS
 from milkwort.store import models
 from milkwort.store.entries import Arrival, KeywordEntry, ReadingEntry
 from milkwort.store.groups import (

@@ -9,9 +9,9 @@ from typing import cast
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from milkwort.core.match_types import Match
-from milkwort.core.negatives import Level, Negative
-from milkwort.core.words import normalise
+from milkwort.core.words.match_types import Match
+from milkwort.core.words.negatives import Level, Negative
+from milkwort.core.words.texts import normalise
 from milkwort.store import models
 from milkwort.store.groups import load_structure
 from milkwort.store.journal import Change, now

@@ -34,7 +34,7 @@ class OwnWays:
     saved_filters : list of dict
         ``name`` and ``query``, as it stands in the address.
     house_rules : list of dict
-        As `milkwort.core.house_rules.HouseRule` has its fields.
+        As `milkwort.core.sift.house_rules.HouseRule` has its fields.
     word_kinds : dict of str to str
         Kind of a word or run of words, by its normalised text.
     """

@@ -10,7 +10,7 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from milkwort.core.errors import BadValueError
-from milkwort.core.past import PastRow
+from milkwort.core.gather.past import PastRow
 from milkwort.store import models
 from milkwort.store.journal import Change, now
 from milkwort.store.plans import client_of

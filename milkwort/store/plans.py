@@ -11,7 +11,7 @@ from sqlalchemy import func, select
 from sqlalchemy.orm import Session
 
 from milkwort.core.assumptions import RETIRED, Assumed
-from milkwort.core.brief import Brief
+from milkwort.core.brief.brief import Brief
 from milkwort.core.errors import BadValueError, NotFoundError
 from milkwort.store import models
 from milkwort.store.briefs import (

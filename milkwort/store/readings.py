@@ -9,9 +9,9 @@ from typing import Any, Literal
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from milkwort.core.brief import Brief
+from milkwort.core.brief.brief import Brief
 from milkwort.core.errors import BadValueError, NotFoundError
-from milkwort.core.readings import Figures, mean_of
+from milkwort.core.market.readings import Figures, mean_of
 from milkwort.store import models
 from milkwort.store.journal import Change, now
 

@@ -8,7 +8,7 @@ from dataclasses import asdict, dataclass
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from milkwort.core.rivals import RivalRow
+from milkwort.core.gather.rivals import RivalRow
 from milkwort.store import models
 from milkwort.store.journal import Change, now
 from milkwort.store.plans import client_of

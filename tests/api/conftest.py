@@ -4,7 +4,7 @@ from pathlib import Path
 import pytest
 from fastapi.testclient import TestClient
 
-from milkwort.api.app import make_app
+from milkwort.api.http.app import make_app
 from milkwort.settings import Settings
 
 

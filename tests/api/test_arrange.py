@@ -2,7 +2,7 @@
 
 import pytest
 
-from milkwort.api.arrange_schemas import ArrangeView
+from milkwort.api.arrange.schemas import ArrangeView
 from tests.api.conftest import ids_of
 
 

@@ -5,9 +5,9 @@ import io
 import openpyxl
 import pytest
 
-from milkwort.api.gather_schemas import StarterAnswer
-from milkwort.api.schemas import ChangeAnswer
-from milkwort.api.tray_schemas import TrayView
+from milkwort.api.gather.schemas import StarterAnswer
+from milkwort.api.gather.tray_schemas import TrayView
+from milkwort.api.plan.schemas import ChangeAnswer
 from tests.api.conftest import ids_of, texts_of
 
 

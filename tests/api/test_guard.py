@@ -5,7 +5,7 @@ from pathlib import Path
 
 import pytest
 
-from milkwort.api.openapi import openapi_text
+from milkwort.api.http.openapi import openapi_text
 from milkwort.formats.text_table import MAX_BYTES
 from milkwort.settings import Settings
 

@@ -4,7 +4,7 @@ import threading
 
 import pytest
 
-from milkwort.api.jobs import Jobs
+from milkwort.api.http.jobs import Jobs
 from milkwort.core.errors import StoppedError
 from tests.api.conftest import client_over, ids_of
 from tests.api.test_gathering import paste, take, tray_of

@@ -115,7 +115,7 @@ def test_the_description_says_what_streams_and_files_are(client):
 
 
 def test_trays_are_bounded_in_sum(client, plan, monkeypatch):
-    monkeypatch.setattr("milkwort.api.trays._HEAVIEST", 250)
+    monkeypatch.setattr("milkwort.api.gather.trays._HEAVIEST", 250)
     text = "keyword\n" + "\n".join(f"keyword {n} of many" for n in range(100))
     keys = [
         client.post(f"{plan}/gather/text", json={"text": text, "name": f"{n}"}).json()["key"]

@@ -15,7 +15,7 @@ from fastapi.testclient import TestClient
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
-from milkwort.api.events import Events
+from milkwort.api.http.events import Events
 from tests.api.conftest import client_over
 
 JSON = st.recursive(

@@ -2,7 +2,7 @@
 
 import pytest
 
-from milkwort.api.past_schemas import AccountView, TermsView
+from milkwort.api.gather.past_schemas import AccountView, TermsView
 from tests.api.conftest import texts_of
 from tests.api.test_gathering import take, tray_of
 

@@ -1,7 +1,7 @@
 import json
 
-from milkwort.api.frame_schemas import Ranges
-from milkwort.api.schemas import ChangeAnswer, PlanAnswer
+from milkwort.api.plan.frame_schemas import Ranges
+from milkwort.api.plan.schemas import ChangeAnswer, PlanAnswer
 from tests.api.conftest import client_over, ids_of
 
 

@@ -2,10 +2,10 @@
 
 import pytest
 
-from milkwort.api.past_schemas import TermsView
-from milkwort.api.schemas import ChangeAnswer
-from milkwort.api.sift_schemas import BlockingWorth, RulePreview, Tried, WordsView
-from milkwort.api.workings_schemas import Workings
+from milkwort.api.gather.past_schemas import TermsView
+from milkwort.api.plan.schemas import ChangeAnswer
+from milkwort.api.sift.schemas import BlockingWorth, RulePreview, Tried, WordsView
+from milkwort.api.sift.workings_schemas import Workings
 from tests.api.conftest import ids_of, texts_of
 from tests.api.test_past import TERMS
 from tests.api.test_past import upload as upload_past

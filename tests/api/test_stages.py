@@ -6,11 +6,11 @@ import io
 import openpyxl
 import pytest
 
-from milkwort.api.fit_schemas import FitView
-from milkwort.api.hand_over_schemas import HandOverView
-from milkwort.api.schemas import ChangeAnswer
-from milkwort.api.tray_schemas import TrayView
-from milkwort.api.workings_schemas import Workings
+from milkwort.api.fit.schemas import FitView
+from milkwort.api.gather.tray_schemas import TrayView
+from milkwort.api.handover.schemas import HandOverView
+from milkwort.api.plan.schemas import ChangeAnswer
+from milkwort.api.sift.workings_schemas import Workings
 from tests.api.conftest import SHEET, ids_of
 
 

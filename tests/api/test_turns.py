@@ -7,7 +7,7 @@ from concurrent.futures import ThreadPoolExecutor
 import numpy as np
 import pytest
 
-from milkwort.api import workspace as workspace_module
+from milkwort.api.plan import workspace as workspace_module
 from milkwort.core.errors import BadValueError
 from milkwort.store.plans import load_plan
 from milkwort.store.sheet import load_sheet

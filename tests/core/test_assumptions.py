@@ -6,18 +6,18 @@ import numpy as np
 import pytest
 
 from milkwort.core.assumptions import TABLE, Assumed
-from milkwort.core.brief import MATCHES, Policy
-from milkwort.core.corrections import Month, click_rates, corrections_of
-from milkwort.core.demand import per_month
-from milkwort.core.draws import draw_month
-from milkwort.core.keyword_table import INTENTS
-from milkwort.core.learning import factor_weight, group_evidence, judge
-from milkwort.core.notes import notes_of
-from milkwort.core.plan import run_plan
-from milkwort.core.results import exposed
-from milkwort.core.showing import Showing, shown_share
-from milkwort.core.workings import keyword_workings
-from milkwort.core.worth import Conversion
+from milkwort.core.brief.brief import MATCHES, Policy
+from milkwort.core.brief.showing import Showing, shown_share
+from milkwort.core.brief.worth import Conversion
+from milkwort.core.learn.corrections import Month, click_rates, corrections_of
+from milkwort.core.learn.evidence import factor_weight, group_evidence, judge
+from milkwort.core.learn.results import exposed
+from milkwort.core.market.demand import per_month
+from milkwort.core.market.keyword_table import INTENTS
+from milkwort.core.plan.draws import draw_month
+from milkwort.core.plan.notes import notes_of
+from milkwort.core.plan.run import run_plan
+from milkwort.core.workings.keyword import keyword_workings
 from tests.samples import brief, table
 
 NAN = np.nan

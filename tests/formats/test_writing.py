@@ -10,9 +10,9 @@ import numpy as np
 import openpyxl
 import pytest
 
+from milkwort.core.brief.limits import Limits, SpendLimit
 from milkwort.core.errors import BadValueError
-from milkwort.core.limits import Limits, SpendLimit
-from milkwort.core.plan import run_plan
+from milkwort.core.plan.run import run_plan
 from milkwort.formats.brief_toml import read_brief
 from milkwort.formats.cells import safe_cell
 from milkwort.formats.plan_json import PlanDocument, read_plan_json, write_plan_json

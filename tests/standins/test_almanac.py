@@ -2,7 +2,7 @@ import numpy as np
 import pytest
 
 from milkwort.core.errors import BadValueError, PlannerError
-from milkwort.core.lexicon import shipped_lexicon
+from milkwort.core.words.lexicon import shipped_lexicon
 from milkwort.standins.almanac import Almanac
 
 

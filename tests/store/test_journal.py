@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 from sqlalchemy import select, text, update
 
 from milkwort.core.errors import BadValueError, NotFoundError, ReplayError
-from milkwort.core.negatives import Negative
+from milkwort.core.words.negatives import Negative
 from milkwort.store import models
 from milkwort.store.database import Database
 from milkwort.store.entries import Arrival, KeywordEntry, ReadingEntry

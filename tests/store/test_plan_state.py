@@ -3,7 +3,7 @@
 import pytest
 from sqlalchemy import select
 
-from milkwort.core.negatives import Negative
+from milkwort.core.words.negatives import Negative
 from milkwort.formats import plan_json
 from milkwort.store import models
 from milkwort.store.entries import Arrival, KeywordEntry, ReadingEntry

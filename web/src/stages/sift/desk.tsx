@@ -13,7 +13,7 @@ import { useAsked, useDesk } from "../../app/desk";
 import type { CallName } from "../../data/client";
 import { usePlan } from "../../data/plan";
 import { useSaying } from "../../data/saying";
-import { filtered, fromAddress, intoAddress, queryOf, type Filter } from "./filter";
+import { filtered, fromAddress, intoAddress, queryOf, type Filter } from "./filter/filter";
 
 export const views = [
   { id: "ladder", name: "Ladder", key: "t" },

@@ -15,9 +15,9 @@ import {
   scalesOf,
   zoomed,
   zoomedTo,
-} from "./mapShapes";
-import { chosenColumns, inOrder, movedColumn } from "./columnPlan";
-import { neighbours } from "./neighbours";
+} from "./map/mapShapes";
+import { chosenColumns, inOrder, movedColumn } from "./list/columnPlan";
+import { neighbours } from "./one/neighbours";
 import { ruleWords } from "./ruleWords";
 
 const sheet = sheetOf([

@@ -1,0 +1,1 @@
+"""Routes of Arrange: groups, structures, negatives, conflicts."""

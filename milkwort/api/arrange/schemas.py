@@ -1,0 +1,135 @@
+"""What Arrange takes and gives."""
+
+from __future__ import annotations
+
+from pydantic import BaseModel, Field
+
+from milkwort.api.plan.schemas import Numbers, Taken
+from milkwort.core.arrange.structures import StructureName
+
+__all__ = [
+    "ArrangeView",
+    "CampaignEdit",
+    "CampaignValues",
+    "ConflictItem",
+    "GroupColumns",
+    "GroupEdit",
+    "GroupIds",
+    "KeywordMove",
+    "SharedWord",
+    "StructureChoice",
+    "StructureItem",
+]
+
+
+class SharedWord(BaseModel):
+    """A word of a group, and how many of its keywords hold it."""
+
+    word: str
+    keywords: int
+
+
+class GroupColumns(BaseModel):
+    """Ad groups, columns of one length; searches, clicks, money and customers a month."""
+
+    id: list[int]
+    name: list[str]
+    label: list[str]
+    campaign_id: list[int]
+    campaign: list[str]
+    page: list[str]
+    keywords: list[int]
+    kept: list[int]
+    running: list[int]
+    searches: Numbers
+    clicks: Numbers
+    spend: Numbers
+    customers: Numbers
+    words: list[list[SharedWord]]
+
+
+class CampaignValues(BaseModel):
+    """A campaign; money a month, its least and most, and its share where it scouts."""
+
+    id: int
+    name: str
+    least_spend: float
+    most_spend: float | None
+    scouting_share: float | None
+
+
+class ConflictItem(BaseModel):
+    """One conflict: its kind in words, and what it touches a month."""
+
+    kind: str
+    says: str
+    negative: str
+    negative_id: int | None
+    count: int
+    ids: list[int]
+    texts: list[str]
+    searches: float
+    customers: float
+    spend: float
+    terms: list[str]
+
+
+class ArrangeView(BaseModel):
+    """How a plan's keywords are arranged."""
+
+    revision: int
+    campaigns: list[CampaignValues]
+    groups: GroupColumns
+    alone: int
+    conflicts: list[ConflictItem]
+
+
+class StructureItem(BaseModel):
+    """What a ready structure would make of the kept keywords."""
+
+    kind: StructureName
+    says: str
+    campaigns: list[str]
+    groups: int
+    moves: int
+    adds: int
+
+
+class StructureChoice(Taken):
+    """Which ready structure to take."""
+
+    kind: StructureName
+
+
+class GroupEdit(Taken):
+    """What is set of a group; what is left out stays."""
+
+    name: str | None = Field(default=None, max_length=400)
+    page: str | None = Field(default=None, max_length=4000)
+
+
+class CampaignEdit(Taken):
+    """What is set of a campaign; what is left out stays. Money a month."""
+
+    name: str = Field(default="", max_length=400)
+    least_spend: float = Field(default=0, ge=0, le=1e12)
+    most_spend: float | None = Field(default=None, ge=0, le=1e12)
+    scouting_share: float | None = Field(default=None, ge=0, le=1)
+
+
+class GroupIds(Taken):
+    """Some groups; none for every empty one."""
+
+    ids: list[int] = Field(default=[], max_length=100_000)
+
+
+class KeywordMove(Taken):
+    """Keywords and the group they go to: one that stands, or one by what it is called.
+
+    A name no group has makes a new group, in the campaign named.
+    """
+
+    ids: list[int] = Field(min_length=1, max_length=200_000)
+    group_id: int | None = None
+    group: str = Field(default="", max_length=400)
+    campaign_id: int | None = None

@@ -1,0 +1,125 @@
+"""The Brief stage."""
+
+from __future__ import annotations
+
+import orjson
+from fastapi import APIRouter, Response
+
+from milkwort.api.http.shared import Window, Work, download_of, sent
+from milkwort.api.plan.loaded import Loaded
+from milkwort.api.plan.schemas import (
+    AssumptionChange,
+    AssumptionItem,
+    BriefChange,
+    ChangeAnswer,
+    PurseChange,
+    shape_of,
+)  # fmt: skip
+from milkwort.api.plan.workspace import Decision
+from milkwort.core.assumptions import TABLE
+from milkwort.core.brief.platform import PROFILES, Profile, profile_of
+from milkwort.core.errors import NothingUsableError
+from milkwort.core.market.demand import season_of_months
+from milkwort.core.plan.budgets import a_month
+from milkwort.formats.plan_values import ProfileValues
+from milkwort.store.briefs import sum_for
+from milkwort.store.plans import change_assumptions, change_brief
+
+router = APIRouter(tags=["brief"])
+
+_LABELS = {
+    "offer_name": "what is sold", "sale_value": "the sale value", "gross_margin": "the margin",
+    "sales_per_customer": "sales per customer", "rate_likely": "the conversion rate",
+    "close_likely": "the close rate", "currency": "the currency",
+    "monthly_spend": "the monthly spend", "goal": "the goal", "start_date": "the first day",
+    "pricing": "how clicks are priced", "places": "the places",
+    "volume_basis": "what volumes count",
+    "ceiling_rule": "the ceiling rule", "ceiling_value": "the ceiling rule",
+    "max_cpc": "the highest price", "policy": "the bid policy", "flat_bid": "the flat bid",
+    "season": "the season", "gross_spend": "the monthly sum", "tax_share": "the tax",
+    "fee": "the fee", "profile": "the ad platform", "other_places": "other places",
+    "max_keywords": "the most keywords", "min_clicks": "the least clicks",
+    "more_offers": "the offers", "showing": "when ads are shown",
+    "cap_clicks": "the cap of bids", "odd_step": "the odd step",
+}  # fmt: skip
+
+
+@router.patch("/plans/{plan_id}/brief", responses=shape_of(ChangeAnswer))
+def change(plan_id: int, body: BriefChange, work: Work, window: Window = "") -> Response:
+    """Change fields of the brief."""
+    fields = body.given()
+    named = [_LABELS[f] for f in fields if f in _LABELS] or ["the brief"]
+    made = Decision(f"change {named[0]}", lambda c: change_brief(c, fields))
+    return sent(work.change(plan_id, lambda _: made, window=window))
+
+
+@router.put("/plans/{plan_id}/purse", responses=shape_of(ChangeAnswer))
+def set_purse(plan_id: int, body: PurseChange, work: Work, window: Window = "") -> Response:
+    """Set what is left to spend on clicks a month: the sum before tax and fee follows."""
+
+    def decide(plan: Loaded) -> Decision:
+        days = plan.record.brief.assumed["month_days"]
+        fields = sum_for(plan.record.values, a_month(body.purse, body.per, days))
+        return Decision("change the purse", lambda c: change_brief(c, fields))
+
+    return sent(work.change(plan_id, decide, window=window))
+
+
+@router.get("/plans/{plan_id}/assumptions")
+def assumptions(plan_id: int, work: Work) -> list[AssumptionItem]:
+    """List every default of the model as the plan sees it."""
+    assumed = work.plan(plan_id).record.brief.assumed
+    return [
+        AssumptionItem(
+            name=row.name, label=row.label, value=assumed[name], default=row.value,
+            unit=row.unit, least=row.least, most=row.most, why=row.why,
+            changed=assumed.is_changed(name),
+        )
+        for name, row in TABLE.items()
+    ]  # fmt: skip
+
+
+@router.patch("/plans/{plan_id}/assumptions", responses=shape_of(ChangeAnswer))
+def change_some(plan_id: int, body: AssumptionChange, work: Work, window: Window = "") -> Response:
+    """Change assumptions, or put their defaults back."""
+    first = next(iter(body.values), "")
+    label = TABLE[first].label if first in TABLE else "nothing"
+    made = Decision(
+        f"change the assumption on {label}", lambda c: change_assumptions(c, body.values)
+    )
+    return sent(work.change(plan_id, lambda _: made, window=window))
+
+
+@router.get("/profiles")
+def profiles(work: Work) -> list[ProfileValues]:
+    """List the platform profiles that ship."""
+    return [ProfileValues(**profile.as_dict()) for profile in (Profile(), *PROFILES)]
+
+
+@router.get(
+    "/plans/{plan_id}/profile.json",
+    response_class=Response,
+    responses=download_of("application/json"),
+)
+def profile_file(plan_id: int, work: Work) -> Response:
+    """Return the plan's platform profile as a file of its own."""
+    profile = profile_of(work.plan(plan_id).record.values["profile"])
+    return Response(
+        orjson.dumps(profile.as_dict(), option=orjson.OPT_INDENT_2),
+        media_type="application/json",
+        headers={"Content-Disposition": 'attachment; filename="platform-profile.json"'},
+    )
+
+
+@router.post("/plans/{plan_id}/brief/season", responses=shape_of(ChangeAnswer))
+def season_of_keywords(plan_id: int, work: Work, window: Window = "") -> Response:
+    """Take the season from the months that the keywords' own readings hold."""
+
+    def decide(plan: Loaded) -> Decision:
+        season = season_of_months(plan.sheet.table)
+        if season is None:
+            raise NothingUsableError("season: no keyword has twelve months of figures", "season")
+        fields = {"season": [round(float(m), 3) for m in season]}
+        return Decision("take the season from the keywords", lambda c: change_brief(c, fields))
+
+    return sent(work.change(plan_id, decide, window=window))

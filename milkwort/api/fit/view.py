@@ -1,0 +1,114 @@
+"""The ladder of pounds as a picture: steps gathered into blocks, and what stands beside."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import numpy as np
+
+from milkwort.core.fit.fit import Ladder
+from milkwort.core.plan.run import PlanResult, frontier_of, other_ways
+from milkwort.store.sheet import Sheet
+
+__all__ = ["fit_view"]
+
+_BLOCKS = 180
+_BEYOND_PURSE = 1.7
+_NAMES = 3
+
+
+def fit_view(result: PlanResult, sheet: Sheet, revision: int) -> dict[str, Any]:
+    """Return what the Fit screen draws; money and goal a month."""
+    ladder, purse = result.fit.ladder, result.brief.monthly_spend
+    saturation = float(ladder.spend_so_far[-1]) if len(ladder.owner) else ladder.base_spend
+    span = max(min(saturation, purse * _BEYOND_PURSE), purse, 1.0)
+    curve = frontier_of(result)
+    goal = result.brief.goal
+    return {
+        "revision": revision,
+        "goal": goal,
+        "blocks": _blocks(result, sheet, span),
+        "groups": ["No group", *sheet.labels],
+        "span": span,
+        "frontier_purse": curve.purse,
+        "frontier_value": curve.value,
+        "value": result.value,
+        "bound": result.bound,
+        "other_ways": [
+            {
+                "name": way.policy.name,
+                "flat_bid": way.policy.flat_bid,
+                "value": way.totals.goal(goal),
+                "customers": way.totals.customers,
+                "clicks": way.totals.clicks,
+                "spend": way.totals.spend,
+                "pace": way.pace,
+            }
+            for way in other_ways(result)
+        ],
+        "more": _more(result, sheet, purse),
+        "saturation": saturation,
+    }
+
+
+def _blocks(result: PlanResult, sheet: Sheet, span: float) -> list[dict[str, Any]]:
+    ladder = result.fit.ladder
+    start = ladder.spend_so_far - ladder.spend
+    shown = int(np.searchsorted(start, span))
+    if shown == 0:
+        return []
+    start, spend, value = start[:shown], ladder.spend[:shown], ladder.value[:shown]
+    bins = np.floor(start / (span / _BLOCKS))
+    first = np.flatnonzero(np.r_[True, bins[1:] != bins[:-1]])
+    block = np.cumsum(np.r_[False, bins[1:] != bins[:-1]])
+    groups = len(sheet.labels) + 1
+    group = result.table.group[ladder.owner[:shown]] + 1
+    by_group = np.bincount(block * groups + group, spend, minlength=len(first) * groups)
+    names = _names(ladder, sheet, block, spend, shown)
+    totals = np.add.reduceat(spend, first)
+    return [
+        {
+            "start": s, "spend": t, "return": v / t, "group": g, "steps": n, "keywords": names[i],
+        }
+        for i, (s, t, v, g, n) in enumerate(
+            zip(
+                start[first].tolist(),
+                totals.tolist(),
+                np.add.reduceat(value, first).tolist(),
+                by_group.reshape(-1, groups).argmax(axis=1).tolist(),
+                np.diff(np.r_[first, shown]).tolist(),
+                strict=True,
+            )
+        )
+    ]  # fmt: skip
+
+
+def _names(
+    ladder: Ladder, sheet: Sheet, block: Any, spend: Any, shown: int
+) -> dict[int, list[str]]:
+    """Return, for each block, the keywords that take most of its money."""
+    named: dict[int, list[str]] = {}
+    for step in np.lexsort((-spend, block)).tolist():
+        names = named.setdefault(int(block[step]), [])
+        text = sheet.entries[int(ladder.owner[:shown][step])].text
+        if len(names) < _NAMES and text not in names:
+            names.append(text)
+    return named
+
+
+def _more(result: PlanResult, sheet: Sheet, purse: float) -> dict[str, Any] | None:
+    """Return what about a sixth more money would bring."""
+    ladder = result.fit.ladder
+    if result.fit.next_return <= 0 or purse <= 0:
+        return None
+    rough = purse / 6
+    size = 10 ** np.floor(np.log10(rough))
+    money = float(min((1, 2, 5, 10), key=lambda n: abs(n * size - rough)) * size)
+    steps = slice(ladder.whole_steps(purse), ladder.whole_steps(purse + money) + 1)
+    owners, place = np.unique(ladder.owner[steps], return_inverse=True)
+    order = np.argsort(-np.bincount(place, ladder.spend[steps]))[:_NAMES]
+    return {
+        "money": money,
+        "value": ladder.relaxed(purse + money) - ladder.relaxed(purse),
+        "keywords": [sheet.entries[int(owners[i])].text for i in order],
+    }

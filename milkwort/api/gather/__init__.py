@@ -1,0 +1,1 @@
+"""Routes of Gather: sources, trays, rivals, what ran before."""

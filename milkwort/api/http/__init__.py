@@ -1,0 +1,1 @@
+"""The server: app, guard, events, jobs, files of lists. Nothing of the job."""

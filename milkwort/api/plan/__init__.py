@@ -1,0 +1,1 @@
+"""Open plans: held, changed, answered; their routes, files and samples."""

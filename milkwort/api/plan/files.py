@@ -1,0 +1,254 @@
+"""Plans between the store and their files."""
+
+from __future__ import annotations
+
+import json
+from collections.abc import Iterable
+from typing import Any
+
+from sqlalchemy.orm import Session
+
+from milkwort.core.assumptions import RETIRED
+from milkwort.core.errors import BadValueError
+from milkwort.core.words.texts import normalise
+from milkwort.formats.plan_json import PlanDocument, write_plan_json
+from milkwort.store import models
+from milkwort.store.journal import now
+from milkwort.store.keys import new_keys
+from milkwort.store.plan_state import (
+    PlanState,
+    read_client_state,
+    read_plan_state,
+    write_client_state,
+    write_plan_state,
+)
+from milkwort.store.plans import BRIEF_FIELDS, add_client, client_of
+
+__all__ = ["add_document", "plan_file", "raw_plan"]
+
+Row = dict[str, Any]
+_CLIENT_LISTS = {"recipes": "recipe", "rival_lists": "rival_list", "past_lists": "past_list"}
+"""What a file calls each table of a client."""
+
+
+def plan_file(session: Session, plan_id: int) -> bytes:
+    """Return a plan with all that belongs to it as JSON that loads back to an equal plan.
+
+    Raises
+    ------
+    BadValueError
+        Where what is stored makes no plan: `raw_plan` takes that too.
+    """
+    state = read_plan_state(session, plan_id)
+    client_id = client_of(session, plan_id)
+    client = session.get_one(models.Client, client_id)
+    owned = read_client_state(session, client_id)
+    tables = state.tables
+    campaigns = _keys(tables["campaign"])
+    groups = _keys(tables["ad_group"])
+    offers = {row["id"]: at for at, row in enumerate(tables["offer"], start=1)}
+    readings, calls = _by_keyword(tables["reading"]), _by_keyword(tables["call"])
+    document = PlanDocument.model_validate({
+        "client": {"name": client.name} | {
+            name: [_without(row, "id") for row in owned[table]]
+            for name, table in _CLIENT_LISTS.items()
+        },
+        "plan": state.plan,
+        "offers": [_without(row, "id") for row in tables["offer"]],
+        "assumptions": {row["name"]: row["value"] for row in tables["assumption"]},
+        "campaigns": [_without(row, "id") for row in tables["campaign"]],
+        "groups": [
+            _without(row, "id", "campaign_id") | {"campaign": campaigns[row["campaign_id"]]}
+            for row in tables["ad_group"]
+        ],
+        "keywords": [
+            _without(row, "id", "normalised", "ad_group_id", "offer_id") | {
+                "group": groups.get(row["ad_group_id"]),
+                "offer": offers.get(row["offer_id"]),
+                "readings": [_without(r, "id", "keyword_id") for r in readings.get(row["id"], ())],
+                "call": next((_without(c, "id", "keyword_id") for c in calls.get(row["id"], ())),
+                             None),
+            }
+            for row in tables["keyword"]
+        ],
+        "negatives": [
+            _without(row, "id", "campaign_id", "ad_group_id") | {
+                "campaign": campaigns.get(row["campaign_id"]),
+                "group": groups.get(row["ad_group_id"]),
+            }
+            for row in tables["negative"]
+        ],
+    })  # fmt: skip
+    return write_plan_json(document)
+
+
+def raw_plan(session: Session, plan_id: int) -> bytes:
+    """Return the rows of a plan as they are stored, whatever stands in them, as JSON."""
+    state = read_plan_state(session, plan_id)
+    owned = read_client_state(session, client_of(session, plan_id))
+    tree = {"format": "milkwort-rows-1", "plan": state.plan, **state.tables, **owned}
+    return json.dumps(tree, indent=1).encode("ascii")
+
+
+def add_document(
+    session: Session, document: PlanDocument, client_id: int | None = None
+) -> tuple[int, list[str]]:
+    """Make a plan from a document.
+
+    Parameters
+    ----------
+    session : Session
+    document : PlanDocument
+    client_id : int, optional
+        Whose plan it becomes, what the client has staying as it is; a new client with what
+        the document brings where left out.
+
+    Returns
+    -------
+    plan_id : int
+    notices : list of str
+        What of the document the program no longer knows.
+
+    Raises
+    ------
+    BadValueError
+        For a key that stands twice or points at nothing, a keyword that stands twice, a
+        field of the brief nobody knows.
+    """
+    unknown = sorted(set(document.plan.unsaid) - set(BRIEF_FIELDS))
+    if unknown:
+        raise BadValueError("plan.unsaid", "fields of a brief", ", ".join(unknown))
+    if client_id is None:
+        client_id = add_client(session, document.client.name)
+        owned = {
+            table: _numbered(one.model_dump() for one in getattr(document.client, name))
+            for name, table in _CLIENT_LISTS.items()
+        }
+        write_client_state(session, owned, client_id)
+    state = PlanState(document.plan.model_dump(mode="json"), _tables(document))
+    plan_id = write_plan_state(session, state, client_id=client_id)
+    retired = [name for name in document.assumptions if name in RETIRED]
+    return plan_id, [f"{name} is left out: {RETIRED[name]}." for name in retired]
+
+
+def _tables(document: PlanDocument) -> dict[str, list[Row]]:
+    """Return a document's rows, numbered within it."""
+    campaigns = _numbered(c.model_dump() for c in document.campaigns)
+    _give_keys(campaigns, models.Campaign, "campaigns")
+    campaign_of = {row["key"]: row["id"] for row in campaigns}
+    groups = _numbered(g.model_dump() for g in document.groups)
+    _give_keys(groups, models.AdGroup, "groups")
+    for row in groups:
+        where = f"groups, {row['name']}"
+        row["campaign_id"] = _pointed(row.pop("campaign"), campaign_of, where)
+    group_of = {row["key"]: row["id"] for row in groups}
+    _once(campaigns, "campaigns", lambda row: row["name"])
+    _once(groups, "groups", lambda row: (row["campaign_id"], row["name"]))
+    negatives = _numbered(n.model_dump() for n in document.negatives)
+    _give_keys(negatives, models.Negative, "negatives")
+    for row in negatives:
+        _place_negative(row, campaign_of, group_of)
+    assumptions = [
+        {"name": name, "value": value}
+        for name, value in document.assumptions.items()
+        if name not in RETIRED
+    ]
+    return {
+        "offer": _numbered(o.model_dump() for o in document.offers),
+        "assumption": _numbered(assumptions), "campaign": campaigns, "ad_group": groups,
+        "negative": negatives, **_keyword_tables(document, group_of),
+    }  # fmt: skip
+
+
+def _keyword_tables(document: PlanDocument, group_of: dict[str, int]) -> dict[str, list[Row]]:
+    keywords = _numbered(k.model_dump() for k in document.keywords)
+    _give_keys(keywords, models.Keyword, "keywords")
+    readings: list[Row] = []
+    calls: list[Row] = []
+    for row in keywords:
+        where = f"keywords, number {row['id']}"
+        row["normalised"] = normalise(row["text"])
+        if not row["normalised"]:
+            raise BadValueError(where, "a text with at least one word", row["text"])
+        group, offer = row.pop("group"), row.pop("offer")
+        row["ad_group_id"] = None if group is None else _pointed(group, group_of, where)
+        if offer is not None and offer > len(document.offers):
+            raise BadValueError(where, f"an offer from 1 to {len(document.offers)}", offer)
+        row["offer_id"] = offer
+        call = row.pop("call")
+        if call is not None:
+            calls.append({"keyword_id": row["id"], **call, "at": call["at"] or now()})
+        own = row.pop("readings")
+        _check_readings(own, where)
+        readings += [{"keyword_id": row["id"], **r, "read_at": r["read_at"] or now()} for r in own]
+    _once(keywords, "keywords", lambda row: (row["normalised"], row["match"]))
+    return {"keyword": keywords, "reading": _numbered(readings), "call": _numbered(calls)}
+
+
+def _check_readings(readings: list[Row], where: str) -> None:
+    for r in readings:
+        if r["prices_in_use"] is None:
+            r["prices_in_use"] = r["in_use"]
+    for part, what in (("in_use", "searches"), ("prices_in_use", "prices")):
+        if sum(r[part] for r in readings) > 1:
+            raise BadValueError(where, f"one reading in use for {what}", "several")
+    for r in readings:
+        for low, high in (("volume_low", "volume_high"), ("cpc_low", "cpc_high")):
+            ends = [r[name] for name in (low, high) if r[name] is not None]
+            if len(ends) == 2 and ends[0] > ends[1]:
+                raise BadValueError(where, f"{low} up to {high}", f"{ends[0]} to {ends[1]}")
+        if r["months"] is not None and min(r["months"]) < 0:
+            raise BadValueError(where, "months of 0 or more searches", min(r["months"]))
+
+
+def _place_negative(row: Row, campaign_of: dict[str, int], group_of: dict[str, int]) -> None:
+    where = f"negatives, {row['text'][:60]}"
+    campaign, group = row.pop("campaign"), row.pop("group")
+    if campaign is not None and group is not None:
+        raise BadValueError(where, "a campaign or a group", "both")
+    if not normalise(row["text"]):
+        raise BadValueError(where, "a text with at least one word", row["text"])
+    row["campaign_id"] = None if campaign is None else _pointed(campaign, campaign_of, where)
+    row["ad_group_id"] = None if group is None else _pointed(group, group_of, where)
+    row["at"] = row["at"] or now()
+
+
+def _pointed(key: str, known: dict[str, int], where: str) -> int:
+    if key not in known:
+        raise BadValueError(where, "a key that the file holds", key)
+    return known[key]
+
+
+def _give_keys(rows: list[Row], model: type[models.Base], where: str) -> None:
+    for row, key in zip(rows, new_keys(model, len(rows)), strict=True):
+        row["key"] = row["key"] or key
+    _once(rows, where, lambda row: row["key"])
+
+
+def _once(rows: list[Row], where: str, what: Any) -> None:
+    seen: dict[Any, int] = {}
+    for row in rows:
+        earlier = seen.setdefault(what(row), row["id"])
+        if earlier != row["id"]:
+            got = row.get("text") or row.get("name") or row["key"]
+            raise BadValueError(f"{where}, number {row['id']}", f"another than number {earlier}",
+                                got)  # fmt: skip
+
+
+def _numbered(rows: Iterable[Row]) -> list[Row]:
+    return [{"id": at, **row} for at, row in enumerate(rows, start=1)]
+
+
+def _keys(rows: list[Row]) -> dict[int | None, str]:
+    return {row["id"]: row["key"] for row in rows}
+
+
+def _by_keyword(rows: list[Row]) -> dict[int, list[Row]]:
+    found: dict[int, list[Row]] = {}
+    for row in rows:
+        found.setdefault(row["keyword_id"], []).append(row)
+    return found
+
+
+def _without(row: Row, *names: str) -> Row:
+    return {name: value for name, value in row.items() if name not in names}

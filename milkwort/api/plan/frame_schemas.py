@@ -1,0 +1,220 @@
+"""What every screen is given: the brief, the trail, the purse, how sure it is."""
+
+from __future__ import annotations
+
+from datetime import date
+
+from pydantic import BaseModel
+
+from milkwort.core.brief.brief import Goal, Match, PolicyName, Pricing
+from milkwort.core.brief.worth import RuleName
+from milkwort.formats.plan_values import (
+    HouseRuleValues,
+    OfferValues,
+    ProfileValues,
+    SavedFilterValues,
+    ShowingValues,
+)
+
+__all__ = ["Frame", "Ranges"]
+
+
+class BriefValues(BaseModel):
+    """The brief by field: money in the plan's currency, shares from 0 to 1."""
+
+    offer_name: str
+    sale_value: float
+    gross_margin: float
+    sales_per_customer: float
+    rate_low: float
+    rate_likely: float
+    rate_high: float
+    close_low: float | None
+    close_likely: float | None
+    close_high: float | None
+    currency: str
+    monthly_spend: float
+    goal: Goal
+    start_date: date
+    pricing: Pricing
+    places: list[str]
+    volume_basis: Match
+    ceiling_rule: RuleName
+    ceiling_value: float | None
+    max_cpc: float | None
+    may_pay_to_learn: bool
+    policy: PolicyName
+    flat_bid: float | None
+    policy_share: float | None
+    season: list[float] | None
+    gross_spend: float | None
+    tax_share: float
+    fee: float
+    profile: ProfileValues | None
+    other_places: list[str]
+    max_keywords: int | None
+    min_clicks: float
+    showing: ShowingValues | None
+    cap_clicks: float | None
+    odd_step: bool
+    more_offers: list[OfferValues]
+
+
+class Worth(BaseModel):
+    """The descent from sale to click; money, and customers per click."""
+
+    sale_value: float
+    kept: float
+    contribution: float
+    allowed: float
+    rate_low: float
+    rate: float
+    rate_high: float
+    break_even_cpc: float
+    ceiling: float
+    ceiling_low: float
+    ceiling_high: float
+
+
+class Backward(BaseModel):
+    """At a click price: one click in how many must buy."""
+
+    price: float
+    rule: float
+    break_even: float
+    expected: float | None
+    meets_rule: bool
+    breaks_even: bool
+
+
+class BriefBlock(BaseModel):
+    """The brief and what follows from it."""
+
+    name: str
+    label: str
+    values: BriefValues
+    unsaid: list[str]
+    assumptions: dict[str, float]
+    worth: Worth
+    purse: float
+    backward: list[Backward]
+    shown_share: float
+    reading_rule: str
+    strange: list[str]
+
+
+class Trail(BaseModel):
+    """The live result of each stage; money a month."""
+
+    ceiling: float
+    keywords: int
+    kept: int
+    to_call: int
+    groups: int
+    spend: float
+    purse: float
+    hand_overs: int
+
+
+class Segment(BaseModel):
+    """One part of the purse, money a month: an ad group, or what is in none."""
+
+    id: int | None
+    name: str
+    spend: float
+
+
+class Purse(BaseModel):
+    """What the plan does with the money, a month."""
+
+    purse: float
+    per_day: float
+    spend: float
+    clicks: float
+    customers: float
+    cost_per_customer: float | None
+    profit: float
+    revenue: float
+    running: int
+    goal: Goal
+    next_unit: float
+    next_return: float
+    pace: float
+    gap: float
+    exact: bool
+    policy: PolicyName
+    saturated: bool
+    segments: list[Segment]
+    notices: list[str]
+
+
+class RangeItem(BaseModel):
+    """The 10th, 50th and 90th percentile; null where nobody buys."""
+
+    low: float | None
+    middle: float | None
+    high: float | None
+
+
+class InputMove(BaseModel):
+    """A month with one input at its 10th and at its 90th percentile, the rest likely."""
+
+    input: str
+    customers_low: float
+    customers_high: float
+    profit_low: float
+    profit_high: float
+
+
+class Ranges(BaseModel):
+    """How wide the forecast is, for one revision; money and figures a month."""
+
+    revision: int
+    draws: int
+    figures: dict[str, RangeItem]
+    profit_chance: float
+    no_customer_chance: float
+    early_chance: float
+    early_day: float | None
+    moves: list[InputMove]
+
+
+class JournalEnds(BaseModel):
+    """What undo and redo would do."""
+
+    undo: str | None
+    redo: str | None
+
+
+class OwnValues(BaseModel):
+    """What the planner made of the tool for this plan."""
+
+    quick_reasons: list[str]
+    saved_filters: list[SavedFilterValues]
+    house_rules: list[HouseRuleValues]
+    word_kinds: dict[str, str]
+
+
+class Tail(BaseModel):
+    """Thin keywords summed, a month: those kept, and what the others would add."""
+
+    keywords: int
+    kept: int
+    clicks: float
+    spend: float
+    customers: float
+    more_spend: float
+    more_customers: float
+
+
+class Frame(BaseModel):
+    """What every screen shows."""
+
+    plan_id: int
+    revision: int
+    brief: BriefBlock
+    trail: Trail
+    purse: Purse
+    journal: JournalEnds
+    own: OwnValues
+    tail: Tail

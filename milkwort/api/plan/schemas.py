@@ -1,0 +1,313 @@
+"""What the API takes and gives. Columns are arrays of one length, a place a keyword."""
+
+from __future__ import annotations
+
+from datetime import date
+from typing import Any, Literal
+
+from pydantic import BaseModel, ConfigDict, Field, model_validator
+
+from milkwort.api.http.texts import whole_texts
+from milkwort.api.plan.frame_schemas import Frame
+from milkwort.core.brief.brief import Goal, Match, PolicyName, Pricing
+from milkwort.core.brief.worth import RuleName
+from milkwort.formats.plan_values import OfferValues, ProfileValues, ShowingValues
+
+CallName = Literal["none", "keep", "hold", "drop", "block"]
+FigureName = Literal["spend", "clicks", "customers", "cost_per_customer", "profit", "next_unit"]
+Numbers = list[float | None]
+
+
+class Taken(BaseModel):
+    """The root of what is taken: unknown fields, broken texts and infinities are refused."""
+
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
+
+    @model_validator(mode="before")
+    @classmethod
+    def _whole(cls, value: Any) -> Any:
+        return whole_texts(value)
+
+    def given(self) -> dict[str, Any]:
+        """Return the fields that were sent, as JSON would hold them, each whole.
+
+        What a field holds keeps its own defaults: a rule sent without a reason has an empty one.
+        """
+        return {k: v for k, v in self.model_dump(mode="json").items() if k in self.model_fields_set}
+
+
+class ErrorBody(BaseModel):
+    """What went wrong, for a person."""
+
+    code: str
+    message: str
+    where: str
+
+
+class ErrorAnswer(BaseModel):
+    """Every error's shape."""
+
+    error: ErrorBody
+
+
+class PlanItem(BaseModel):
+    """A plan in the list, client by client; `monthly_spend` in its currency."""
+
+    id: int
+    client_id: int
+    client: str
+    version_of: int | None
+    label: str
+    name: str
+    currency: str
+    monthly_spend: float
+    keywords: int
+    created_at: str
+
+
+class NewPlan(Taken):
+    """A plan to be made, blank or from the sample, for a client or for a new one."""
+
+    name: str = Field(min_length=1, max_length=120)
+    start: Literal["blank", "sample", "second_sample", "service", "shop", "subscription"] = "blank"
+    client_id: int | None = None
+
+
+class PlanName(Taken):
+    """A plan's new name."""
+
+    name: str = Field(min_length=1, max_length=120)
+
+
+class PlanId(BaseModel):
+    """Which plan was made."""
+
+    id: int
+
+
+class BriefChange(Taken):
+    """Fields of the brief to change; what is left out stays."""
+
+    offer_name: str = Field(default="", max_length=200)
+    sale_value: float = 0
+    gross_margin: float = 0
+    sales_per_customer: float = 0
+    rate_low: float = 0
+    rate_likely: float = 0
+    rate_high: float = 0
+    close_low: float | None = None
+    close_likely: float | None = None
+    close_high: float | None = None
+    currency: str = Field(default="", max_length=3)
+    monthly_spend: float = 0
+    goal: Goal = "customers"
+    start_date: date = date(2027, 1, 1)
+    pricing: Pricing = "pay_enough"
+    places: list[str] = Field(default=[], max_length=200)
+    volume_basis: Match = "exact"
+    ceiling_rule: RuleName = "break_even"
+    ceiling_value: float | None = None
+    max_cpc: float | None = None
+    may_pay_to_learn: bool = False
+    policy: PolicyName = "fitted"
+    flat_bid: float | None = None
+    policy_share: float | None = None
+    season: list[float] | None = Field(default=None, max_length=12)
+    gross_spend: float | None = None
+    tax_share: float = 0
+    fee: float = 0
+    profile: ProfileValues | None = None
+    other_places: list[str] = Field(default=[], max_length=500)
+    max_keywords: int | None = None
+    min_clicks: float = 0
+    showing: ShowingValues | None = None
+    cap_clicks: float | None = None
+    odd_step: bool = False
+    more_offers: list[OfferValues] = Field(default=[], max_length=50)
+
+
+class PurseChange(Taken):
+    """What is to be left to spend on clicks, money a month unless said a day or a week."""
+
+    purse: float = Field(ge=0, le=1e10)
+    per: Literal["day", "week", "month"] = "month"
+
+
+class AssumptionChange(Taken):
+    """Assumptions by name; null puts the default back."""
+
+    values: dict[str, float | None]
+
+
+class AssumptionItem(BaseModel):
+    """One row of the table of assumptions, as the plan sees it."""
+
+    name: str
+    label: str
+    value: float
+    default: float
+    unit: str
+    least: float
+    most: float
+    why: str
+    changed: bool
+
+
+class Texts(BaseModel):
+    """What is stored of keywords, by column."""
+
+    id: list[int]
+    text: list[str]
+    match: list[Match]
+    intent: list[str]
+    call: list[CallName]
+    reason: list[str]
+    group: list[str]
+    group_id: list[int | None]
+    offer: list[str]
+    note: list[str]
+    kinds: list[str]
+    by: list[str]
+    at: list[str]
+    unpaid_rank: Numbers
+    paid_rank: Numbers
+    popularity: Numbers
+    competition: Numbers
+    origin: list[str]
+    volume_low: Numbers
+    volume_high: Numbers
+    months: list[list[float] | None]
+    locked_bid: Numbers
+
+
+class Figures(BaseModel):
+    """What the plan says of keywords, by column: money a click, figures a month.
+
+    Clicks, spend and customers are of this plan for a kept keyword, and what it would
+    bring for any other.
+    """
+
+    searches: Numbers
+    rate: Numbers
+    cpc_low: Numbers
+    cpc_high: Numbers
+    cpc_median: Numbers
+    cpc_at_line: Numbers
+    rate_at_line: Numbers
+    value_at_line: Numbers
+    price_at_line: Numbers
+    spill: Numbers
+    first_sale: Numbers
+    ceiling: Numbers
+    headroom: Numbers
+    reach: Numbers
+    standing: list[str]
+    bid: Numbers
+    bid_reach: Numbers
+    cpc: Numbers
+    clicks: Numbers
+    spend: Numbers
+    customers: Numbers
+    notes: list[list[str]]
+
+
+class MovedFigures(BaseModel):
+    """The columns of `Figures` that are not what they were."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    searches: Numbers | None = None
+    rate: Numbers | None = None
+    cpc_low: Numbers | None = None
+    cpc_high: Numbers | None = None
+    cpc_median: Numbers | None = None
+    cpc_at_line: Numbers | None = None
+    rate_at_line: Numbers | None = None
+    value_at_line: Numbers | None = None
+    price_at_line: Numbers | None = None
+    spill: Numbers | None = None
+    first_sale: Numbers | None = None
+    ceiling: Numbers | None = None
+    headroom: Numbers | None = None
+    reach: Numbers | None = None
+    standing: list[str] | None = None
+    bid: Numbers | None = None
+    bid_reach: Numbers | None = None
+    cpc: Numbers | None = None
+    clicks: Numbers | None = None
+    spend: Numbers | None = None
+    customers: Numbers | None = None
+    notes: list[list[str]] | None = None
+
+
+class GroupItem(BaseModel):
+    """An ad group; its label is its name, with the campaign's where the name repeats."""
+
+    id: int
+    name: str
+    label: str
+    campaign_id: int
+
+
+class CampaignItem(BaseModel):
+    """A campaign."""
+
+    id: int
+    name: str
+
+
+class SheetBlock(BaseModel):
+    """All keywords of a plan."""
+
+    texts: Texts
+    figures: Figures
+    groups: list[GroupItem]
+    campaigns: list[CampaignItem]
+
+
+class PlanAnswer(BaseModel):
+    """A whole plan, for a window that opens it."""
+
+    frame: Frame
+    sheet: SheetBlock
+
+
+class ChangeAnswer(BaseModel):
+    """What one change moved.
+
+    `sheet` where keywords came or went; otherwise `rows` that were touched and `columns`
+    that moved for everybody. `was` is the revision that they are to be laid upon.
+    """
+
+    did: str
+    was: int
+    frame: Frame
+    sheet: SheetBlock | None
+    rows: Texts | None
+    columns: MovedFigures | None
+
+
+class CallChange(Taken):
+    """A judgement of some keywords."""
+
+    ids: list[int] = Field(min_length=1, max_length=200_000)
+    call: CallName
+    reason: str = Field(default="", max_length=500)
+    by: Literal["hand", "word", "rule"] = "hand"
+
+
+class PlanLoaded(PlanId):
+    """Which plan was made of a file, and what of it the program no longer knows."""
+
+    notices: list[str]
+
+
+class KeywordIds(Taken):
+    """Some keywords."""
+
+    ids: list[int] = Field(min_length=1, max_length=200_000)
+
+
+def shape_of(model: type[BaseModel]) -> dict[int | str, dict[str, Any]]:
+    """Return the documented answer of a route that sends ready bytes."""
+    return {200: {"model": model}}

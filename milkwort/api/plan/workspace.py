@@ -1,0 +1,433 @@
+"""Plans in memory, one answer for each change.
+
+A change is decided from the plan as it stands while the plan is held, written down in one
+transaction, and the plan is worked out again. The answer holds only what is different from
+before: the rows that were touched, the columns that moved, and the frame. Nobody who only
+looks waits for anything.
+"""
+
+from __future__ import annotations
+
+import threading
+from collections.abc import Callable, Iterator, Sequence
+from contextlib import contextmanager
+from dataclasses import asdict, dataclass, replace
+from functools import lru_cache
+from typing import Any, TypeVar
+
+import orjson
+from sqlalchemy import delete, select
+from sqlalchemy.exc import DatabaseError
+from sqlalchemy.orm import Session
+
+from milkwort.api.gather.trays import Trays, Units
+from milkwort.api.http.events import Events
+from milkwort.api.http.jobs import Jobs
+from milkwort.api.plan.columns import figure_columns
+from milkwort.api.plan.drawing import Drawing
+from milkwort.api.plan.frame import brief_block, purse_block, trail_block
+from milkwort.api.plan.loaded import Loaded, difference, kinds_of, whole
+from milkwort.api.plan.locks import Locks
+from milkwort.core.errors import MilkwortError, UnreadableError
+from milkwort.core.plan.long_tail import long_tail
+from milkwort.core.plan.run import run_plan
+from milkwort.formats.apart import Reader
+from milkwort.formats.guess_columns import ColumnGuess
+from milkwort.settings import Settings
+from milkwort.standins.almanac import Almanac
+from milkwort.store.database import Database
+from milkwort.store.file_shapes import load_shape, save_shape
+from milkwort.store.hand_overs import count_hand_overs
+from milkwort.store.journal import (
+    OF_CLIENT,
+    Change,
+    Prepared,
+    Touched,
+    labels,
+    raise_revision,
+    redo,
+    reserve_ids,
+    undo,
+)
+from milkwort.store.long_writes import carry_out
+from milkwort.store.models import Journal, Plan
+from milkwort.store.plans import client_of, load_plan, plans_of_client, remove_plan
+from milkwort.store.sheet import Sheet, load_sheet, read_again, with_brief
+
+__all__ = ["Decision", "Workspace"]
+
+_PLANS_IN_MEMORY = 8
+
+_OF_KEYWORDS = {"keyword", "reading", "call"}
+"""Tables that say nothing of the brief."""
+
+Made = TypeVar("Made")
+
+
+@dataclass(frozen=True)
+class Decision:
+    """What a change is to be, decided from the plan as it stands.
+
+    Attributes
+    ----------
+    label : str
+        What the planner did, as it reads after "undo ".
+    do : callable
+        Writes the change; if it raises, nothing is kept.
+    ahead : sequence of Prepared
+        Many new rows, to be written before the rest.
+    progress : callable
+        Told how many of how many of those rows are written.
+    """
+
+    label: str
+    do: Callable[[Change], Any] = lambda change: None
+    ahead: Sequence[Prepared] = ()
+    progress: Callable[[int, int], None] = lambda done, of: None
+
+
+@dataclass(frozen=True)
+class _Done:
+    """What was written: what it is called, the plan's revision after it, and where."""
+
+    label: str
+    revision: int
+    touched: Touched
+    is_change: bool = True
+
+    def left_brief(self) -> bool:
+        """Return whether it is known that nothing of the brief was touched."""
+        tables = self.touched.tables
+        return self.is_change and bool(tables) and tables <= _OF_KEYWORDS
+
+
+class Workspace:
+    """What the routers share.
+
+    Parameters
+    ----------
+    settings : Settings
+    """
+
+    def __init__(self, settings: Settings) -> None:
+        self.settings = settings
+        self.database = Database(settings.database)
+        self.events = Events()
+        self.trays = Trays(settings.trays)
+        self.reader = Reader()
+        self.almanac = Almanac()
+        self.known_ideas = lru_cache(maxsize=8)(lambda texts: self.almanac.figures(texts).ideas)
+        self.jobs = Jobs(self.events)
+        self._locks = Locks()
+        self._shelf = threading.Lock()
+        self._plans: dict[int, Loaded] = {}
+        self._drawing = Drawing(self.plan, self._plans.get)
+
+    def plan(self, plan_id: int) -> Loaded:
+        """Return a plan as it stands; while it is being changed, as it stood before."""
+        held = self._plans.get(plan_id)
+        if held is not None:
+            return held
+        with self._locks.plan(plan_id):
+            held = self._plans.get(plan_id)
+            if held is None:
+                with self.database.read() as session:
+                    held = self._opened(session, plan_id)
+                self._keep(plan_id, held)
+            return held
+
+    def sheet(self, plan_id: int) -> dict[str, Any]:
+        """Return a whole plan for a window that opens it."""
+        loaded = self.plan(plan_id)
+        return {"frame": loaded.frame, "sheet": whole(loaded)}
+
+    def change(
+        self,
+        plan_id: int,
+        decide: Callable[[Loaded], Decision],
+        *,
+        window: str = "",
+        of_client: bool = False,
+    ) -> dict[str, Any]:
+        """Make one change and answer with what it moved.
+
+        Parameters
+        ----------
+        plan_id : int
+        decide : callable
+            Given the plan as it stands, says what is to be done. The plan is held from
+            before it is asked until the change is kept.
+        window : str
+            Who asked, so that it isn't told twice.
+        of_client : bool
+            Whether it writes to what all plans of the client share; they are held then too.
+        """
+
+        def write(before: Loaded, others: Sequence[int]) -> _Done:
+            made = decide(before)
+
+            def do(change: Change) -> None:
+                made.do(change)
+                _tell_others(change.session, change.touched, others)
+
+            change, revision = carry_out(
+                self.database, plan_id, made.label, made.ahead, do, made.progress
+            )
+            return _Done(made.label, revision, change.touched)
+
+        return self._answer(plan_id, write, self._take_back, window, of_client)
+
+    def undo(self, plan_id: int, *, window: str = "") -> dict[str, Any]:
+        """Take the last change back and answer with what that moved."""
+        return self._replay(plan_id, undo, redo, "undid: ", window)
+
+    def redo(self, plan_id: int, *, window: str = "") -> dict[str, Any]:
+        """Do the last undone change again and answer with what that moved."""
+        return self._replay(plan_id, redo, undo, "redid: ", window)
+
+    def record(
+        self, plan_id: int, decide: Callable[[Loaded], Callable[[Session], Made]]
+    ) -> tuple[Made, Loaded]:
+        """Write something that is no change of the plan, such as a hand-over.
+
+        Parameters
+        ----------
+        plan_id : int
+        decide : callable
+            Given the plan as it stands, returns what writes to the database.
+
+        Returns
+        -------
+        made : object
+            What was returned by the writing.
+        loaded : Loaded
+            The plan, at the revision it had, with what was written counted in.
+        """
+        with self._locks.plan(plan_id):
+            before = self.plan(plan_id)
+            write = decide(before)
+            with self.database.begin() as session:
+                made = write(session)
+                handed_over = count_hand_overs(session, plan_id)
+            trail = trail_block(before.result, handed_over)
+            frame = {**before.frame, "trail": trail}
+            after = replace(before, frame=frame, handed_over=handed_over)
+            self._keep(plan_id, after)
+            return made, after
+
+    def put_away(self, plan_id: int) -> None:
+        """Delete a plan, also one that can't be read; restoring brings it back."""
+        with self._locks.plan(plan_id):
+            with self.database.begin() as session:
+                client_of(session, plan_id)
+                change = Change(session, plan_id, "delete the plan")
+                remove_plan(change)
+                change.finish()
+            self.forget(plan_id)
+
+    @contextmanager
+    def at_rest(self, plan_id: int) -> Iterator[Session]:
+        """Look at a plan in the database while nobody changes it."""
+        with self._locks.plan(plan_id), self.database.read() as session:
+            yield session
+
+    def try_to_open(self, session: Session, plan_id: int) -> None:
+        """Work a plan out in the transaction that makes it: one that can't be is not made."""
+        self._opened(session, plan_id)
+
+    def reserve(self, table: str, count: int) -> int:
+        """Return the first of so many ids that no row of a table ever had."""
+        with self.database.begin() as session:
+            return reserve_ids(session, table, count)
+
+    def ranges(self, plan_id: int) -> dict[str, Any]:
+        """Return how wide the plan's forecast is, for the revision it now has.
+
+        Raises
+        ------
+        NotFoundError
+            Where the plan changed before the draws were done.
+        """
+        return self._drawing.ranges(plan_id)
+
+    def remember_columns(self, guess: ColumnGuess, units: Units) -> None:
+        """Keep how the planner assigned a file's columns, for files with the same headings."""
+        with self.database.begin() as session:
+            save_shape(session, guess.headings, guess.columns, asdict(units))
+
+    def columns_like(self, guess: ColumnGuess) -> tuple[ColumnGuess, Units] | None:
+        """Return how a file with the same headings was last read, if there was one."""
+        if not any(guess.headings):
+            return None
+        with self.database.read() as session:
+            known = load_shape(session, guess.headings)
+        return known and (replace(guess, columns=known[0]), Units(**known[1]))
+
+    def forget(self, plan_id: int) -> None:
+        """Drop a plan from memory; it is read again when next asked for."""
+        with self._shelf:
+            self._plans.pop(plan_id, None)
+
+    def leave(self) -> None:
+        """End what would keep the server from stopping; from any thread."""
+        self._drawing.end()
+        self.events.end()
+        self.reader.close()
+
+    def close(self) -> None:
+        """Let go of everything."""
+        self.events.close()
+        self.reader.close()
+        self._drawing.close()
+        self.database.close()
+
+    def _replay(
+        self,
+        plan_id: int,
+        do: Callable[[Session, int, Touched], str],
+        back: Callable[[Session, int], str],
+        said: str,
+        window: str,
+    ) -> dict[str, Any]:
+        def write(before: Loaded, others: Sequence[int]) -> _Done:
+            touched = Touched()
+            with self.database.begin() as session:
+                label = do(session, plan_id, touched)
+                _tell_others(session, touched, others)
+            return _Done(said + label, before.record.revision + 1, touched, is_change=False)
+
+        def take_back(held: int) -> None:
+            with self.database.begin() as session:
+                back(session, held)
+
+        # what is undone may be of the client: nobody knows before it is read
+        return self._answer(plan_id, write, take_back, window, of_client=True)
+
+    def _answer(
+        self,
+        plan_id: int,
+        write: Callable[[Loaded, Sequence[int]], _Done],
+        take_back: Callable[[int], None],
+        window: str,
+        of_client: bool,
+    ) -> dict[str, Any]:
+        with self._held(plan_id, of_client) as others:
+            before = self.plan(plan_id)
+            done = write(before, others)
+            try:
+                with self.database.read() as session:
+                    after = self._load(session, plan_id, before, done)
+            except Exception:
+                # a change that leaves no plan is not kept: nobody has seen it yet
+                if done.touched.tables:
+                    take_back(plan_id)
+                self.forget(plan_id)
+                raise
+            self._keep(plan_id, after)
+            shared = bool(done.touched.tables & OF_CLIENT)
+            for other in others if shared else ():
+                self.forget(other)
+        self.events.tell(plan_id, {"revision": after.record.revision, "window": window})
+        for other, revision in self._revisions(others if shared else ()):
+            self.events.tell(other, {"revision": revision, "window": ""})
+        return {"did": done.label, "was": before.record.revision, **difference(before, after)}
+
+    def _revisions(self, plan_ids: Sequence[int]) -> list[tuple[int, int]]:
+        if not plan_ids:
+            return []
+        with self.database.read() as session:
+            mine = select(Plan.id, Plan.revision).where(Plan.id.in_(plan_ids))
+            return [(row.id, row.revision) for row in session.execute(mine)]
+
+    @contextmanager
+    def _held(self, plan_id: int, of_client: bool) -> Iterator[Sequence[int]]:
+        """Hold a plan, or all plans of its client; yield those that are held beside it."""
+        if not of_client:
+            with self._locks.plan(plan_id):
+                yield ()
+            return
+        with self.database.read() as session:
+            client = client_of(session, plan_id)
+        with self._locks.client(client):
+            with self.database.read() as session:
+                family = plans_of_client(session, client)
+            with self._locks.plans({*family, plan_id}):
+                yield [other for other in family if other != plan_id]
+
+    def _take_back(self, plan_id: int) -> None:
+        with self.database.begin() as session:
+            undo(session, plan_id)
+            session.execute(delete(Journal).where(Journal.plan_id == plan_id, Journal.undone))
+
+    def _keep(self, plan_id: int, loaded: Loaded) -> None:
+        with self._shelf:
+            self._plans.pop(plan_id, None)
+            self._plans[plan_id] = loaded
+            while len(self._plans) > _PLANS_IN_MEMORY:
+                self._plans.pop(next(iter(self._plans)))
+
+    def _opened(self, session: Session, plan_id: int) -> Loaded:
+        """Read a plan as it is stored.
+
+        Raises
+        ------
+        UnreadableError
+            Where that makes no plan.
+        """
+        try:
+            loaded = self._load(session, plan_id)
+            orjson.dumps(loaded.frame, option=orjson.OPT_SERIALIZE_NUMPY)
+        except (MilkwortError, OverflowError, DatabaseError):
+            raise  # these say themselves what is wrong, and it is not the plan
+        except Exception as error:
+            why = f"{type(error).__name__}: {str(error)[:200]}"
+            message = f"What is stored of this plan can't be read ({why})."
+            raise UnreadableError(message, "plan") from error
+        return loaded
+
+    def _load(
+        self,
+        session: Session,
+        plan_id: int,
+        before: Loaded | None = None,
+        done: _Done | None = None,
+    ) -> Loaded:
+        if before is not None and done is not None and done.left_brief():
+            record = replace(before.record, revision=done.revision)
+            journal = {"undo": done.label, "redo": None}
+            handed_over = before.handed_over
+        else:
+            record = load_plan(session, plan_id)
+            journal = labels(session, plan_id)
+            handed_over = count_hand_overs(session, plan_id)
+        sheet = _sheet(session, record, before, done)
+        result = run_plan(record.brief, sheet.table, before.result if before else None)
+        frame = {
+            "plan_id": plan_id,
+            "revision": record.revision,
+            "brief": brief_block(record),
+            "trail": trail_block(result, handed_over),
+            "purse": purse_block(result, sheet, record.retired),
+            "journal": journal,
+            "own": asdict(record.own),
+            "tail": asdict(long_tail(result)),
+        }
+        kinds = kinds_of(record, sheet, before or self._plans.get(plan_id))
+        columns = figure_columns(result, before.columns if before else None)
+        return Loaded(record, sheet, result, columns, kinds, frame, handed_over)
+
+
+def _sheet(session: Session, record: Any, before: Loaded | None, done: _Done | None) -> Sheet:
+    """Read of the keywords what was written to."""
+    if before is None or done is None:
+        return load_sheet(session, record)
+    if not done.touched.tables & _OF_KEYWORDS:
+        return with_brief(before.sheet, record)
+    return read_again(session, before.sheet, record, done.touched)
+
+
+def _tell_others(session: Session, touched: Touched, others: Sequence[int]) -> None:
+    """Give the other plans of a client a new revision where what they share was written."""
+    if touched.tables & OF_CLIENT:
+        for other in others:
+            raise_revision(session, other)

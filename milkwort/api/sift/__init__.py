@@ -1,0 +1,1 @@
+"""Routes of Sift: the list, words, calls and edits, workings."""

@@ -1,0 +1,72 @@
+"""Something tried before it is kept: an assumption, a field of the brief, the line moved."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from fastapi import APIRouter, Response
+
+from milkwort.api.http.shared import Window, Work, sent
+from milkwort.api.plan.frame import purse_block
+from milkwort.api.plan.loaded import Loaded
+from milkwort.api.plan.schemas import ChangeAnswer, shape_of
+from milkwort.api.plan.workspace import Decision
+from milkwort.api.sift.schemas import LineChange, Tried, Trying
+from milkwort.core.brief.brief import Brief
+from milkwort.core.market.standing import STANDINGS
+from milkwort.core.plan.run import run_plan
+from milkwort.core.plan.the_line import rule_that_admits
+from milkwort.store.briefs import brief_of
+from milkwort.store.plans import change_brief
+from milkwort.store.sheet import with_brief
+
+router = APIRouter(tags=["sift"])
+
+
+@router.post("/plans/{plan_id}/try", responses=shape_of(Tried))
+def attempt(plan_id: int, body: Trying, work: Work) -> Response:
+    """Work the plan out as if, and return its purse; nothing is kept."""
+    loaded = work.plan(plan_id)
+    brief = _brief(loaded, body)
+    sheet = with_brief(loaded.sheet, replace(loaded.record, brief=brief))
+    result = run_plan(brief, sheet.table, loaded.result)
+    beyond = int((result.standing.standing == STANDINGS.index("beyond")).sum())
+    return sent(
+        {
+            "purse": purse_block(result, sheet),
+            "ceiling_rule": brief.ceiling.rule,
+            "ceiling_value": brief.ceiling.value,
+            "max_cpc": brief.ceiling.max_cpc,
+            "beyond": beyond,
+        }
+    )
+
+
+@router.post("/plans/{plan_id}/sift/line", responses=shape_of(ChangeAnswer))
+def move_line(plan_id: int, body: LineChange, work: Work, window: Window = "") -> Response:
+    """Change the rule behind the ceilings so that a keyword just comes to the line."""
+
+    def decide(plan: Loaded) -> Decision:
+        (row,) = plan.sheet.rows_of([body.id])
+        rule = rule_that_admits(plan.result, row)
+        fields = {"ceiling_rule": rule.rule, "ceiling_value": rule.value}
+        return Decision("move the line", lambda c: change_brief(c, fields))
+
+    return sent(work.change(plan_id, decide, window=window))
+
+
+def _brief(loaded: Loaded, body: Trying) -> Brief:
+    record = loaded.record
+    fields = body.brief.given() if body.brief else {}
+    if body.line is not None:
+        (row,) = loaded.sheet.rows_of([body.line])
+        rule = rule_that_admits(loaded.result, row)
+        fields |= {"ceiling_rule": rule.rule, "ceiling_value": rule.value}
+    changed = record.assumptions | {k: v for k, v in body.assumptions.items() if v is not None}
+    for name, value in body.assumptions.items():
+        if value is None:
+            changed.pop(name, None)
+    return brief_of(
+        record.name, record.values | fields, changed, record.negatives, record.own.word_kinds,
+        record.structure,
+    )  # fmt: skip

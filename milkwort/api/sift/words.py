@@ -1,0 +1,167 @@
+"""Sift by words: every word of the sheet, what a block of it would do, and what kind it is."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import numpy as np
+from fastapi import APIRouter, Response
+
+from milkwort.api.gather.sold import sold_terms
+from milkwort.api.http.shared import Window, Work, sent
+from milkwort.api.plan.columns import tidy
+from milkwort.api.plan.loaded import Loaded
+from milkwort.api.plan.schemas import ChangeAnswer, shape_of
+from milkwort.api.plan.workspace import Decision
+from milkwort.api.sift.schemas import Blocking, BlockingWorth, WordKindChange, WordsView
+from milkwort.core.arrange.conflicts import negative_worth
+from milkwort.core.arrange.structures import lexicon_of
+from milkwort.core.brief.brief import Brief
+from milkwort.core.plan.run import PlanResult
+from milkwort.core.sift.sheet_words import words_of_sheet
+from milkwort.core.words.matching import text_matches
+from milkwort.core.words.negatives import Negative
+from milkwort.core.words.texts import normalise
+from milkwort.store.briefs import brief_of
+from milkwort.store.edits import edit_keywords
+from milkwort.store.journal import Change
+from milkwort.store.keywords import set_calls
+from milkwort.store.negatives import Owner, add_negatives
+from milkwort.store.own_ways import set_own
+from milkwort.store.plans import change_brief
+
+router = APIRouter(tags=["sift"])
+
+_NAMED = 8
+"""So many keywords are named in a warning."""
+
+
+@router.get("/plans/{plan_id}/sift/words", responses=shape_of(WordsView))
+def words(plan_id: int, work: Work) -> Response:
+    """Return every word and two-word run of the sheet."""
+    loaded = work.plan(plan_id)
+    found = words_of_sheet(loaded.result, lexicon_of(loaded.record.brief))
+    ids = np.array(loaded.sheet.ids, dtype=np.int64)
+    return sent(
+        {
+            "revision": loaded.record.revision,
+            "word": found.runs, "kind": found.kind, "keywords": found.keywords,
+            "kept": found.kept, "called": found.called, "searches": tidy(found.searches),
+            "price_low": found.price_low, "price_high": found.price_high,
+            "customers": tidy(found.customers), "starts": found.starts,
+            "ids": ids[found.rows] if len(ids) else ids,
+        }
+    )  # fmt: skip
+
+
+@router.post("/plans/{plan_id}/sift/blocking", responses=shape_of(BlockingWorth))
+def worth(plan_id: int, body: Blocking, work: Work) -> Response:
+    """Say what a negative would stop and save, and whom it would hurt, before it is made."""
+    loaded = work.plan(plan_id)
+    negative = _negative(loaded, body)
+    found = negative_worth(loaded.result, negative)
+    entries = loaded.sheet.entries
+    called = [r for r in found.stops if entries[r].call != "none"]
+    close = loaded.record.brief.negative_close_forms
+    sold = [
+        text
+        for text in sold_terms(work, loaded)
+        if text_matches(negative.match, negative.text, text, close_forms=close)
+    ]
+    return sent(
+        {
+            "stops": len(found.stops),
+            "uncalled": len(found.stops) - len(called),
+            "called": len(called),
+            "hurts": [entries[r].text for r in found.hurts[:_NAMED]],
+            "sold": sold[:_NAMED],
+            "everyday": _everyday(loaded.result, negative),
+            "spill_saved": found.spill_saved, "spend_freed": found.spend_freed,
+            "customers_gained": found.customers_gained, "profit_gained": found.profit_gained,
+        }
+    )  # fmt: skip
+
+
+@router.post("/plans/{plan_id}/sift/block", responses=shape_of(ChangeAnswer))
+def block(plan_id: int, body: Blocking, work: Work, window: Window = "") -> Response:
+    """Make a negative, and call block what it stops: the uncalled, or all of it."""
+
+    def decide(plan: Loaded) -> Decision:
+        negative = _negative(plan, body)
+        stops = negative_worth(plan.result, negative).stops
+        entries, ids = plan.sheet.entries, plan.sheet.ids
+        called = [ids[r] for r in stops if body.over or entries[r].call == "none"]
+
+        def do(change: Change) -> None:
+            add_negatives(change, [negative], "word", [_owner(body)])
+            set_calls(change, called, "block", body.reason or f"holds {negative.text}", "word")
+
+        many = f"{len(called):,} keywords" if len(called) != 1 else "1 keyword"
+        return Decision(f"block {negative.text}: {many}", do)
+
+    return sent(work.change(plan_id, decide, window=window))
+
+
+@router.post("/plans/{plan_id}/sift/word-kind", responses=shape_of(ChangeAnswer))
+def kind(plan_id: int, body: WordKindChange, work: Work, window: Window = "") -> Response:
+    """Say what kind a word is; intents that were read from the words are read anew."""
+
+    def decide(plan: Loaded) -> Decision:
+        record, word = plan.record, normalise(body.word)
+        kinds = {w: k for w, k in record.own.word_kinds.items() if w != word}
+        places = [p for p in record.values["places"] if normalise(p) != word]
+        if body.kind == "place":
+            places.append(body.word)
+        elif body.kind is not None:
+            kinds[word] = body.kind
+        values = record.values | {"places": places}
+        brief = brief_of(
+            record.name, values, record.assumptions, record.negatives, kinds, record.structure
+        )
+
+        def do(change: Change) -> None:
+            set_own(change, {"word_kinds": kinds})
+            if places != record.values["places"]:
+                change_brief(change, {"places": places})
+            for intent, ids in _read_anew(plan, brief).items():
+                edit_keywords(change, ids, {"intent": intent})
+
+        return Decision(f"say what {body.word} is", do)
+
+    return sent(work.change(plan_id, decide, window=window))
+
+
+def _owner(body: Blocking) -> Owner:
+    if body.group_id is not None:
+        return Owner(group_id=body.group_id)
+    return Owner(campaign_id=body.campaign_id)
+
+
+def _negative(plan: Loaded, body: Blocking) -> Negative:
+    """Return the negative with the number its campaign or group has in the table."""
+    structure, owner = plan.sheet.structure, _owner(body)
+    number = -1
+    if owner.group_id is not None:
+        number = structure.groups.index(structure.group(owner.group_id))
+    elif owner.campaign_id is not None:
+        number = structure.campaigns.index(structure.campaign(owner.campaign_id))
+    return Negative(body.text, body.match, owner.level, number)
+
+
+def _everyday(result: PlanResult, negative: Negative) -> bool:
+    """Say whether the words of a negative also stand in keywords that are kept."""
+    run = f" {normalise(negative.text)} "
+    kept = np.flatnonzero(result.table.kept).tolist()
+    return any(run in f" {result.table.texts[row]} " for row in kept)
+
+
+def _read_anew(loaded: Loaded, brief: Brief) -> dict[str, list[int]]:
+    """Return the keywords whose intent was read from their words, and now reads otherwise."""
+    old, new = lexicon_of(loaded.record.brief), lexicon_of(brief)
+    found: dict[str, list[int]] = {}
+    held: Any = zip(loaded.sheet.ids, loaded.sheet.entries, strict=True)
+    for keyword_id, entry in held:
+        now = new.intent(entry.normalised).intent
+        if now != entry.intent and old.intent(entry.normalised).intent == entry.intent:
+            found.setdefault(now, []).append(keyword_id)
+    return found

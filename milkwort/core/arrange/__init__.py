@@ -1,0 +1,1 @@
+"""Rules of structure: themes, groups and their figures, conflicts."""

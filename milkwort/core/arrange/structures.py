@@ -1,0 +1,195 @@
+"""Ready ways to arrange a plan: campaigns and groups by theme, match type, intent, offer, aim."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from functools import lru_cache
+from typing import Literal
+
+import numpy as np
+
+from milkwort.core.arrange.grouping import group_by_theme
+from milkwort.core.brief.brief import Brief
+from milkwort.core.errors import BadValueError
+from milkwort.core.market.keyword_table import INTENTS, Floats, Ints, KeywordTable
+from milkwort.core.words.lexicon import WORD_KINDS, Lexicon, shipped_lexicon
+from milkwort.core.words.match_types import MATCHES
+from milkwort.core.words.texts import normalise
+
+__all__ = ["KINDS", "Structure", "StructureName", "arrange", "lexicon_of", "named_so"]
+
+StructureName = Literal["theme", "match", "intent", "offer", "aim"]
+KINDS: dict[str, str] = {
+    "theme": "one campaign, a group for each theme",
+    "match": "exact keywords, and the same as phrase match at a lower bid",
+    "intent": "a campaign for each intent",
+    "offer": "a campaign for each offer",
+    "aim": "our name, others' names, scouting and what we do apart",
+}
+"""Every ready structure, in words."""
+
+PURPOSES: tuple[str, ...] = ("Our name", "Others' names", "Scouting", "What we do")
+"""What campaigns are for."""
+_BROAD = MATCHES.index("broad")
+
+
+@dataclass(frozen=True)
+class Structure:
+    """A plan arranged.
+
+    Attributes
+    ----------
+    campaigns : tuple of str
+    groups : tuple of (int, str)
+        Place of the campaign, and the group's name; a name stands once in its campaign.
+    of_row : Ints, shape (n_keywords,)
+        Place of each keyword's group.
+    twins : Ints
+        Exact rows that the structure also wants as phrase match.
+    twin_group : Ints
+        The group each twin goes to.
+    """
+
+    campaigns: tuple[str, ...]
+    groups: tuple[tuple[int, str], ...]
+    of_row: Ints
+    twins: Ints
+    twin_group: Ints
+
+
+def arrange(
+    kind: StructureName,
+    brief: Brief,
+    table: KeywordTable,
+    searches: Floats,
+    *,
+    most: int = 20,
+    lexicon: Lexicon | None = None,
+    brands: tuple[str, ...] = (),
+    rivals: tuple[str, ...] = (),
+) -> Structure:
+    """Arrange every keyword into campaigns and groups.
+
+    Parameters
+    ----------
+    kind : StructureName
+    brief : Brief
+    table : KeywordTable
+    searches : Floats, shape (n_keywords,)
+        A month; names groups by their most searched keyword.
+    most : int
+        Keywords in a group at most.
+    lexicon : Lexicon, optional
+    brands, rivals : tuple of str
+        Own and others' names, for the structure by aim.
+
+    Raises
+    ------
+    BadValueError
+        For an unknown kind.
+    """
+    if kind not in KINDS:
+        raise BadValueError("structure", "one of " + ", ".join(KINDS), kind)
+    names, campaign = _campaigns(kind, brief, table, brands, rivals)
+    groups: list[tuple[int, str]] = []
+    of_row = np.zeros(len(table), dtype=np.int64)
+    for number in range(len(names)):
+        rows = np.flatnonzero(campaign == number)
+        made = group_by_theme(
+            [table.texts[r] for r in rows.tolist()], searches[rows], most=most, lexicon=lexicon
+        )
+        of_row[rows] = made.of_row + len(groups)
+        groups += [(number, label) for label in made.labels]
+    twins = np.zeros(0, dtype=np.int64)
+    twin_group = twins
+    if kind == "match":
+        names, groups, twins, twin_group = _with_twins(table, names, groups, of_row)
+    return Structure(tuple(names), tuple(groups), of_row, twins, twin_group)
+
+
+def _campaigns(
+    kind: str, brief: Brief, table: KeywordTable, brands: tuple[str, ...], rivals: tuple[str, ...]
+) -> tuple[list[str], Ints]:
+    by_kind: dict[str, Callable[[], tuple[list[str], Ints]]] = {
+        "theme": lambda: (["Search"], np.zeros(len(table), dtype=np.int64)),
+        "match": lambda: ([m.capitalize() for m in MATCHES], table.match),
+        "intent": lambda: ([i.capitalize() for i in INTENTS], table.intent),
+        "offer": lambda: (
+            [o.name or f"Offer {n}" for n, o in enumerate(brief.offers, start=1)], table.offer
+        ),
+        "aim": lambda: (list(PURPOSES), _aims(table, brands, rivals)),
+    }  # fmt: skip
+    names, number = by_kind[kind]()
+    used, place = np.unique(number, return_inverse=True)
+    return [names[i] for i in used.tolist()], place.astype(np.int64)
+
+
+def _aims(table: KeywordTable, brands: tuple[str, ...], rivals: tuple[str, ...]) -> Ints:
+    """Firms' names by the words; what matches broadly scouts; the rest is what we do."""
+    own, others = (
+        tuple(f" {normalise(name)} " for name in names if normalise(name))
+        for names in (brands, rivals)
+    )
+    aims = np.where(table.match == _BROAD, 2, 3)
+    for row, text in enumerate(table.texts):
+        padded = f" {text} "
+        if any(name in padded for name in own):
+            aims[row] = 0
+        elif any(name in padded for name in others):
+            aims[row] = 1
+    return aims
+
+
+def _with_twins(
+    table: KeywordTable, names: list[str], groups: list[tuple[int, str]], of_row: Ints
+) -> tuple[list[str], list[tuple[int, str]], Ints, Ints]:
+    """Add a phrase group beside each exact one, for the keywords that have no phrase row."""
+    exact, phrase = MATCHES.index("exact"), MATCHES.index("phrase")
+    have = {t for t, m in zip(table.texts, table.match.tolist(), strict=True) if m == phrase}
+    twins = [r for r in np.flatnonzero(table.match == exact).tolist() if table.texts[r] not in have]
+    if not twins:
+        nothing = np.zeros(0, dtype=np.int64)
+        return names, groups, nothing, nothing
+    if "Phrase" not in names:
+        names = [*names, "Phrase"]
+    campaign = names.index("Phrase")
+    place = {name: at for at, (number, name) in enumerate(groups) if number == campaign}
+    groups = list(groups)
+    of_twin = []
+    for row in twins:
+        label = groups[int(of_row[row])][1]
+        if label not in place:
+            place[label] = len(groups)
+            groups.append((campaign, label))
+        of_twin.append(place[label])
+    return names, groups, np.array(twins, dtype=np.int64), np.array(of_twin, dtype=np.int64)
+
+
+def named_so(brief: Brief, kind: str, *more: str) -> tuple[str, ...]:
+    """Return the words the planner called so, such as ``rival`` or ``own``, and some more."""
+    return (*(text for text, said in brief.word_kinds if said == kind), *more)
+
+
+def lexicon_of(brief: Brief, brands: tuple[str, ...] = (), rivals: tuple[str, ...] = ()) -> Lexicon:
+    """Return the shipped lexicon with a plan's own words."""
+    services = tuple(o.name for o in brief.offers if o.name)
+    return _lexicon(
+        brief.places, services, rivals, brands, brief.other_places, tuple(brief.word_kinds)
+    )
+
+
+@lru_cache(maxsize=16)
+def _lexicon(
+    places: tuple[str, ...],
+    services: tuple[str, ...],
+    rivals: tuple[str, ...],
+    brands: tuple[str, ...],
+    elsewhere: tuple[str, ...],
+    word_kinds: tuple[tuple[str, str], ...],
+) -> Lexicon:
+    own = {kind: tuple(t for t, k in word_kinds if k == kind) for kind in WORD_KINDS}
+    return shipped_lexicon().extended(
+        places, (*services, *own["what"]), (*rivals, *own["rival"]), (*brands, *own["own"]),
+        (*elsewhere, *own["where"]), own["helper"], own["warning"], own["what"],
+    )  # fmt: skip

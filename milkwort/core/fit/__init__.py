@@ -1,0 +1,1 @@
+"""The bids that bring most for the money: fit, ladder, frontier, attention, bid methods."""

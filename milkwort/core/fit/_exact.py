@@ -1,0 +1,183 @@
+"""The exact finish of a fit whose greedy answer leaves a gap."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from milkwort.core.fit._options import Options
+from milkwort.core.market.keyword_table import Floats, Ints
+
+__all__ = ["Finish", "finish"]
+
+_STATES = 1500
+"""States kept after each keyword; past this the answer is no longer called exact."""
+_EDGE = 1e-12
+_NEAR = 1e-5
+"""A gap under this share of the bound is near enough to stop."""
+
+
+@dataclass(frozen=True)
+class Finish:
+    """The outcome of a finish.
+
+    Attributes
+    ----------
+    short : float
+        How far the answer lies below the bound, in the goal's unit.
+    exact : bool
+        Whether no better answer exists.
+    """
+
+    short: float
+    exact: bool
+
+
+@dataclass
+class _States:
+    """Partial answers: how each departs from the relaxation's choice."""
+
+    spend: Floats
+    price: Floats
+    trail: Ints
+
+    def pick(self, which: NDArray[np.bool_] | Ints) -> _States:
+        return _States(self.spend[which], self.price[which], self.trail[which])
+
+
+def finish(
+    options: Options, goal: Floats, chosen: Ints, purse: float, lam: float, bound: float
+) -> Finish:
+    """Improve a multiple-choice knapsack's answer until it is best or near enough.
+
+    At the return `lam` every option has a *price* of being chosen: how much less it leaves
+    than its keyword's best. An answer lies below the bound by the sum of its prices and by
+    ``lam`` times the money it leaves, so only departures priced under the present gap can
+    improve on it. These are combined keyword by keyword, the cheapest first; of two partial
+    answers the one that spends more and brings less is dropped.
+
+    Parameters
+    ----------
+    options : Options
+    goal : Floats, shape (n_options,)
+    chosen : Ints, shape (n_keywords,)
+        A feasible answer, −1 for not running; changed where a better one is found.
+    purse : float
+        Money a month, above what locked bids take.
+    lam : float
+        Goal per unit of money at the relaxation's edge, above 0.
+    bound : float
+        Goal of the relaxation.
+
+    Returns
+    -------
+    Finish
+    """
+    owners, first, place = np.unique(options.owner, return_index=True, return_inverse=True)
+    net = goal - lam * options.spend
+    best = _best_option(net, owners, options.owner, first)
+    price = np.maximum(np.where(best >= 0, net[best], 0.0), 0.0)[place] - net
+    at = chosen[chosen >= 0]
+    short = bound - float(goal[at].sum())
+    rest = purse - float(options.spend[best[best >= 0]].sum())
+    none_price = np.where(best >= 0, net[best], 0.0)
+    groups = _departures(options, price, best, none_price, place, first, short)
+
+    states = _States(np.zeros(1), np.zeros(1), np.full(1, -1, dtype=np.int64))
+    log: list[tuple[int, int, int]] = []  # (trail it extends, keyword's place, option)
+    found: int | None = None
+    whole = True
+    if rest >= -_EDGE and lam * rest < short:  # the relaxation's own choice may fit already
+        short, found = lam * max(rest, 0.0), -1
+    for owner, picks, d_spend, d_price in groups:
+        states = _extended(states, owner, picks, d_spend, d_price, log, short * (1 + 1e-12))
+        states, cut = _undominated(states, lam, rest)
+        whole &= not cut
+        fits = np.flatnonzero(states.spend <= rest + _EDGE)
+        missing = states.price[fits] + lam * (rest - states.spend[fits])
+        if len(fits) and missing.min() < short:
+            nearest = int(missing.argmin())
+            short, found = float(missing[nearest]), int(states.trail[fits[nearest]])
+            if short <= _NEAR * bound:
+                whole = False
+                break
+    if found is not None:
+        chosen[owners] = best
+        while found >= 0:
+            found, owner, option = log[found]
+            chosen[owners[owner]] = option
+    return Finish(short=max(short, 0.0), exact=whole)
+
+
+def _best_option(net: Floats, owners: Ints, owner: Ints, first: Ints) -> Ints:
+    order = np.lexsort((net, owner))
+    last = np.append(first[1:], len(owner)) - 1
+    top = order[last]
+    return np.where(net[top] > 0, top, -1)
+
+
+def _departures(
+    options: Options,
+    price: Floats,
+    best: Ints,
+    none_price: Floats,
+    place: Ints,
+    first: Ints,
+    short: float,
+) -> list[tuple[int, Ints, Floats, Floats]]:
+    """List, keyword by keyword, the choices other than the best that are cheap enough."""
+    near = price <= short
+    near[best[best >= 0]] = False
+    ends = np.append(first[1:], len(place))
+    may_stop = (best >= 0) & (none_price <= short)
+    groups = []
+    for owner in np.unique(np.concatenate((place[near], np.flatnonzero(may_stop)))):
+        span = np.arange(first[owner], ends[owner])
+        picks = span[near[span]]
+        base = options.spend[best[owner]] if best[owner] >= 0 else 0.0
+        d_spend, d_price = options.spend[picks] - base, price[picks]
+        if may_stop[owner]:
+            picks = np.append(picks, -1)
+            d_spend = np.append(d_spend, -base)
+            d_price = np.append(d_price, none_price[owner])
+        groups.append((int(owner), picks, d_spend, d_price))
+    return sorted(groups, key=lambda group: float(group[3].min()))
+
+
+def _extended(
+    states: _States,
+    owner: int,
+    picks: Ints,
+    d_spend: Floats,
+    d_price: Floats,
+    log: list[tuple[int, int, int]],
+    room: float,
+) -> _States:
+    price = states.price[:, None] + d_price[None, :]
+    which, pick = np.nonzero(price <= room)
+    trail = np.arange(len(log), len(log) + len(which))
+    log.extend(
+        zip(states.trail[which].tolist(), [owner] * len(which), picks[pick].tolist(), strict=True)
+    )
+    old = states.pick(states.price <= room)
+    return _States(
+        np.concatenate((old.spend, states.spend[which] + d_spend[pick])),
+        np.concatenate((old.price, price[which, pick])),
+        np.concatenate((old.trail, trail)),
+    )
+
+
+def _undominated(states: _States, lam: float, rest: float) -> tuple[_States, bool]:
+    # goal of a partial answer, up to a constant: λ·spend − price
+    goal = lam * states.spend - states.price
+    order = np.lexsort((-goal, states.spend))
+    so_far = np.maximum.accumulate(goal[order])
+    better = np.ones(len(order), dtype=bool)
+    better[1:] = goal[order][1:] > so_far[:-1]
+    states = states.pick(order[better])
+    if len(states.spend) <= _STATES:
+        return states, False
+    near = np.argsort(states.price + lam * np.abs(rest - states.spend))[:_STATES]
+    return states.pick(near), True

@@ -1,0 +1,179 @@
+"""Every bid a keyword may take, and the concave hull of what those bids bring.
+
+Options of all keywords lie in flat arrays, keyword by keyword, bids rising.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+from scipy.special import ndtr, ndtri
+
+from milkwort.core.assumptions import Assumed
+from milkwort.core.market.keyword_table import Floats, Ints
+
+__all__ = ["Hull", "Options", "bid_lattice", "hull_of", "options_of"]
+
+_EDGE = 1e-9
+
+
+@dataclass(frozen=True)
+class Options:
+    """Bids to choose from; arrays of shape (n_options,).
+
+    Attributes
+    ----------
+    owner : Ints
+        The keyword.
+    steps : Ints
+        The bid in whole bid steps.
+    clicks, spend : Floats
+        A month.
+    """
+
+    owner: Ints
+    steps: Ints
+    clicks: Floats
+    spend: Floats
+
+
+@dataclass(frozen=True)
+class Hull:
+    """Steps along the upper concave hulls; arrays of shape (n_steps,), bids rising.
+
+    Attributes
+    ----------
+    owner : Ints
+        The keyword.
+    option : Ints
+        The option a step leads to.
+    before : Ints
+        The option it leaves, −1 for not running.
+    clicks, spend : Floats
+        What the step adds, a month.
+    """
+
+    owner: Ints
+    option: Ints
+    before: Ints
+    clicks: Floats
+    spend: Floats
+
+
+def bid_lattice(highest: float, assumed: Assumed) -> Ints:
+    """Return the bids the fit chooses from, in whole bid steps, rising and distinct.
+
+    Parameters
+    ----------
+    highest : float
+        No bid above this is wanted, money a click.
+    assumed : Assumed
+    """
+    step, least = assumed["bid_step"], assumed["min_bid"]
+    first = np.ceil(least / step - _EDGE)
+    if not highest >= first * step:
+        return np.array([first], dtype=np.int64)
+    ratio = assumed["lattice_ratio"]
+    count = int(np.ceil(np.log(highest / least) / np.log(ratio))) + 1
+    bids = np.round(least * ratio ** np.arange(count) / step)
+    return np.unique(np.maximum(bids, first)).astype(np.int64)
+
+
+def options_of(
+    rows: Ints,
+    mu: Floats,
+    sigma: Floats,
+    click_weight: Floats,
+    ceiling: Floats,
+    pricing: str,
+    assumed: Assumed,
+) -> Options:
+    """List every bid that each of some keywords may take.
+
+    From the least reach up to the lower of the ceiling and the price at the most reach,
+    that top itself included; none for a keyword whose top does not reach that far.
+
+    Parameters
+    ----------
+    rows : Ints, shape (n_rows,)
+        Keywords to list; their order is kept.
+    mu, sigma, click_weight, ceiling : Floats, shape (n_keywords,)
+    pricing : {"pay_enough", "pay_bid"}
+    assumed : Assumed
+    """
+    step = assumed["bid_step"]
+    m, s = mu[rows], sigma[rows]
+    floor_price = np.exp(m + s * ndtri(assumed["least_reach"]))
+    top_price = np.minimum(ceiling[rows], np.exp(m + s * ndtri(assumed["most_reach"])))
+    top = np.floor(np.nan_to_num(top_price) / step + _EDGE).astype(np.int64)
+    first = int(np.ceil(assumed["min_bid"] / step - _EDGE))
+    runs = (top >= first) & (top * step >= floor_price * (1 - _EDGE)) & (click_weight[rows] > 0)
+    owner_rows, top, floor_price = rows[runs], top[runs], floor_price[runs]
+    lattice = bid_lattice(float(top.max(initial=0)) * step, assumed)
+    start = np.searchsorted(lattice * step, floor_price * (1 - _EDGE))
+    end = np.searchsorted(lattice, top)
+    count = np.maximum(end - start, 0) + 1
+    owner = np.repeat(owner_rows, count)
+    last = np.cumsum(count) - 1
+    place = np.arange(len(owner)) - np.repeat(last - count + 1, count) + np.repeat(start, count)
+    steps = lattice[np.minimum(place, len(lattice) - 1)]
+    steps[last] = top
+    clicks, spend = _clicks_and_spend(owner, steps, mu, sigma, click_weight, pricing, assumed)
+    return Options(owner=owner, steps=steps, clicks=clicks, spend=spend)
+
+
+def hull_of(options: Options) -> Hull:
+    """Return the upper concave hull of clicks against spend, keyword by keyword.
+
+    The same points are on the hull for customers, clicks, revenue and profit alike, since
+    each is clicks times a constant, less at most the spend itself.
+    """
+    alive = np.arange(len(options.owner))
+    while len(alive):
+        owner = options.owner[alive]
+        left = np.empty(len(alive), dtype=bool)
+        left[0] = True
+        np.not_equal(owner[1:], owner[:-1], out=left[1:])
+        clicks, spend = _differences(options, alive, left)
+        # a point on or under the chord of its neighbours is on no hull
+        below = np.zeros(len(alive), dtype=bool)
+        below[:-1] = (clicks[:-1] * spend[1:] <= clicks[1:] * spend[:-1]) & ~left[1:]
+        if not below.any():
+            before = np.where(left, -1, np.concatenate(([-1], alive[:-1])))
+            return Hull(owner, alive, before, clicks, spend)
+        alive = alive[~below]
+    nothing = np.zeros(0)
+    return Hull(alive, alive, alive, nothing, nothing)
+
+
+def _differences(options: Options, alive: Ints, left: NDArray[np.bool_]) -> tuple[Floats, Floats]:
+    clicks, spend = options.clicks[alive], options.spend[alive]
+    d_clicks, d_spend = clicks.copy(), spend.copy()
+    d_clicks[1:] -= np.where(left[1:], 0.0, clicks[:-1])
+    d_spend[1:] -= np.where(left[1:], 0.0, spend[:-1])
+    return d_clicks, d_spend
+
+
+def _clicks_and_spend(
+    owner: Ints,
+    steps: Ints,
+    mu: Floats,
+    sigma: Floats,
+    click_weight: Floats,
+    pricing: str,
+    assumed: Assumed,
+) -> tuple[Floats, Floats]:
+    # The same figures as market.at_bid. Here z is never far below the market, so plain
+    # Φ is exact enough and several times as fast as its logarithm.
+    bid = steps * assumed["bid_step"]
+    spread = sigma[owner]
+    z = (np.log(bid) - mu[owner]) / spread
+    reach = ndtr(z)
+    top, bottom = assumed["click_rate_top"], assumed["click_rate_bottom"]
+    clicks = click_weight[owner] * reach * (top * (bottom + (1 - bottom) * reach))
+    if pricing == "pay_bid":
+        return clicks, clicks * bid
+    mean = np.exp(mu + sigma * sigma / 2)[owner]
+    return clicks, clicks * np.minimum(bid, mean * ndtr(z - spread) / reach)

@@ -1,0 +1,235 @@
+"""A fit's last gap closed exactly, on the few choices that could still matter."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from scipy.optimize import Bounds, LinearConstraint, milp
+from scipy.sparse import coo_array
+
+from milkwort.core.fit._parts import Parts
+from milkwort.core.market.keyword_table import Floats, Ints
+
+__all__ = ["Reduced", "Solved", "solve_reduced"]
+
+_NEAR = 1e-6
+_INFEASIBLE = 2
+_EDGE = 1e-9
+_SOLVER_SLACK = 1e-6
+"""The solver may pass a limit by so much money; limits are drawn in by it."""
+_MOST_ALIKE = 5000
+"""Among more owners than this, none are looked for that are alike."""
+
+
+_SIZES = (150, 600)
+"""Choices let in, one attempt after another."""
+_NODES = 8
+"""Branches of the solver's search, each attempt."""
+
+
+@dataclass(frozen=True)
+class Reduced:
+    """Options to choose from; arrays of shape (n_options,).
+
+    Attributes
+    ----------
+    owner : Ints
+    spend, goal : Floats
+        A month.
+    net : Floats
+        Goal less what the relaxation charges for the option's money and for running.
+    part : Ints
+    parts : Parts
+    most : int or None
+        At most so many owners may run.
+    """
+
+    owner: Ints
+    spend: Floats
+    goal: Floats
+    net: Floats
+    part: Ints
+    parts: Parts
+    most: int | None
+
+
+@dataclass(frozen=True)
+class Solved:
+    """What an exact problem on the choices that matter said.
+
+    Attributes
+    ----------
+    chosen : Ints or None
+        Options of a better answer; None where none was found.
+    bound : float
+        No answer passes it; at most the bound that was given.
+    """
+
+    chosen: Ints | None
+    bound: float
+
+
+def solve_reduced(
+    problem: Reduced,
+    bound: float,
+    known: float | None,
+    near: float = _NEAR,
+) -> Solved:
+    """Look for an answer better than a known one, and for a tighter bound.
+
+    An option whose *price*, what it leaves below its owner's best net, is more than the
+    present gap can be in no better answer. The cheapest are let in first: an answer with
+    any that was left out lies below the bound by at least the cheapest price left out.
+
+    Parameters
+    ----------
+    problem : Reduced
+    bound : float
+        No answer passes it.
+    known : float or None
+        Goal of a known answer; None for none.
+    near : float
+        A gap under this share of the bound is near enough.
+    """
+    if len(problem.owner) == 0:
+        return Solved(None, 0.0)
+    kinds = _kinds(problem)
+    at, kind = kinds.options, kinds.kind
+    first = np.flatnonzero(np.r_[True, kind[1:] != kind[:-1]])
+    best = np.maximum(np.maximum.reduceat(problem.net[at], first), 0.0)
+    price = best[kind] - problem.net[at]
+    order = np.argsort(price, kind="stable")
+    answer: Ints | None = None
+    tightest = bound
+    for size in _SIZES:
+        gap = np.inf if known is None else bound - known
+        allowed = order[: np.searchsorted(price[order], gap * (1 + 1e-9))]
+        picked = np.sort(allowed[:size])
+        counts, upper = _solve(problem, kinds, picked, near)
+        if counts is not None:
+            solved = kinds.dealt_out(picked, counts)
+            value = float(problem.goal[solved].sum())
+            better = known is None or value > known + _EDGE * abs(bound)
+            if better and _keeps(problem, solved):
+                answer, known = solved, value
+        whole = len(picked) == len(allowed)
+        left_out = -np.inf if whole else bound - float(price[order[size]])
+        tightest = min(tightest, max(upper, left_out, -np.inf if known is None else known))
+        if whole or (known is not None and tightest - known <= near * abs(bound)):
+            break
+    return Solved(answer, tightest)
+
+
+@dataclass(frozen=True)
+class _Kinds:
+    """Owners that have the very same choices, taken together: which of them runs is all one.
+
+    Attributes
+    ----------
+    options, kind : Ints, shape (n_choices,)
+        An option of the first owner of a kind, and the kind's number.
+    members : list of Ints
+        Of each kind, the first option of each of its owners.
+    """
+
+    options: Ints
+    kind: Ints
+    members: list[Ints]
+
+    def dealt_out(self, picked: Ints, counts: Ints) -> Ints:
+        """Return one option an owner where so many owners of a kind take each choice."""
+        dealt = [0] * len(self.members)
+        found = []
+        for choice, count in zip(picked.tolist(), counts.tolist(), strict=True):
+            members = self.members[kind := int(self.kind[choice])]
+            offset = self.options[choice] - members[0]
+            found.append(members[dealt[kind] : dealt[kind] + count] + offset)
+            dealt[kind] += count
+        return np.concatenate([np.zeros(0, dtype=np.int64), *found]).astype(np.int64)
+
+
+def _kinds(problem: Reduced) -> _Kinds:
+    owner = problem.owner
+    first = np.flatnonzero(np.r_[True, owner[1:] != owner[:-1]])
+    ends = np.append(first[1:], len(owner))
+    if len(first) > _MOST_ALIKE:
+        kind = np.repeat(np.arange(len(first)), ends - first)
+        return _Kinds(np.arange(len(owner)), kind, [first[i : i + 1] for i in range(len(first))])
+    known: dict[bytes, list[int]] = {}
+    for start, end in zip(first.tolist(), ends.tolist(), strict=True):
+        choices = np.concatenate((problem.spend[start:end], problem.goal[start:end]))
+        known.setdefault(
+            choices.tobytes() + int(problem.part[start]).to_bytes(8, "big"), []
+        ).append(start)
+    size = dict(zip(first.tolist(), (ends - first).tolist(), strict=True))
+    options = [np.arange(starts[0], starts[0] + size[starts[0]]) for starts in known.values()]
+    kind = np.repeat(np.arange(len(options)), [len(o) for o in options])
+    members = [np.array(starts, dtype=np.int64) for starts in known.values()]
+    return _Kinds(np.concatenate(options), kind, members)
+
+
+def _solve(problem: Reduced, kinds: _Kinds, picked: Ints, near: float) -> tuple[Ints | None, float]:
+    """Return how many owners take each of some choices, and what no answer passes."""
+    n, parts = len(picked), problem.parts
+    if n == 0:
+        return None, 0.0
+    options = kinds.options[picked]
+    held, place = np.unique(kinds.kind[picked], return_inverse=True)
+    many = np.array([len(kinds.members[k]) for k in held.tolist()], dtype=np.float64)
+    rows: list[tuple[Floats, float, float]] = []
+    spend, part = problem.spend[options], problem.part[options]
+    for number in range(len(parts.most)):
+        if np.isfinite(parts.most[number]) or parts.least[number] > 0:
+            most = _drawn_in(float(parts.most[number]))
+            rows.append((spend * (part == number), min(parts.least[number], most), most))
+    for number in np.flatnonzero(np.isfinite(parts.side_most)).tolist():
+        mine = parts.side[part] == number
+        rows.append((spend * mine, -np.inf, _drawn_in(float(parts.side_most[number]))))
+    rows.append((spend, -np.inf, _drawn_in(parts.purse)))
+    if problem.most is not None:
+        rows.append((np.ones(n), -np.inf, float(problem.most)))
+    dense = np.array([r[0] for r in rows])
+    at = np.nonzero(dense)
+    matrix = coo_array(
+        (
+            np.concatenate((dense[at], np.ones(n))),
+            (np.concatenate((at[0], len(rows) + place)), np.concatenate((at[1], np.arange(n)))),
+        ),
+        shape=(len(rows) + len(held), n),
+    )
+    solved = milp(
+        -problem.goal[options],
+        integrality=np.ones(n),
+        bounds=Bounds(0, many[place]),
+        constraints=LinearConstraint(
+            matrix.tocsr(),
+            np.concatenate(([r[1] for r in rows], np.full(len(held), -np.inf))),
+            np.concatenate(([r[2] for r in rows], many)),
+        ),
+        options={"mip_rel_gap": near / 2, "node_limit": _NODES},
+    )
+    if solved.x is None:
+        return None, -np.inf if solved.status == _INFEASIBLE else np.inf
+    # what the solver proved of limits drawn in holds of the limits themselves but for these
+    slack = _SOLVER_SLACK * float(np.abs(problem.goal[options] / np.maximum(spend, 1e-300)).max())
+    return np.round(solved.x).astype(np.int64), -float(solved.mip_dual_bound) + slack
+
+
+def _drawn_in(most: float) -> float:
+    return max(most - _SOLVER_SLACK, 0.0)
+
+
+def _keeps(problem: Reduced, chosen: Ints) -> bool:
+    """Return whether an answer keeps to every limit."""
+    parts = problem.parts
+    spent = np.bincount(problem.part[chosen], problem.spend[chosen], minlength=len(parts.most))
+    in_side = np.bincount(parts.side, spent, minlength=len(parts.side_most))
+    edge = 1 + _EDGE
+    return bool(
+        (problem.most is None or len(chosen) <= problem.most)
+        and spent.sum() <= parts.purse * edge
+        and (spent <= parts.most * edge).all()
+        and (spent >= parts.least * (1 - _EDGE)).all()
+        and (in_side <= parts.side_most * edge).all()
+    )

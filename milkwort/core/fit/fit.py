@@ -1,0 +1,287 @@
+"""Choosing bids so that the money goes where it brings most.
+
+A multiple-choice knapsack: each keyword takes one bid or does not run, the sum of their
+spend stays within the purse. Steps along the upper concave hulls are taken by falling
+return; that order gives the relaxation's bound, the frontier and the ladder at once. What
+money is left goes to the best single moves, and where a gap stays it is closed exactly.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+import numpy as np
+from numpy.typing import NDArray
+
+from milkwort.core.fit._choices import Choices, choices_of
+from milkwort.core.fit._exact import finish
+from milkwort.core.fit._ladder import Ladder, ladder_of
+from milkwort.core.fit._limited import Limited, fit_limited, relaxed_limited
+from milkwort.core.fit._options import Options
+from milkwort.core.fit._parts import parts_of
+from milkwort.core.fit._problem import Problem
+from milkwort.core.fit._reduced import Reduced, solve_reduced
+from milkwort.core.fit.unmet import Unmet, unmet_of
+from milkwort.core.market.keyword_table import Floats, Ints
+
+__all__ = ["CLOSE", "CURVE_CLOSE", "Fit", "Ladder", "Problem", "Unmet", "fit"]
+
+CLOSE = 5e-4
+"""Under limits, the share of the bound that is near enough."""
+CURVE_CLOSE = 5e-3
+"""The same for one of many points of a curve, whose gap is stated."""
+_CLOSE = 2e-4
+"""A gap under this share of the bound needs no exact finish."""
+_FINISH = 1e-3
+_STATED = 1.8e-3
+"""A gap above this share of the bound must be closed, or shown to be the bound's."""
+_PROVEN = 1e-6
+_ENOUGH = 1e-7
+_MOVES = 24
+_NOISE = 1e-4
+"""Under this share of what is near enough, two relaxations differ by rounding alone."""
+
+
+@dataclass(frozen=True)
+class Fit:
+    """Bids that make most of the purse.
+
+    Attributes
+    ----------
+    steps : Ints, shape (n_keywords,)
+        Bids in whole steps, 0 for not running.
+    value, spend : float
+        Goal and money a month.
+    bound : float
+        No choice of these bids brings more (linear relaxation).
+    exact : bool
+        Whether the answer was finished exactly, or meets the bound.
+    next_unit : float
+        What one more unit of money would bring.
+    next_return : float
+        Goal per unit of money at the purse's edge; 0 where money is left.
+    row_return : Floats, shape (n_keywords,)
+        The same at the edge of what limits the keyword's money: its campaign, or the purse.
+    unspent : float
+        Money that no step worth its price could use.
+    ladder : Ladder
+    choices : Choices
+        What a later fit of nearly the same problem can go on from.
+    unmet : tuple of Unmet
+        Limits that could not be kept, and by how much: locked bids alone pass them, or
+        nothing worth its price uses a least spend.
+    """
+
+    steps: Ints
+    value: float
+    spend: float
+    bound: float
+    exact: bool
+    next_unit: float
+    next_return: float
+    row_return: Floats
+    unspent: float
+    ladder: Ladder
+    choices: Choices
+    unmet: tuple[Unmet, ...] = ()
+
+    @property
+    def gap(self) -> float:
+        """How far the value may lie below the best, as a share of the bound."""
+        return (self.bound - self.value) / self.bound if self.bound > 0 else 0.0
+
+
+def fit(
+    problem: Problem,
+    kept: NDArray[np.bool_],
+    before: Choices | None = None,
+    *,
+    close: float = CLOSE,
+    finish: bool = True,
+) -> Fit:
+    """Choose bids for the kept keywords.
+
+    Parameters
+    ----------
+    problem : Problem
+    kept : ndarray of bool, shape (n_keywords,)
+        Which keywords may run; those with a locked bid always do.
+    before : Choices, optional
+        Of an earlier fit; what did not change since is not worked out again.
+    close : float
+        Under limits, a gap of up to this share of the bound is left.
+    finish : bool
+        Under limits, whether a wider gap is closed by an exact problem: where a curve of
+        many fits is wanted it is only stated.
+
+    Returns
+    -------
+    Fit
+        The gap is at most 0.2 %, or the answer is exact; under limits else with its bound.
+    """
+    choices = choices_of(problem, kept, before)
+    base_spend = float(problem.locked_spend.sum())
+    limit = max(problem.purse, base_spend)
+    limits = problem.limits
+    if limits.max_keywords is not None or limits.campaigns or limits.scouting is not None:
+        return _answer_limited(problem, kept, choices, limit, close, finish)
+    ladder = ladder_of(
+        choices, choices.order, choices.returns, base_spend, float(problem.locked_value.sum())
+    )
+    return _answer_free(problem, kept, choices, ladder, limit)
+
+
+def _answer_free(
+    problem: Problem, kept: NDArray[np.bool_], choices: Choices, ladder: Ladder, limit: float
+) -> Fit:
+    options, hull, order = choices.options, choices.hull, choices.order
+    base_spend, base_value = ladder.base_spend, ladder.base_value
+    taken = ladder.whole_steps(limit)
+    bound = ladder.relaxed(limit)
+    chosen = np.full(len(kept), -1, dtype=np.int64)
+    chosen[hull.owner[order[:taken]]] = hull.option[order[:taken]]
+    spend = float(ladder.spend_so_far[taken - 1]) if taken else base_spend
+    value = float(ladder.value_so_far[taken - 1]) if taken else base_value
+    value = _use_rest(problem, options, chosen, limit - spend, value, bound)
+    in_full = taken == len(order)
+    lam = 0.0 if in_full else ladder.return_at(taken)
+    tightest, exact = bound, in_full
+    if not in_full and bound - value > _CLOSE * bound:
+        goal = problem.value(options.owner, options.clicks, options.spend)
+        done = finish(options, goal, chosen, limit - base_spend, lam, bound - base_value)
+        exact, value = done.exact, bound - done.short
+        if not exact and done.short > _STATED * bound:
+            tightest, value = _proven(problem, options, chosen, limit, lam, bound, value)
+            exact = tightest - value <= _PROVEN * tightest
+    return _answer(
+        problem, kept, choices, ladder, chosen,
+        bound=tightest, exact=exact, lam=lam,
+        row_return=np.full(len(kept), lam), next_unit=ladder.relaxed(limit + 1.0) - bound,
+    )  # fmt: skip
+
+
+def _proven(
+    problem: Problem,
+    options: Options,
+    chosen: Ints,
+    limit: float,
+    lam: float,
+    bound: float,
+    value: float,
+) -> tuple[float, float]:
+    """Let a solver tighten the bound, and return it with the goal; `chosen` may change."""
+    parts = parts_of(problem, limit)
+    goal = problem.value(options.owner, options.clicks, options.spend)
+    base = float(problem.locked_value.sum())
+    reduced = Reduced(
+        owner=options.owner,
+        spend=options.spend,
+        goal=goal,
+        net=goal - lam * options.spend,
+        part=np.zeros(len(options.owner), dtype=np.int64),
+        parts=parts,
+        most=None,
+    )
+    solved = solve_reduced(reduced, bound - base, value - base, _FINISH)
+    if solved.chosen is not None:
+        chosen[:] = -1
+        chosen[options.owner[solved.chosen]] = solved.chosen
+        value = base + float(goal[solved.chosen].sum())
+    return solved.bound + base, value
+
+
+def _answer_limited(
+    problem: Problem,
+    kept: NDArray[np.bool_],
+    choices: Choices,
+    limit: float,
+    close: float,
+    finish: bool,
+) -> Fit:
+    found = fit_limited(problem, choices, limit, close=close, finish=finish)
+    more = 0.0
+    if finish:  # a point of a curve is not asked for it
+        more = relaxed_limited(problem, choices, limit + 1.0) - found.relaxed
+        more = more if more > _ENOUGH * abs(found.relaxed) * _NOISE else 0.0
+    lam = found.purse_return if more or not finish else 0.0
+    answer = _answer(
+        problem, kept, choices, found.ladder, found.chosen,
+        bound=found.bound + found.ladder.base_value, exact=found.exact, lam=lam or more,
+        row_return=found.row_return, next_unit=more,
+    )  # fmt: skip
+    return replace(answer, unmet=unmet_of(problem, answer.steps, _spends(problem, choices, found)))
+
+
+def _spends(problem: Problem, choices: Choices, found: Limited) -> Floats:
+    """Return what each keyword spends a month, locked bids included."""
+    at = found.chosen[found.chosen >= 0]
+    spend = problem.locked_spend.copy()
+    np.add.at(spend, choices.options.owner[at], choices.options.spend[at])
+    return spend
+
+
+def _answer(
+    problem: Problem,
+    kept: NDArray[np.bool_],
+    choices: Choices,
+    ladder: Ladder,
+    chosen: Ints,
+    *,
+    bound: float,
+    exact: bool,
+    lam: float,
+    row_return: Floats,
+    next_unit: float,
+) -> Fit:
+    options = choices.options
+    at = chosen[chosen >= 0]
+    spend = ladder.base_spend + float(options.spend[at].sum())
+    value = ladder.base_value + float(
+        problem.value(options.owner[at], options.clicks[at], options.spend[at]).sum()
+    )
+    steps = np.maximum(problem.locked_steps, 0) * kept
+    steps[options.owner[at]] = options.steps[at]
+    return Fit(
+        steps=steps,
+        value=value,
+        spend=spend,
+        bound=max(bound, value),
+        exact=exact,
+        next_unit=next_unit,
+        next_return=lam,
+        row_return=row_return,
+        unspent=max(problem.purse - spend, 0.0),
+        ladder=ladder,
+        choices=choices,
+    )
+
+
+def _use_rest(
+    problem: Problem, options: Options, chosen: Ints, rest: float, value: float, bound: float
+) -> float:
+    """Take the best single moves that the rest of the money allows; `chosen` is changed."""
+    if bound - value <= _ENOUGH * abs(bound) or not len(options.owner):
+        return value
+    at = np.flatnonzero(chosen >= 0)
+    spent, brings = np.zeros(len(chosen)), np.zeros(len(chosen))
+    spent[at] = options.spend[chosen[at]]
+    brings[at] = problem.value(at, options.clicks[chosen[at]], spent[at])
+    # the rest only shrinks, so nothing that doesn't fit now ever will
+    mine = np.flatnonzero(options.spend <= (spent + rest)[options.owner])
+    owner, spend = options.owner[mine], options.spend[mine]
+    d_goal = problem.value(owner, options.clicks[mine], spend) - brings[owner]
+    better = d_goal > 0
+    mine, owner, d_goal = mine[better], owner[better], d_goal[better]
+    d_spend = spend[better] - spent[owner]
+    for _ in range(_MOVES):
+        gain = np.where(d_spend <= rest, d_goal, -np.inf)
+        best = int(gain.argmax()) if len(gain) else -1
+        if best < 0 or gain[best] <= 0 or bound - value <= _ENOUGH * abs(bound):
+            break
+        took, more = float(d_spend[best]), float(d_goal[best])
+        rest, value = rest - took, value + more
+        chosen[owner[best]] = mine[best]
+        same = owner == owner[best]
+        d_goal[same] -= more
+        d_spend[same] -= took
+    return value

@@ -1,0 +1,134 @@
+"""The most of the goal for every sum of money, from nothing to saturation."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+import numpy as np
+from numpy.typing import NDArray
+
+from milkwort.core.fit.fit import CURVE_CLOSE, Fit, Problem, fit
+from milkwort.core.market.keyword_table import Floats
+
+__all__ = ["Frontier", "frontier"]
+
+_POINTS = 64
+_LIMITED_POINTS = 41
+_SLACK = 1e-9
+
+
+@dataclass(frozen=True)
+class Frontier:
+    """The goal against the purse; arrays of shape (n_points,), at least 40 where anything runs.
+
+    Attributes
+    ----------
+    purse : Floats
+        Money there would be a month, rising.
+    spend, value : Floats
+        What the best bids for it spend and bring.
+    gap : Floats
+        How far the value may lie below the best, as a share of what none passes.
+    """
+
+    purse: Floats
+    spend: Floats
+    value: Floats
+    gap: Floats
+
+
+def frontier(problem: Problem, kept: NDArray[np.bool_], fitted: Fit) -> Frontier:
+    """Return the goal against the purse, from nothing to saturation, under the same limits.
+
+    Without limits that choose among keywords, every point where a whole number of ladder
+    steps is taken is exact; a plan with few steps is fitted anew for the sums between them.
+
+    Parameters
+    ----------
+    problem : Problem
+    kept : ndarray of bool
+    fitted : Fit
+        The fit of the same problem.
+
+    Returns
+    -------
+    Frontier
+    """
+    limits, ladder = problem.limits, fitted.ladder
+    if limits.max_keywords is not None or limits.campaigns or limits.scouting is not None:
+        return _limited_frontier(problem, kept, fitted)
+    spend = np.concatenate(([ladder.base_spend], ladder.spend_so_far))
+    value = np.concatenate(([ladder.base_value], ladder.value_so_far))
+    if len(ladder.owner) == 0:
+        return Frontier(spend, spend, value, np.zeros(len(spend)))
+    if len(ladder.owner) >= _POINTS:
+        # closer together where money is scarce and returns fall fast, and about the purse
+        wanted = spend[0] + (spend[-1] - spend[0]) * np.linspace(0, 1, _POINTS) ** 2
+        about = ladder.whole_steps(problem.purse) + np.arange(2)
+        evenly = np.linspace(0, len(spend) - 1, _POINTS).astype(np.int64)
+        nearest = np.searchsorted(spend, wanted - _SLACK)
+        at = np.unique(np.clip(np.r_[nearest, evenly, about], 0, len(spend) - 1))
+        return Frontier(spend[at], spend[at], value[at], np.zeros(len(at)))
+    sums = np.linspace(spend[0], spend[-1], _POINTS)[1:-1]
+    between = [fit(replace(problem, purse=float(s)), kept, fitted.choices) for s in sums]
+    purse = np.concatenate((spend, sums))
+    none = np.zeros(len(spend))
+    return _rising(
+        purse,
+        np.concatenate((spend, [f.spend for f in between])),
+        np.concatenate((value, [f.value for f in between])),
+        np.concatenate((none, [f.gap for f in between])),
+    )
+
+
+def _limited_frontier(problem: Problem, kept: NDArray[np.bool_], fitted: Fit) -> Frontier:
+    """Fit anew for each sum: which keywords are picked depends on the money."""
+
+    def at(purse: float) -> Fit:
+        return fit(
+            replace(problem, purse=purse), kept, fitted.choices, close=CURVE_CLOSE, finish=False
+        )
+
+    most = at(_saturation(problem, fitted))
+    end = _sum_that_does(problem, most)
+    purse = np.r_[end * np.linspace(0, 1, _LIMITED_POINTS) ** 2, problem.purse]
+    found = [*(at(float(p)) for p in purse[:-2]), most, fitted]
+    return _rising(
+        purse,
+        np.array([f.spend for f in found]),
+        np.array([f.value for f in found]),
+        np.array([f.gap for f in found]),
+    )
+
+
+def _rising(purse: Floats, spend: Floats, value: Floats, gap: Floats) -> Frontier:
+    """Return points by rising purse; more money never does worse than less."""
+    order = np.argsort(purse, kind="stable")
+    purse, spend, value, gap = purse[order], spend[order], value[order], gap[order]
+    bound = np.divide(value, 1 - gap, out=value.copy(), where=gap < 1)
+    best = np.maximum.accumulate(np.where(value == np.maximum.accumulate(value),
+                                          np.arange(len(value)), 0))  # fmt: skip
+    value, spend = value[best], spend[best]
+    bound = np.maximum(bound, value)
+    short = np.divide(bound - value, bound, out=np.zeros(len(bound)), where=bound > 0)
+    gap = np.where((gap >= 1) & (value <= 0), 1.0, short)
+    return Frontier(purse, spend, value, gap)
+
+
+def _saturation(problem: Problem, fitted: Fit) -> float:
+    """Return a sum of money that no choice of bids could spend."""
+    options = fitted.choices.options
+    everything = float(fitted.choices.hull.spend.sum()) if len(options.owner) else 0.0
+    return (everything + fitted.ladder.base_spend + 1.0) / _least_side(problem)
+
+
+def _sum_that_does(problem: Problem, most: Fit) -> float:
+    """Return about the least sum of money at which the most is reached."""
+    if problem.limits.scouting is None:
+        return most.spend
+    return most.spend / _least_side(problem)
+
+
+def _least_side(problem: Problem) -> float:
+    share = problem.limits.scouting_share if problem.limits.scouting is not None else 0.0
+    return min(share, 1 - share) if 0 < share < 1 else 1.0

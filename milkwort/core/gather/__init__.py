@@ -1,0 +1,1 @@
+"""Rules of where keywords come from: crossing, places, rivals, what ran before."""

@@ -1,0 +1,1 @@
+"""What results say: exposure, evidence, corrections, the planner's own rules."""

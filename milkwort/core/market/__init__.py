@@ -1,0 +1,1 @@
+"""Keywords as columns, and what the market makes of them: searches, prices, standing, forecasts."""

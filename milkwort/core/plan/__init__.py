@@ -1,0 +1,1 @@
+"""A whole plan worked out, and what follows from one: draws, year, budgets, notes."""

@@ -1,0 +1,135 @@
+"""A month as campaigns live it: day by day, each with its money."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from milkwort.core.market.keyword_table import Floats, Ints
+
+__all__ = ["Lived", "Market", "lived"]
+
+
+@dataclass(frozen=True)
+class Market:
+    """What a month would bring if money were no object; rows are keywords that run.
+
+    Attributes
+    ----------
+    clicks, cpc : Floats, shape (n_draws, n_rows)
+        Mean clicks a month, and the mean money of one.
+    campaign : Ints, shape (n_rows,)
+    planned : Floats, shape (n_rows,)
+        Expected spend, by which campaigns share out the purse.
+    purse : float
+        Money a month.
+    spread : float
+        Variance of the price of one click of a keyword over its mean squared.
+    days : int
+        Equal days of the month.
+    """
+
+    clicks: Floats
+    cpc: Floats
+    campaign: Ints
+    planned: Floats
+    purse: float
+    spread: float
+    days: int
+
+
+@dataclass(frozen=True)
+class Lived:
+    """What became of it.
+
+    Attributes
+    ----------
+    clicks : Floats, shape (n_draws, n_rows)
+        That were served.
+    spend, wanted : Floats, shape (n_draws,)
+        Money that was spent, and that all clicks would have cost.
+    """
+
+    clicks: Floats
+    spend: Floats
+    wanted: Floats
+
+
+def lived(market: Market, rng: np.random.Generator | None) -> Lived:
+    """Let a month pass under daily budgets.
+
+    Parameters
+    ----------
+    market : Market
+    rng : Generator or None
+        Without one, every click comes evenly and at its mean price.
+    """
+    held, place = np.unique(market.campaign, return_inverse=True)
+    planned = np.bincount(place, market.planned, minlength=len(held))
+    share = planned / planned.sum() if planned.sum() > 0 else planned
+    clicks = market.clicks if rng is None else rng.poisson(market.clicks).astype(np.float64)
+    spend, wanted = np.zeros(len(clicks)), np.zeros(len(clicks))
+    served = clicks.copy()
+    for number in range(len(held)):
+        mine = np.flatnonzero(place == number)
+        money = market.purse * float(share[number])
+        day = _Day(market.clicks[:, mine], market.cpc[:, mine], market.spread, money / market.days)
+        total = clicks[:, mine].sum(axis=1)
+        if rng is None:
+            would = (clicks[:, mine] * market.cpc[:, mine]).sum(axis=1)
+            paid = np.minimum(would, money)
+            part = np.divide(paid, would, out=np.ones_like(would), where=would > 0)
+            served[:, mine] = clicks[:, mine] * part[:, None]
+        else:
+            would, paid, part = day.passed(total, market.days, rng)
+            served[:, mine] = rng.binomial(clicks[:, mine].astype(np.int64), part[:, None])
+        spend += paid
+        wanted += would
+    return Lived(served, np.minimum(spend, market.purse), wanted)
+
+
+class _Day:
+    """One campaign's day: the mean and the spread of a click's price, and the day's money.
+
+    C̄ is the mean price of one click of the campaign, cv² = (spread·E[C²] + Var C)/C̄² that of
+    one click's price.
+    """
+
+    def __init__(self, clicks: Floats, cpc: Floats, spread: float, money: float) -> None:
+        total = clicks.sum(axis=1)
+        weight = np.divide(clicks, total[:, None], out=np.zeros_like(clicks),
+                           where=total[:, None] > 0)  # fmt: skip
+        self.price = (weight * cpc).sum(axis=1)
+        squares = (weight * cpc * cpc).sum(axis=1)
+        variance = spread * squares + np.maximum(squares - self.price**2, 0.0)
+        self.cv2 = np.divide(variance, self.price**2, out=np.zeros_like(variance),
+                             where=self.price > 0)  # fmt: skip
+        self.money = money
+
+    def passed(
+        self, clicks: Floats, days: int, rng: np.random.Generator
+    ) -> tuple[Floats, Floats, Floats]:
+        """Let the days pass; return wanted and spent money, and the share that was served.
+
+        Parameters
+        ----------
+        clicks : Floats, shape (n_draws,)
+            Of the month; they fall evenly on its days.
+        days : int
+        rng : Generator
+        """
+        by_day = rng.multinomial(clicks.astype(np.int64), np.full(days, 1 / days)).astype(float)
+        price, cv2 = self.price[:, None], self.cv2[:, None]
+        # a sum of N prices has mean N·C̄ and variance N·cv²·C̄²
+        certain = (cv2 <= 0) | (by_day <= 0)
+        shape = np.where(certain, 1.0, by_day / np.where(cv2 > 0, cv2, 1.0))
+        drawn = rng.gamma(shape) * cv2 * price
+        would = np.where(certain, by_day * price, drawn)
+        cut = would > self.money
+        most = np.divide(self.money, price, out=np.zeros_like(price), where=price > 0)
+        served = np.where(cut, np.minimum(by_day, most + (1 + cv2) / 2), by_day)
+        served = np.where(self.money > 0, served, 0.0)
+        part = np.divide(served.sum(axis=1), clicks, out=np.ones_like(clicks), where=clicks > 0)
+        paid = np.minimum(would, self.money).sum(axis=1)
+        return would.sum(axis=1), paid, np.minimum(part, 1.0)

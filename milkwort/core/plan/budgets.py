@@ -1,0 +1,143 @@
+"""Daily budgets of campaigns, and the clicks that small ones lose on busy days."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from scipy.special import pdtrc
+
+from milkwort.core.market.keyword_table import Floats, Ints
+from milkwort.core.plan.run import PlanResult
+
+__all__ = ["Budgets", "a_month", "clicks_lost", "daily_budgets"]
+
+_CENT = 0.01
+_EDGE = 1e-9
+
+
+def a_month(money: float, per: str, days: float) -> float:
+    """Return money said a ``day``, ``week`` or ``month`` as money a month of so many days.
+
+    A day's money comes to what that many days cost, to the cent; a month's stays as it was.
+    """
+    times = {"day": days, "week": days / 7, "month": 1.0}[per]
+    return money if per == "month" else round(money * times, 2)
+
+
+@dataclass(frozen=True)
+class Budgets:
+    """Money a day by campaign; arrays of shape (n_campaigns,).
+
+    Attributes
+    ----------
+    campaign : Ints
+        Its number; −1 for keywords in none.
+    spend : Floats
+        Expected, a month.
+    daily : Floats
+        Budget a day, in whole cents; with the month's days never more than the purse in sum.
+    clicks : Floats
+        Expected, a month.
+    lost : Floats
+        Clicks a month that a day's budget cuts off on busy days.
+    lost_shared : float
+        The same, were all campaigns to share one budget.
+    """
+
+    campaign: Ints
+    spend: Floats
+    daily: Floats
+    clicks: Floats
+    lost: Floats
+    lost_shared: float
+
+    @property
+    def gain_of_sharing(self) -> float:
+        """Clicks a month that one shared budget would save."""
+        return float(self.lost.sum()) - self.lost_shared
+
+
+def daily_budgets(result: PlanResult) -> Budgets:
+    """Share out a month's purse among the campaigns, by the day.
+
+    The purse is shared, not the expected spend: cut at that, good days could not make up
+    for bad ones. Each campaign gets its part of it by its expected spend, never above its
+    own most, floored to the cent; the cents that flooring leaves go where the next unit
+    brings most.
+
+    Parameters
+    ----------
+    result : PlanResult
+
+    Returns
+    -------
+    Budgets
+    """
+    runs = np.isfinite(result.bid)
+    campaign, place = np.unique(result.table.campaign[runs], return_inverse=True)
+    n, days = len(campaign), result.brief.assumed["month_days"]
+    spend = np.bincount(place, result.expected.spend[runs], minlength=n).astype(np.float64)
+    clicks = np.bincount(place, result.expected.clicks[runs], minlength=n).astype(np.float64)
+    edge = np.full(n, -np.inf)
+    np.maximum.at(edge, place, result.fit.row_return[runs])
+    daily = _shared_out(result, campaign, spend, edge, days)
+    price = np.divide(spend, clicks, out=np.ones(n), where=clicks > 0)
+    lost = clicks_lost(clicks / days, daily / price) * days
+    return Budgets(
+        campaign=campaign,
+        spend=spend,
+        daily=daily,
+        clicks=clicks,
+        lost=lost,
+        lost_shared=_lost_together(clicks, spend, daily, days),
+    )
+
+
+def _shared_out(
+    result: PlanResult, campaign: Ints, spend: Floats, edge: Floats, days: float
+) -> Floats:
+    """Return money a day by campaign, in whole cents."""
+    # purse/days · spend/Σ spend, at most the campaign's own most
+    if spend.sum() <= 0:
+        return np.zeros(len(campaign))
+    limits = result.brief.limits.campaigns
+    most = np.array([limits[c].most if c in limits else np.inf for c in campaign.tolist()])
+    most_cents = np.floor(np.minimum(most, 1e15) / days / _CENT + _EDGE)
+    total = np.floor(result.brief.monthly_spend / days / _CENT + _EDGE)
+    share = result.brief.monthly_spend / days * spend / spend.sum()
+    cents = np.minimum(np.floor(share / _CENT + _EDGE), most_cents)
+    left = max(total - cents.sum(), 0.0)
+    if np.isfinite(most).any():
+        # what a campaign may not take is no remainder of rounding: it stays unspent
+        left = min(left, float(len(campaign)))
+    for number in np.argsort(-edge, kind="stable").tolist():
+        more = min(left, float(most_cents[number] - cents[number]))
+        cents[number] += more
+        left -= more
+    return np.asarray(np.round(cents * _CENT, 2))
+
+
+def clicks_lost(wanted: Floats, affordable: Floats) -> Floats:
+    """Return the clicks a day that come when the day's money is out.
+
+    Parameters
+    ----------
+    wanted : Floats
+        Mean clicks a day, Poisson.
+    affordable : Floats
+        Clicks a day that the budget pays for.
+    """
+    # E[(N − m)⁺] = λ·P(N ≥ K − 1) − m·P(N ≥ K),  K = ⌊m⌋ + 1
+    whole = np.floor(affordable)
+    at_least = np.where(whole > 0, pdtrc(np.maximum(whole - 1, 0), wanted), 1.0)
+    above = pdtrc(whole, wanted)
+    return np.asarray(np.maximum(wanted * at_least - affordable * above, 0.0))
+
+
+def _lost_together(clicks: Floats, spend: Floats, daily: Floats, days: float) -> float:
+    if clicks.sum() <= 0:
+        return 0.0
+    price = spend.sum() / clicks.sum()
+    wanted, affordable = np.array([clicks.sum() / days]), np.array([daily.sum() / price])
+    return float(clicks_lost(wanted, affordable)[0] * days)

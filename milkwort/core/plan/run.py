@@ -1,0 +1,363 @@
+"""The whole run: a brief and its keywords become a plan.
+
+What `milkwort plan` and the server both call.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from milkwort.core.brief.brief import Brief, Policy
+from milkwort.core.brief.worth import WorthColumns, worth_columns
+from milkwort.core.fit._options import bid_lattice
+from milkwort.core.fit.attention import AttentionPoint, attention
+from milkwort.core.fit.bids import BidSteps, floor_to_step, method_bids
+from milkwort.core.fit.fit import Fit, Problem, fit
+from milkwort.core.fit.frontier import Frontier, frontier
+from milkwort.core.fit.would_bring import would_bring
+from milkwort.core.market.demand import Demand, demand_if_kept, demand_of
+from milkwort.core.market.forecast import Expected, Totals, expect, totals_of
+from milkwort.core.market.keyword_table import Floats, Ints, KeywordTable
+from milkwort.core.market.prices import Prices, at_bid, prices_of
+from milkwort.core.market.serving import Serving
+from milkwort.core.market.standing import Standing, ceiling_of, standing_of
+from milkwort.core.plan._checks import check_table
+
+__all__ = [
+    "NotKept",
+    "OtherWay",
+    "PlanResult",
+    "attention_of",
+    "frontier_of",
+    "method_steps",
+    "other_ways",
+    "run_plan",
+]
+
+_FLAT_TRIES = 40
+
+
+@dataclass(frozen=True)
+class NotKept:
+    """What keywords outside the plan would bring; arrays of shape (n_keywords,).
+
+    Attributes
+    ----------
+    bid : Floats
+        Money a click; NaN where it is kept, or would not run.
+    clicks, spend, customers : Floats
+        What it would add a month at the present next unit of money; 0 where kept.
+    """
+
+    bid: Floats
+    clicks: Floats
+    spend: Floats
+    customers: Floats
+
+
+@dataclass(frozen=True)
+class PlanResult:
+    """Everything one run of a plan says.
+
+    Attributes
+    ----------
+    brief : Brief
+    table : KeywordTable
+    demand : Demand
+    prices : Prices
+    worth : WorthColumns
+        What a customer of each keyword's offer is worth.
+    standing : Standing
+    bid : Floats, shape (n_keywords,)
+        Money a click; NaN where a keyword doesn't run.
+    expected : Expected
+    totals : Totals
+    problem : Problem
+        What the fit was asked.
+    fit : Fit
+        The best bids, whether or not the policy uses them.
+    not_kept : NotKept
+    """
+
+    brief: Brief
+    table: KeywordTable
+    demand: Demand
+    prices: Prices
+    worth: WorthColumns
+    standing: Standing
+    bid: Floats
+    expected: Expected
+    totals: Totals
+    problem: Problem
+    fit: Fit
+    not_kept: NotKept
+
+    @property
+    def serving(self) -> Serving:
+        """Who serves which search."""
+        return self.demand.serving
+
+    @property
+    def value(self) -> float:
+        """The goal that the plan's bids reach, a month."""
+        return self.totals.goal(self.brief.goal)
+
+    @property
+    def bound(self) -> float:
+        """No fitted bids bring more than this."""
+        return max(self.fit.bound, self.value)
+
+
+@dataclass(frozen=True)
+class OtherWay:
+    """What another way of bidding would bring for the same money.
+
+    Attributes
+    ----------
+    policy : Policy
+    totals : Totals
+    pace : float
+        Share of everything that the purse can pay for.
+    """
+
+    policy: Policy
+    totals: Totals
+    pace: float
+
+
+def run_plan(brief: Brief, table: KeywordTable, before: PlanResult | None = None) -> PlanResult:
+    """Plan a month.
+
+    Parameters
+    ----------
+    brief : Brief
+    table : KeywordTable
+        May be empty, or hold keywords without volume or price: these are not forecast.
+    before : PlanResult, optional
+        Of an earlier run of nearly the same plan; what did not change since is taken over.
+
+    Returns
+    -------
+    PlanResult
+        The same with or without `before`.
+
+    Raises
+    ------
+    BadValueError
+        Where a figure is out of its range, naming its row and column.
+    """
+    check_table(brief, table)
+    demand = demand_of(brief, table)
+    prices = prices_of(table.cpc_low, table.cpc_high, table.group, brief.assumed)
+    worth = worth_columns(brief.worths, table.offer)
+    standing = standing_of(brief, demand, prices, worth.allowed)
+    locked = _locked_steps(brief, table, demand, prices)
+    problem = _problem(brief, table, demand, prices, worth, standing.ceiling, locked)
+    fitted = fit(problem, demand.serving.serves, None if before is None else before.fit.choices)
+    bid = _bids(brief, table, demand, prices, standing, fitted, locked)
+    expected = expect(brief, demand, prices, bid, worth)
+    return PlanResult(
+        brief=brief,
+        table=table,
+        demand=demand,
+        prices=prices,
+        worth=worth,
+        standing=standing,
+        bid=bid,
+        expected=expected,
+        totals=totals_of(demand, expected, bid),
+        problem=problem,
+        fit=fitted,
+        not_kept=_not_kept(brief, table, demand, prices, worth, fitted),
+    )
+
+
+def frontier_of(result: PlanResult) -> Frontier:
+    """Return the goal a month for every purse, best bids throughout."""
+    return frontier(result.problem, result.serving.serves, result.fit)
+
+
+def attention_of(result: PlanResult) -> list[AttentionPoint]:
+    """Return the best goal a month with at most so many keywords."""
+    return attention(result.problem, result.serving.serves, result.fit)
+
+
+def other_ways(result: PlanResult) -> list[OtherWay]:
+    """Return what low, middle and the best flat bid for all would bring.
+
+    Same keywords, same hand-set bids, same purse; what would cost more than the purse is
+    paced. The flat bid is the plan's own where it has one, else the one that brings most.
+    """
+    ways = [_under(result, Policy("low")), _under(result, Policy("middle"))]
+    own = result.brief.policy.flat_bid
+    if own is not None:
+        return [*ways, _under(result, Policy("flat", own))]
+    flats = [_under(result, Policy("flat", bid)) for bid in _flat_bids(result)]
+    goal = result.brief.goal
+    return [*ways, max(flats, key=lambda way: way.totals.goal(goal))] if flats else ways
+
+
+def _under(result: PlanResult, policy: Policy) -> OtherWay:
+    brief = replace(result.brief, policy=policy)
+    bid = _bids(
+        brief,
+        result.table,
+        result.demand,
+        result.prices,
+        result.standing,
+        result.fit,
+        result.problem.locked_steps,
+    )
+    expected = expect(brief, result.demand, result.prices, bid, result.worth)
+    return OtherWay(policy, totals_of(result.demand, expected, bid), expected.pace)
+
+
+def _flat_bids(result: PlanResult) -> list[float]:
+    kept = result.table.kept & result.prices.known
+    if not kept.any():
+        return []
+    assumed = result.brief.assumed
+    lattice = bid_lattice(float(result.standing.ceiling[kept].max()), assumed)
+    picked = np.unique(np.linspace(0, len(lattice) - 1, _FLAT_TRIES).astype(np.int64))
+    return [float(b) for b in lattice[picked] * assumed["bid_step"]]
+
+
+def _locked_steps(brief: Brief, table: KeywordTable, demand: Demand, prices: Prices) -> Ints:
+    step = brief.assumed["bid_step"]
+    usable = table.kept & prices.known & np.isfinite(table.locked_bid) & ~demand.stopped
+    whole = np.round(floor_to_step(table.locked_bid, brief.assumed) / step)
+    steps = np.where(usable, np.nan_to_num(whole), -1).astype(np.int64)
+    return np.where(usable & (steps * step < brief.assumed["min_bid"] - 1e-9), 0, steps)
+
+
+def _problem(
+    brief: Brief,
+    table: KeywordTable,
+    demand: Demand,
+    prices: Prices,
+    worth: WorthColumns,
+    ceiling: Floats,
+    locked: Ints,
+) -> Problem:
+    value_per_click = {
+        "clicks": np.ones_like(demand.rate),
+        "customers": demand.rate,
+        "revenue": demand.rate * worth.revenue,
+        "profit": demand.rate * worth.contribution,
+    }[brief.goal]
+    profit = brief.goal == "profit"
+    clicks, spend = _locked_figures(brief, demand, prices, locked)
+    return Problem(
+        mu=prices.mu,
+        sigma=prices.sigma,
+        click_weight=demand.click_weight,
+        ceiling=ceiling,
+        value_per_click=value_per_click,
+        less_spend=profit,
+        worth_per_click=demand.rate * (worth.contribution if profit else worth.allowed),
+        purse=brief.monthly_spend,
+        locked_steps=locked,
+        locked_clicks=clicks,
+        locked_spend=spend,
+        campaign=table.campaign,
+        pricing=brief.pricing,
+        assumed=brief.assumed,
+        limits=brief.limits,
+    )
+
+
+def _locked_figures(
+    brief: Brief, demand: Demand, prices: Prices, locked: Ints
+) -> tuple[Floats, Floats]:
+    clicks, spend = np.zeros(len(locked)), np.zeros(len(locked))
+    rows = np.flatnonzero(locked > 0)
+    at = at_bid(
+        np.asarray(locked[rows] * brief.assumed["bid_step"], dtype=np.float64),
+        prices.mu[rows],
+        prices.sigma[rows],
+        demand.searches[rows],
+        demand.click_weight[rows],
+        brief.pricing,
+        brief.assumed,
+    )
+    clicks[rows], spend[rows] = at.clicks, at.spend
+    return clicks, spend
+
+
+def method_steps(result: PlanResult) -> BidSteps | None:
+    """Return the way to each bid of the plan's method; None where bids are fitted."""
+    if result.brief.policy.name == "fitted":
+        return None
+    return _method(result.brief, result.table, result.demand, result.prices, result.standing)
+
+
+def _method(
+    brief: Brief, table: KeywordTable, demand: Demand, prices: Prices, standing: Standing
+) -> BidSteps:
+    return method_bids(
+        brief.policy,
+        prices,
+        table.match,
+        demand.words,
+        standing.ceiling,
+        brief.assumed,
+        last_cpc=table.last_cpc,
+        day_money=brief.monthly_spend / brief.assumed["month_days"],
+    )
+
+
+def _bids(
+    brief: Brief,
+    table: KeywordTable,
+    demand: Demand,
+    prices: Prices,
+    standing: Standing,
+    fitted: Fit,
+    locked: Ints,
+) -> Floats:
+    step = brief.assumed["bid_step"]
+    if brief.policy.name == "fitted":
+        bid = np.where(fitted.steps > 0, np.round(fitted.steps * step, 10), np.nan)
+    else:
+        made = _method(brief, table, demand, prices, standing)
+        runs = made.runs & table.kept & (demand.click_weight > 0)
+        bid = np.where(runs, made.bid, np.nan)
+    return np.where(locked >= 0, np.where(locked > 0, np.round(locked * step, 10), np.nan), bid)
+
+
+def _not_kept(
+    brief: Brief,
+    table: KeywordTable,
+    demand: Demand,
+    prices: Prices,
+    worth: WorthColumns,
+    fitted: Fit,
+) -> NotKept:
+    rows = np.flatnonzero(~table.kept)
+    there = demand_if_kept(brief, table, demand, rows)
+    columns = WorthColumns(*(column[rows] for column in vars(worth).values()))
+    asked = _problem(
+        brief,
+        table.at(rows),
+        there,
+        prices.at(rows),
+        columns,
+        ceiling_of(brief, there.rate, columns.allowed),
+        np.full(len(rows), -1, dtype=np.int64),
+    )
+    would = would_bring(asked, np.arange(len(rows)), fitted.row_return[rows])
+
+    def full(values: Floats) -> Floats:
+        column = np.zeros(len(table))
+        column[rows] = values
+        return column
+
+    bid = full(np.round(would.steps * brief.assumed["bid_step"], 10))
+    return NotKept(
+        bid=np.where(bid > 0, bid, np.nan),
+        clicks=full(would.clicks),
+        spend=full(would.spend),
+        customers=full(would.clicks * there.rate),
+    )

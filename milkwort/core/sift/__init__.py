@@ -1,0 +1,1 @@
+"""Rules of judging keywords: words of the sheet, house rules."""

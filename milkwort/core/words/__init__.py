@@ -1,0 +1,1 @@
+"""Texts as compared: normalised words, lexicons, who matches what, negatives. No figures."""

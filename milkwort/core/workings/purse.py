@@ -1,0 +1,102 @@
+"""The arithmetic behind each figure of the purse."""
+
+from __future__ import annotations
+
+from milkwort.core.plan.run import PlanResult
+from milkwort.core.workings._sums import Line, Section, pace_lines
+
+__all__ = ["purse_workings"]
+
+
+def purse_workings(result: PlanResult, figure: str) -> list[Section]:
+    """Return the arithmetic of one figure of the purse.
+
+    Parameters
+    ----------
+    result : PlanResult
+    figure : {"spend", "clicks", "customers", "cost_per_customer", "profit", "next_unit"}
+    """
+    totals, worth, brief = result.totals, result.brief.worth, result.brief
+    cpc = totals.spend / totals.clicks if totals.clicks else None
+    rate = totals.customers / totals.clicks if totals.clicks else None
+    customers = [
+        Line("clicks of all that runs", totals.clicks),
+        Line("customers per click, weighted by clicks", rate, "share", "customers ÷ clicks"),
+        Line("customers a month", totals.customers, formula="Σ clicks · rate", result=True),
+    ]
+    sums = {
+        "spend": Section(
+            "What the month costs",
+            [
+                Line("the purse", brief.monthly_spend, "money", source="brief"),
+                Line("keywords that run", float(totals.keywords)),
+                Line("average price of a click", cpc, "money", "spend ÷ clicks"),
+                *pace_lines(result),
+                Line("spend a month", totals.spend, "money", "Σ clicks · price", result=True),
+                Line("left", max(brief.monthly_spend - totals.spend, 0.0), "money"),
+            ],
+        ),
+        "clicks": Section(
+            "Where the clicks come from",
+            [
+                Line("searches the kept keywords have", totals.searches),
+                Line("impressions won", totals.impressions, formula="Σ searches · reach"),
+                *pace_lines(result),
+                Line(
+                    "clicks a month",
+                    totals.clicks,
+                    formula="Σ searches · reach · click rate",
+                    result=True,
+                ),
+            ],
+        ),
+        "customers": Section("Who buys", customers),
+        "cost_per_customer": Section(
+            "What a customer costs",
+            [
+                Line("spend a month", totals.spend, "money"),
+                Line("customers a month", totals.customers),
+                Line(
+                    "cost per customer",
+                    totals.cost_per_customer,
+                    "money",
+                    "spend ÷ customers",
+                    result=True,
+                ),
+                Line("your rule allows", worth.allowed, "money", source="brief"),
+            ],
+        ),
+        "profit": Section(
+            "What stays after the ads",
+            [
+                Line("customers a month", totals.customers),
+                Line("× contribution of a customer", worth.contribution, "money", "V · m · k"),
+                Line("− spend", totals.spend, "money"),
+                Line("profit a month", totals.profit, "money", "customers · V·m·k − spend",
+                     result=True),
+            ],
+        ),
+        "next_unit": _next_unit_section(result),
+    }  # fmt: skip
+    return [sums[figure]]
+
+
+def _next_unit_section(result: PlanResult) -> Section:
+    fitted, goal = result.fit, result.brief.goal
+    lines = [
+        Line(f"best {goal} at the purse", fitted.bound, formula="relaxation"),
+        Line(
+            f"{goal} of one more unit of money",
+            fitted.next_unit,
+            formula="relaxation(purse + 1) − relaxation(purse)",
+            result=True,
+        ),
+    ]
+    if fitted.next_unit <= 0:
+        lines.append(Line("why", text="no further step is worth its price under your rule"))
+    elif goal == "customers":
+        lines.append(
+            Line("that is, per customer", 1 / fitted.next_unit, "money", "1 ÷ customers a unit")
+        )
+    lines.append(Line("how near to the best", fitted.gap, "share", "(bound − value) ÷ bound"))
+    return Section("The next unit of money", lines)

@@ -1,0 +1,77 @@
+from dataclasses import replace
+
+import numpy as np
+import pytest
+
+from milkwort.core.arrange.conflicts import conflicts_of, negative_worth
+from milkwort.core.plan.run import run_plan
+from milkwort.core.words.negatives import LEVELS, Negative
+from tests.core.market.test_serving import sheet
+from tests.samples import brief
+
+ROWS = [
+    ("sash window", "phrase", "keep", 300.0),
+    ("sash window heritage", "exact", "keep", 90.0),
+    ("sash window jobs", "exact", "drop", 200.0),
+    ("box sash", "exact", "keep", 50.0),
+    ("box sashes", "exact", "keep", 50.0),
+]
+
+
+def found(negatives=(), terms=(), rows=ROWS):
+    result = run_plan(brief(monthly_spend=500.0, negatives=tuple(negatives)), sheet(rows))
+    return {c.kind: c for c in conflicts_of(result, terms)}, result
+
+
+def test_a_negative_that_stops_kept_keywords_says_what_is_lost():
+    kinds, result = found([Negative("heritage", "broad")])
+    lost = kinds["negative_stops_kept"]
+    assert lost.rows == (1,) and lost.negative == "heritage"
+    assert lost.searches == pytest.approx(90.0) and lost.customers > 0 and lost.spend > 0
+    assert np.isnan(result.bid[1])
+
+
+def test_a_negative_that_stops_a_term_that_has_sold_is_found():
+    kinds, _ = found([Negative("heritage")], ["heritage sash windows", "sash windows"])
+    assert kinds["negative_stops_sold"].terms == ("heritage sash windows",)
+
+
+def test_a_negative_word_in_other_kept_keywords_is_pointed_out():
+    kinds, _ = found([Negative("heritage", "exact")])
+    assert kinds["negative_word_in_kept"].rows == (1,)
+    assert "negative_stops_kept" not in kinds
+
+
+def test_the_same_keyword_twice_and_one_search_at_two_bids_are_found():
+    kinds, result = found()
+    assert kinds["same_keyword_twice"].rows == (3, 4)
+    two = kinds["one_search_two_bids"]
+    assert two.rows == (0, 1) and result.bid[0] != result.bid[1]
+
+
+def test_a_clean_plan_has_no_conflicts():
+    kinds, _ = found(rows=ROWS[:1])
+    assert kinds == {}
+
+
+def test_the_worth_of_a_negative_is_the_plan_with_it_less_the_plan_without():
+    _, result = found()
+    worth = negative_worth(result, Negative("jobs", "phrase"))
+    assert worth.stops == (2,) and worth.hurts == ()
+    assert worth.spill_saved == pytest.approx(200.0)
+    assert worth.customers_gained > 0
+    share = 0.9 * 200 / result.demand.click_weight[0]
+    assert worth.spend_freed == pytest.approx(result.expected.spend[0] * share)
+    after = run_plan(replace(result.brief, negatives=(Negative("jobs"),)), result.table)
+    assert worth.customers_gained == after.totals.customers - result.totals.customers
+    harm = negative_worth(result, Negative("box sash", "phrase"))
+    assert harm.hurts == (3,) and harm.customers_gained < 0
+
+
+def test_a_negative_without_words_or_of_no_known_kind_is_refused():
+    from milkwort.core.errors import BadValueError
+
+    for wrong in ({"text": "!"}, {"text": "a", "match": "loose"}, {"text": "a", "level": "moon"}):
+        with pytest.raises(BadValueError, match="negative"):
+            Negative(**wrong)
+    assert LEVELS == ("plan", "campaign", "group")

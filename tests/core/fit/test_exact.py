@@ -1,0 +1,58 @@
+"""The exact finish against trying everything."""
+
+from itertools import product
+
+import numpy as np
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from milkwort.core.fit._exact import finish
+from milkwort.core.fit._options import Options
+
+GROUP = st.lists(st.tuples(st.floats(0.1, 9), st.floats(0.01, 9)), min_size=1, max_size=4)
+
+
+def built(groups):
+    owner = np.repeat(np.arange(len(groups)), [len(g) for g in groups])
+    spend = np.array([s for g in groups for s, _ in g])
+    goal = np.array([v for g in groups for _, v in g])
+    return Options(owner, np.arange(len(owner)), goal, spend), goal
+
+
+def best_of_all(groups, purse):
+    best = 0.0
+    for choice in product(*([(0.0, 0.0), *g] for g in groups)):
+        if sum(s for s, _ in choice) <= purse + 1e-12:
+            best = max(best, sum(v for _, v in choice))
+    return best
+
+
+def relaxed(groups, purse, lam):
+    """The Lagrangian bound at a price of money: never under the best answer."""
+    return lam * purse + sum(max(0.0, *(v - lam * s for s, v in g)) for g in groups)
+
+
+@settings(max_examples=120, deadline=None)
+@given(st.lists(GROUP, min_size=1, max_size=4), st.floats(0.05, 25), st.floats(0.01, 3))
+def test_it_finds_what_trying_everything_finds(groups, purse, lam):
+    options, goal = built(groups)
+    chosen = np.full(len(groups), -1, dtype=np.int64)
+    bound = relaxed(groups, purse, lam)
+    finished = finish(options, goal, chosen, purse, lam, bound)
+    at = chosen[chosen >= 0]
+    value, best = float(goal[at].sum()), best_of_all(groups, purse)
+    assert options.spend[at].sum() <= purse + 1e-9
+    assert (options.owner[at] == np.flatnonzero(chosen >= 0)).all()
+    if finished.exact:
+        assert value == pytest.approx(best, rel=1e-9, abs=1e-9)
+    else:  # it stopped because it was near enough to the bound
+        assert value >= best - 2e-6 * bound
+    assert bound - value == pytest.approx(finished.short, abs=1e-6)
+
+
+def test_an_answer_that_cannot_be_bettered_stays():
+    options, goal = built([[(1.0, 1.0)], [(1.0, 0.9)]])
+    chosen = np.array([0, -1])
+    finished = finish(options, goal, chosen, 1.0, 0.9, 1.0)
+    assert finished.exact and chosen.tolist() == [0, -1]

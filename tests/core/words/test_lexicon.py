@@ -1,0 +1,62 @@
+import pytest
+
+from milkwort.core.words.lexicon import shipped_lexicon
+from milkwort.core.words.texts import normalise
+from tests.core.words.intent_sample import labelled
+
+LEXICON = shipped_lexicon()
+
+
+def test_the_words_say_the_intent_of_at_least_85_of_100_hand_labelled_keywords():
+    rows = labelled()
+    assert len(rows) >= 150
+    wrong = [(k, i, LEXICON.intent(normalise(k)).intent) for k, i in rows
+             if LEXICON.intent(normalise(k)).intent != i]  # fmt: skip
+    assert len(wrong) <= 0.15 * len(rows), wrong
+
+
+def test_no_intent_is_read_well_at_the_cost_of_another():
+    by_intent = {}
+    for keyword, intent in labelled():
+        hit = LEXICON.intent(normalise(keyword)).intent == intent
+        by_intent.setdefault(intent, []).append(hit)
+    assert all(sum(hits) / len(hits) >= 0.75 for hits in by_intent.values()), by_intent
+
+
+@pytest.mark.parametrize(
+    ("text", "intent", "words"),
+    [
+        ("sash window repair", "buy", ("repair",)),
+        ("how much does a plumber cost", "compare", ("how much does", "cost")),
+        ("free quote for a boiler", "buy", ("free quote",)),
+        ("dog grooming jobs near me", "job", ("jobs",)),
+        ("heritage glazing", "unknown", ()),
+        ("", "unknown", ()),
+    ],
+)
+def test_each_reading_says_which_words_decided_it(text, intent, words):
+    reading = LEXICON.intent(text)
+    assert (reading.intent, reading.words) == (intent, words)
+
+
+def test_a_plans_own_words_extend_the_lexicon():
+    own = LEXICON.extended(
+        places=["Calder Stoke"], services=["sash windows"], rivals=["Pane & Plane"]
+    )
+    assert own.intent("sash window calder stoke").intent == "buy"
+    assert own.intent("pane plane windows").intent == "firm"
+    kinds = {k.word: (k.kind, k.own_place) for k in own.kinds("window repair in calder stoke")}
+    assert kinds["stoke"] == ("where", True) and kinds["in"][0] == "helper"
+    assert kinds["window"] == ("what", False)
+
+
+def test_a_word_of_buying_inside_a_longer_run_warns_of_nothing():
+    assert LEXICON.warning_words("free sash window course") == ("free", "course")
+    assert LEXICON.warning_words("free quote sash window") == ()
+
+
+def test_near_me_is_a_helper_and_no_place():
+    lexicon = shipped_lexicon().extended(places=["Eastmere"])
+    kinds = {k.word: k.kind for k in lexicon.kinds("sash repair near me")}
+    assert (kinds["near"], kinds["me"]) == ("helper", "helper")
+    assert lexicon.place_runs("sash repair near me") == 1  # and yet it asks for somewhere

@@ -1,0 +1,158 @@
+import { useEffect, useMemo, useState, type Ref, type RefObject } from "react";
+import { useActions } from "../../../app/actions";
+import { useAsked, useDesk } from "../../../app/desk";
+import { client, taken } from "../../../data/client";
+import { usePlan } from "../../../data/plan";
+import { useSaying } from "../../../data/saying";
+import { Grid, type Divider, type GridHandle, type Sort } from "../../../parts/Grid";
+import { plural } from "../../../parts/format";
+import { usePriceScale } from "../../../parts/scale";
+import { Line } from "./Line";
+import * as S from "../Sift.styles";
+import { ladderColumns, rowStamps, whiskerWidth } from "./columns";
+import { chosenColumns, useColumnPlan } from "./columnPlan";
+import { useSift } from "../desk";
+import { inSections, lineBefore, ordered, priceAt } from "./order";
+
+type Props = { handle: Ref<GridHandle>; grid: RefObject<GridHandle | null> };
+
+/** The ladder: every keyword in order of headroom, the line across it. */
+export function Ladder({ handle, grid }: Props) {
+  const { id, frame, sheet, change, changeBrief } = usePlan();
+  const { setActive } = useDesk();
+  const { active } = useAsked();
+  const { say } = useSaying();
+  const { shown, idOf, selected, setSelected } = useSift();
+  const [sort, setSort] = useState<Sort>({ by: "headroom", down: true });
+  const [sectioned, setSectioned] = useState(false);
+  const { plan } = useColumnPlan();
+  const { values, worth } = frame.brief;
+  const limit = values.max_cpc ?? worth.ceiling;
+  const byPrice = sort.by === "price";
+  const rows = useRows(shown, sort, sectioned);
+  const before = useMemo(
+    () => (sectioned ? null : lineBefore(sheet, rows.rows, sort, limit)),
+    [sheet, rows.rows, sort, limit, sectioned],
+  );
+  const scale = usePriceScale(sheet.figures, whiskerWidth);
+  const columns = useMemo(
+    () => chosenColumns(ladderColumns(sheet, scale, values.currency), plan),
+    [sheet, scale, values.currency, plan],
+  );
+  const look = [scale.domain(), values.currency, columns.map(({ id }) => id)].join();
+  const stamp = useMemo(() => rowStamps(sheet, look), [sheet, look]);
+  useEffect(() => {
+    if (byPrice) grid.current?.showDivider();
+  }, [byPrice, grid]);
+
+  /** In order of price the line is the highest price; of headroom, the rule behind the ceilings. */
+  const movedLine = (to: number) => {
+    const place = Math.max(1, Math.min(rows.rows.length, to));
+    return byPrice
+      ? { brief: { max_cpc: priceAt(sheet, rows.rows, place) } }
+      : { line: idOf(rows.rows[place - 1] ?? 0) };
+  };
+  const moveLine = (to: number) => {
+    const { brief, line } = movedLine(to);
+    if (brief) {
+      if (brief.max_cpc !== values.max_cpc) void changeBrief(brief);
+    } else if (line !== undefined)
+      void change(() =>
+        taken(
+          client.POST("/api/plans/{plan_id}/sift/line", {
+            params: { path: { plan_id: id } },
+            body: { id: line },
+          }),
+        ),
+      );
+  };
+  const nudge = (by: number) => {
+    if (before === null) say("The line is drawn in order of headroom or of price.");
+    else {
+      moveLine(before + by);
+      grid.current?.showDivider();
+    }
+  };
+  useActions([
+    { name: "The line: let one keyword more in", keys: ["]"], run: () => nudge(1) },
+    { name: "The line: one keyword fewer", keys: ["["], run: () => nudge(-1) },
+    { name: "In order of headroom", run: () => setSort({ by: "headroom", down: true }) },
+    { name: "In order of price", run: () => setSort({ by: "price", down: false }) },
+    {
+      name: sectioned ? "One list, no sections" : "In sections: kept, not called, beyond",
+      keys: ["s"],
+      run: () => setSectioned(!sectioned),
+    },
+    {
+      name: "Select all that is shown",
+      keys: ["Ctrl+a"],
+      run: () => setSelected(new Set(rows.rows.map(idOf))),
+    },
+  ]);
+
+  const dividers: Divider[] = sectioned
+    ? rows.sections.map(({ id: key, name, before: at, length }) => ({
+        id: key,
+        before: at,
+        content: (
+          <S.Section>
+            <strong>{name}</strong> {plural(length, "keyword")}
+          </S.Section>
+        ),
+      }))
+    : before === null
+      ? []
+      : [
+          {
+            id: "line",
+            before,
+            content: (
+              <Line
+                byPrice={byPrice}
+                limit={limit}
+                own={values.max_cpc !== null}
+                beyond={rows.rows.length - before}
+                moved={(by) => movedLine(before + by)}
+                onMove={(by) => moveLine(before + by)}
+                onFree={() => void changeBrief({ max_cpc: null })}
+              />
+            ),
+          },
+        ];
+  return (
+    <Grid
+      label="Keywords"
+      handle={handle}
+      columns={columns}
+      rows={rows.rows}
+      idOf={idOf}
+      active={active}
+      onActive={setActive}
+      selected={selected}
+      onSelected={setSelected}
+      sort={sort}
+      onSort={setSort}
+      look={(row) => ({
+        dim: sheet.figures.standing[row] === "beyond",
+        struck: ["drop", "block"].includes(sheet.texts.call[row] ?? ""),
+      })}
+      stamp={stamp}
+      dividers={dividers}
+      empty={
+        sheet.texts.id.length === 0
+          ? "No keywords yet. Bring them in under Gather (g g), or open the sample from the plan list."
+          : "No keyword fits this filter."
+      }
+    />
+  );
+}
+
+/** The order rows are shown in. It changes when asked for, never because of a call. */
+function useRows(shown: number[], sort: Sort, sectioned: boolean) {
+  const { sheet } = usePlan();
+  return useMemo(() => {
+    const rows = ordered(sheet, shown, sort);
+    return sectioned ? inSections(sheet, rows) : { rows, sections: [] };
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- the sheet is left out: its calls must not move rows
+  }, [shown, sort, sectioned]);
+}
