@@ -17,7 +17,7 @@ from bench.sheets import brief_for, mixed_sheet, table_of_size
 from milkwort.core.arrange.grouping import group_by_theme
 from milkwort.core.assumptions import Assumed
 from milkwort.core.brief.limits import Limits
-from milkwort.core.fit._options import options_of
+from milkwort.core.fit.options import options_of
 from milkwort.core.market.demand import demand_of
 from milkwort.core.plan.draws import draw_month
 from milkwort.core.plan.run import attention_of, frontier_of, run_plan

@@ -6,7 +6,8 @@ import math
 from statistics import NormalDist
 
 from milkwort.core.brief.brief import Brief
-from milkwort.core.market.keyword_table import INTENTS, KeywordTable
+from milkwort.core.market.keyword_table import KeywordTable
+from milkwort.core.words.intents import INTENTS
 
 _NORMAL = NormalDist()
 

@@ -14,11 +14,12 @@ import orjson
 from milkwort.core.arrange.conflicts import Conflict, conflicts_of
 from milkwort.core.errors import Refusal
 from milkwort.core.fit.unmet import Unmet
-from milkwort.core.market.keyword_table import CALLS, INTENTS
+from milkwort.core.market.keyword_table import CALLS
 from milkwort.core.market.standing import STANDINGS
 from milkwort.core.plan.budgets import daily_budgets
 from milkwort.core.plan.notes import NOTES, notes_of, notices_of
 from milkwort.core.plan.run import PlanResult, attention_of, frontier_of
+from milkwort.core.words.intents import INTENTS
 from milkwort.core.workings.keyword import Line, keyword_workings
 from milkwort.formats.cells import safe_cell
 

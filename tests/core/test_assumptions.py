@@ -13,10 +13,10 @@ from milkwort.core.learn.corrections import Month, click_rates, corrections_of
 from milkwort.core.learn.evidence import factor_weight, group_evidence, judge
 from milkwort.core.learn.results import exposed
 from milkwort.core.market.demand import per_month
-from milkwort.core.market.keyword_table import INTENTS
 from milkwort.core.plan.draws import draw_month
 from milkwort.core.plan.notes import notes_of
 from milkwort.core.plan.run import run_plan
+from milkwort.core.words.intents import INTENTS
 from milkwort.core.workings.keyword import keyword_workings
 from tests.samples import brief, table
 

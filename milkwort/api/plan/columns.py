@@ -8,7 +8,7 @@ from typing import Any
 
 import numpy as np
 
-from milkwort.core.market.keyword_table import Floats
+from milkwort.core.arrays import Floats
 from milkwort.core.market.prices import price_at_reach
 from milkwort.core.market.standing import STANDINGS, clicks_to_first_sale, come_in_columns
 from milkwort.core.plan.notes import notes_of

@@ -8,12 +8,14 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
-from milkwort.core.market.keyword_table import CALLS, Ints, KeywordTable
+from milkwort.core.arrays import Ints
+from milkwort.core.market.in_force import negatives_in_force
+from milkwort.core.market.keyword_table import CALLS, KeywordTable
+from milkwort.core.market.relation import relation_of
 from milkwort.core.market.serving import stopped_texts
 from milkwort.core.plan.run import PlanResult, run_plan
-from milkwort.core.words._relation import relation_of
 from milkwort.core.words.matching import text_matches
-from milkwort.core.words.negatives import Negative, negatives_in_force
+from milkwort.core.words.negatives import Negative
 from milkwort.core.words.texts import canonical, joints_of, normalise
 
 __all__ = ["KINDS", "Conflict", "NegativeWorth", "conflicts_of", "negative_worth"]

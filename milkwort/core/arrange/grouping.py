@@ -13,8 +13,8 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from milkwort.core.arrays import Floats, Ints
 from milkwort.core.errors import BadValueError
-from milkwort.core.market.keyword_table import Floats, Ints
 from milkwort.core.words.lexicon import Lexicon, shipped_lexicon
 from milkwort.core.words.texts import singular
 

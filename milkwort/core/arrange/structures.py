@@ -10,9 +10,11 @@ from typing import Literal
 import numpy as np
 
 from milkwort.core.arrange.grouping import group_by_theme
+from milkwort.core.arrays import Floats, Ints
 from milkwort.core.brief.brief import Brief
 from milkwort.core.errors import BadValueError
-from milkwort.core.market.keyword_table import INTENTS, Floats, Ints, KeywordTable
+from milkwort.core.market.keyword_table import KeywordTable
+from milkwort.core.words.intents import INTENTS
 from milkwort.core.words.lexicon import WORD_KINDS, Lexicon, shipped_lexicon
 from milkwort.core.words.match_types import MATCHES
 from milkwort.core.words.texts import normalise

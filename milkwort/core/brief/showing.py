@@ -7,9 +7,9 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from milkwort.core.arrays import Floats
 from milkwort.core.assumptions import Assumed
 from milkwort.core.errors import BadValueError
-from milkwort.core.market.keyword_table import Floats
 
 __all__ = ["ALWAYS", "DAY_NAMES", "Showing", "hours_of_day", "shown_share"]
 

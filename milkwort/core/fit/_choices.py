@@ -9,9 +9,9 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from milkwort.core.fit._options import Hull, Options, hull_of, options_of
+from milkwort.core.arrays import Floats, Ints
 from milkwort.core.fit._problem import Problem
-from milkwort.core.market.keyword_table import Floats, Ints
+from milkwort.core.fit.options import Hull, Options, hull_of, options_of
 
 __all__ = ["Choices", "choices_of"]
 

@@ -7,8 +7,8 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from milkwort.core.fit._options import Options
-from milkwort.core.market.keyword_table import Floats, Ints
+from milkwort.core.arrays import Floats, Ints
+from milkwort.core.fit.options import Options
 
 __all__ = ["Finish", "finish"]
 

@@ -7,8 +7,8 @@ from functools import cached_property
 
 import numpy as np
 
+from milkwort.core.arrays import Floats, Ints
 from milkwort.core.fit._choices import Choices
-from milkwort.core.market.keyword_table import Floats, Ints
 
 __all__ = ["Ladder", "ladder_of"]
 

@@ -12,13 +12,13 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
+from milkwort.core.arrays import Floats, Ints
 from milkwort.core.fit._choices import Choices
 from milkwort.core.fit._ladder import Ladder, ladder_of
 from milkwort.core.fit._parts import Parts, Taken, attainable, parts_of
 from milkwort.core.fit._problem import Problem
 from milkwort.core.fit._search import FEW, Search
 from milkwort.core.fit._toll import Hulls, Relaxed, relax
-from milkwort.core.market.keyword_table import Floats, Ints
 
 __all__ = ["Limited", "fit_limited", "relaxed_limited"]
 

@@ -6,8 +6,8 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
+from milkwort.core.arrays import Floats, Ints
 from milkwort.core.fit._problem import Problem
-from milkwort.core.market.keyword_table import Floats, Ints
 
 __all__ = ["Parts", "Taken", "parts_of", "take"]
 

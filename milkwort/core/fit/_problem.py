@@ -6,9 +6,9 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from milkwort.core.arrays import Floats, Ints
 from milkwort.core.assumptions import Assumed
 from milkwort.core.brief.limits import Limits
-from milkwort.core.market.keyword_table import Floats, Ints
 
 __all__ = ["Problem"]
 

@@ -8,8 +8,8 @@ import numpy as np
 from scipy.optimize import Bounds, LinearConstraint, milp
 from scipy.sparse import coo_array
 
+from milkwort.core.arrays import Floats, Ints
 from milkwort.core.fit._parts import Parts
-from milkwort.core.market.keyword_table import Floats, Ints
 
 __all__ = ["Reduced", "Solved", "solve_reduced"]
 

@@ -7,12 +7,12 @@ from dataclasses import replace
 import numpy as np
 from numpy.typing import NDArray
 
+from milkwort.core.arrays import Floats, Ints
 from milkwort.core.fit._choices import Choices
 from milkwort.core.fit._parts import Parts, take
 from milkwort.core.fit._problem import Problem
 from milkwort.core.fit._reduced import Reduced, solve_reduced
 from milkwort.core.fit._toll import Hulls, Relaxed
-from milkwort.core.market.keyword_table import Floats, Ints
 
 __all__ = ["FEW", "Search"]
 

@@ -10,10 +10,10 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from milkwort.core.arrays import Floats, Ints
 from milkwort.core.fit._choices import Choices
 from milkwort.core.fit._parts import Parts, Taken, take
 from milkwort.core.fit._problem import Problem
-from milkwort.core.market.keyword_table import Floats, Ints
 
 __all__ = ["Hulls", "Relaxed", "Steps", "relax"]
 

@@ -9,10 +9,10 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from milkwort.core.arrays import Floats, Ints
 from milkwort.core.assumptions import Assumed
 from milkwort.core.brief.brief import Policy
 from milkwort.core.errors import ProgramError
-from milkwort.core.market.keyword_table import Floats, Ints
 from milkwort.core.market.prices import Prices, price_at_reach
 
 __all__ = ["METHODS", "BidSteps", "floor_to_step", "method_bids"]

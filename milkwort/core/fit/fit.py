@@ -13,16 +13,16 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
+from milkwort.core.arrays import Floats, Ints
 from milkwort.core.fit._choices import Choices, choices_of
 from milkwort.core.fit._exact import finish
 from milkwort.core.fit._ladder import Ladder, ladder_of
 from milkwort.core.fit._limited import Limited, fit_limited, relaxed_limited
-from milkwort.core.fit._options import Options
 from milkwort.core.fit._parts import parts_of
 from milkwort.core.fit._problem import Problem
 from milkwort.core.fit._reduced import Reduced, solve_reduced
+from milkwort.core.fit.options import Options
 from milkwort.core.fit.unmet import Unmet, unmet_of
-from milkwort.core.market.keyword_table import Floats, Ints
 
 __all__ = ["CLOSE", "CURVE_CLOSE", "Fit", "Ladder", "Problem", "Unmet", "fit"]
 

@@ -7,8 +7,8 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
+from milkwort.core.arrays import Floats
 from milkwort.core.fit.fit import CURVE_CLOSE, Fit, Problem, fit
-from milkwort.core.market.keyword_table import Floats
 
 __all__ = ["Frontier", "frontier"]
 

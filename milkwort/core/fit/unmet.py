@@ -6,8 +6,8 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from milkwort.core.arrays import Floats, Ints
 from milkwort.core.fit._problem import Problem
-from milkwort.core.market.keyword_table import Floats, Ints
 
 __all__ = ["Unmet", "unmet_of"]
 

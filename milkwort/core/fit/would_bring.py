@@ -6,9 +6,9 @@ from dataclasses import dataclass, fields
 
 import numpy as np
 
+from milkwort.core.arrays import Floats, Ints
 from milkwort.core.fit._choices import choices_of
 from milkwort.core.fit._problem import Problem
-from milkwort.core.market.keyword_table import Floats, Ints
 
 __all__ = ["WouldBring", "would_bring"]
 

@@ -6,9 +6,10 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
+from milkwort.core.arrays import Floats, Ints
 from milkwort.core.brief.brief import Policy
 from milkwort.core.market.forecast import Totals
-from milkwort.core.market.keyword_table import CALLS, Floats, Ints
+from milkwort.core.market.keyword_table import CALLS
 from milkwort.core.plan.run import PlanResult, run_plan
 
 __all__ = ["CHANGES", "AccountChanges", "changes_of_account"]

@@ -9,9 +9,9 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from milkwort.core.arrays import Ints
 from milkwort.core.gather.rival_sightings import Sighting, rivals_seen
 from milkwort.core.gather.rivals import RivalRow, bought_by
-from milkwort.core.market.keyword_table import Ints
 
 __all__ = ["RivalTotal", "SharedKeywords", "rival_totals", "shared_keywords"]
 

@@ -8,7 +8,8 @@ from functools import cached_property
 
 import numpy as np
 
-from milkwort.core.market.keyword_table import Floats, Ints, KeywordTable
+from milkwort.core.arrays import Floats, Ints
+from milkwort.core.market.keyword_table import KeywordTable
 from milkwort.core.plan.run import PlanResult, run_plan
 from milkwort.core.words.texts import normalise
 

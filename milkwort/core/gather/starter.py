@@ -6,9 +6,10 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
+from milkwort.core.arrays import Floats, Ints
 from milkwort.core.brief.brief import Brief
 from milkwort.core.errors import BadValueError
-from milkwort.core.market.keyword_table import CALLS, Floats, Ints, KeywordTable
+from milkwort.core.market.keyword_table import CALLS, KeywordTable
 from milkwort.core.plan.run import run_plan
 
 __all__ = ["StarterSet", "starter_set"]

@@ -14,11 +14,11 @@ import numpy as np
 from numpy.typing import NDArray
 from scipy.special import betainc, gammainc, ndtri
 
+from milkwort.core.arrays import Floats, Ints
 from milkwort.core.assumptions import Assumed
 from milkwort.core.brief.worth import Conversion
 from milkwort.core.errors import BadValueError
 from milkwort.core.learn.results import Results
-from milkwort.core.market.keyword_table import Floats, Ints
 
 __all__ = [
     "VERDICTS", "Evidence", "GroupEvidence", "factor_weight", "group_evidence", "judge",

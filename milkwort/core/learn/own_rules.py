@@ -8,9 +8,9 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from milkwort.core.arrays import Floats
 from milkwort.core.errors import BadValueError
 from milkwort.core.learn.results import Results
-from milkwort.core.market.keyword_table import Floats
 
 __all__ = ["OwnRule", "RuleOutcome", "apply_rule", "false_cut_chance"]
 

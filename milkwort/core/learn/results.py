@@ -7,9 +7,9 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from milkwort.core.arrays import Floats, Ints
 from milkwort.core.assumptions import Assumed
 from milkwort.core.errors import BadValueError
-from milkwort.core.market.keyword_table import Floats, Ints
 
 __all__ = ["Results", "exposed", "exposure_of_click", "exposure_of_window", "per_enquiry"]
 

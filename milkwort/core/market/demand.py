@@ -7,13 +7,15 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
+from milkwort.core.arrays import Floats, Ints
 from milkwort.core.assumptions import Assumed
 from milkwort.core.brief.brief import Brief
 from milkwort.core.brief.showing import shown_share
-from milkwort.core.market.keyword_table import CALLS, INTENTS, Floats, Ints, KeywordTable
+from milkwort.core.market.in_force import negatives_in_force
+from milkwort.core.market.keyword_table import CALLS, KeywordTable
 from milkwort.core.market.serving import Serving, serve, serve_if_kept
 from milkwort.core.market.showings import reach_counted
-from milkwort.core.words.negatives import negatives_in_force
+from milkwort.core.words.intents import INTENTS
 from milkwort.core.words.texts import name_places, word_counts
 
 __all__ = [

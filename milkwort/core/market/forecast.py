@@ -6,10 +6,10 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from milkwort.core.arrays import Floats
 from milkwort.core.brief.brief import Brief
 from milkwort.core.brief.worth import WorthColumns
 from milkwort.core.market.demand import Demand
-from milkwort.core.market.keyword_table import Floats
 from milkwort.core.market.prices import Prices, at_bid
 
 __all__ = ["Expected", "Totals", "expect", "totals_of"]

@@ -8,16 +8,14 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
+from milkwort.core.arrays import Floats, Ints
 from milkwort.core.errors import ProgramError
+from milkwort.core.words.intents import INTENTS
 from milkwort.core.words.match_types import MATCHES
 from milkwort.core.words.texts import Joints
 
-__all__ = ["CALLS", "INTENTS", "Floats", "Ints", "KeywordTable", "blank_table"]
+__all__ = ["CALLS", "KeywordTable", "blank_table"]
 
-Floats = NDArray[np.float64]
-Ints = NDArray[np.int64]
-
-INTENTS: tuple[str, ...] = ("buy", "compare", "learn", "firm", "job", "unknown")
 CALLS: tuple[str, ...] = ("none", "keep", "hold", "drop", "block")
 
 

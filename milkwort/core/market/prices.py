@@ -12,8 +12,8 @@ import numpy as np
 from numpy.typing import NDArray
 from scipy.special import log_ndtr, ndtr, ndtri
 
+from milkwort.core.arrays import Floats, Ints
 from milkwort.core.assumptions import Assumed
-from milkwort.core.market.keyword_table import Floats, Ints
 
 __all__ = ["AtBid", "Prices", "at_bid", "price_at_reach", "prices_of", "reach_at"]
 

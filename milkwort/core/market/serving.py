@@ -12,8 +12,9 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
-from milkwort.core.market.keyword_table import CALLS, Floats, Ints, KeywordTable
-from milkwort.core.words._relation import Relation, relation_of, text_width
+from milkwort.core.arrays import Floats, Ints
+from milkwort.core.market.keyword_table import CALLS, KeywordTable
+from milkwort.core.market.relation import Relation, relation_of, text_width
 from milkwort.core.words.matching import index_of
 from milkwort.core.words.negatives import Negative, Stopped, stopped_by
 from milkwort.core.words.texts import Joints, joints_of

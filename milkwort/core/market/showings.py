@@ -4,8 +4,9 @@ from __future__ import annotations
 
 import numpy as np
 
+from milkwort.core.arrays import Floats
 from milkwort.core.assumptions import Assumed
-from milkwort.core.market.keyword_table import Floats, KeywordTable
+from milkwort.core.market.keyword_table import KeywordTable
 from milkwort.core.market.prices import prices_of, reach_at
 
 __all__ = ["reach_counted"]

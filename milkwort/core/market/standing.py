@@ -9,10 +9,10 @@ import numpy as np
 from numpy.typing import NDArray
 from scipy.special import betainc, ndtri
 
+from milkwort.core.arrays import Floats, Ints
 from milkwort.core.assumptions import Assumed
 from milkwort.core.brief.brief import Brief
 from milkwort.core.market.demand import Demand
-from milkwort.core.market.keyword_table import Floats, Ints
 from milkwort.core.market.prices import Prices, at_bid, price_at_reach
 
 __all__ = [

@@ -7,7 +7,8 @@ from numpy.typing import NDArray
 
 from milkwort.core.brief.brief import Brief
 from milkwort.core.errors import BadValueError
-from milkwort.core.market.keyword_table import CALLS, INTENTS, KeywordTable
+from milkwort.core.market.keyword_table import CALLS, KeywordTable
+from milkwort.core.words.intents import INTENTS
 from milkwort.core.words.match_types import MATCHES
 
 __all__ = ["check_table"]

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from milkwort.core.market.keyword_table import Floats, Ints
+from milkwort.core.arrays import Floats, Ints
 
 __all__ = ["Lived", "Market", "lived"]
 

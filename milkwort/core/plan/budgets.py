@@ -7,7 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 from scipy.special import pdtrc
 
-from milkwort.core.market.keyword_table import Floats, Ints
+from milkwort.core.arrays import Floats, Ints
 from milkwort.core.plan.run import PlanResult
 
 __all__ = ["Budgets", "a_month", "clicks_lost", "daily_budgets"]

@@ -14,11 +14,12 @@ from dataclasses import dataclass
 import numpy as np
 from scipy.special import ndtri
 
+from milkwort.core.arrays import Floats, Ints
 from milkwort.core.brief.worth import Conversion
-from milkwort.core.market.keyword_table import INTENTS, Floats, Ints
 from milkwort.core.market.prices import at_bid
 from milkwort.core.plan._month_of_days import Market, lived
 from milkwort.core.plan.run import PlanResult
+from milkwort.core.words.intents import INTENTS
 
 __all__ = [
     "FIGURES", "SHARED", "Draws", "Range", "Swing", "draw_month", "own_factor", "swings_of",

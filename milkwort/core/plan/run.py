@@ -9,17 +9,18 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
+from milkwort.core.arrays import Floats, Ints
 from milkwort.core.brief.brief import Brief, Policy
 from milkwort.core.brief.worth import WorthColumns, worth_columns
-from milkwort.core.fit._options import bid_lattice
 from milkwort.core.fit.attention import AttentionPoint, attention
 from milkwort.core.fit.bids import BidSteps, floor_to_step, method_bids
 from milkwort.core.fit.fit import Fit, Problem, fit
 from milkwort.core.fit.frontier import Frontier, frontier
+from milkwort.core.fit.options import bid_lattice
 from milkwort.core.fit.would_bring import would_bring
 from milkwort.core.market.demand import Demand, demand_if_kept, demand_of
 from milkwort.core.market.forecast import Expected, Totals, expect, totals_of
-from milkwort.core.market.keyword_table import Floats, Ints, KeywordTable
+from milkwort.core.market.keyword_table import KeywordTable
 from milkwort.core.market.prices import Prices, at_bid, prices_of
 from milkwort.core.market.serving import Serving
 from milkwort.core.market.standing import Standing, ceiling_of, standing_of

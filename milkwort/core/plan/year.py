@@ -8,9 +8,9 @@ from typing import Literal
 
 import numpy as np
 
+from milkwort.core.arrays import Floats, Ints
 from milkwort.core.errors import BadValueError
 from milkwort.core.fit.fit import fit
-from milkwort.core.market.keyword_table import Floats, Ints
 from milkwort.core.market.prices import at_bid
 from milkwort.core.plan.run import PlanResult
 

@@ -12,9 +12,10 @@ import numpy as np
 from numpy.typing import NDArray
 
 from milkwort.core.errors import BadValueError
-from milkwort.core.market.keyword_table import CALLS, INTENTS
+from milkwort.core.market.keyword_table import CALLS
 from milkwort.core.market.standing import STANDINGS
 from milkwort.core.plan.run import PlanResult
+from milkwort.core.words.intents import INTENTS
 from milkwort.core.words.lexicon import Lexicon
 from milkwort.core.words.texts import canonical, normalise, word_counts
 

@@ -8,7 +8,8 @@ from functools import lru_cache
 
 import numpy as np
 
-from milkwort.core.market.keyword_table import CALLS, Floats, Ints
+from milkwort.core.arrays import Floats, Ints
+from milkwort.core.market.keyword_table import CALLS
 from milkwort.core.plan.run import PlanResult
 from milkwort.core.words.lexicon import Lexicon
 from milkwort.core.words.texts import normalise, singular

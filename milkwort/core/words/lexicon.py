@@ -11,7 +11,7 @@ from dataclasses import dataclass, field
 from functools import cached_property, lru_cache
 from importlib.resources import files
 
-from milkwort.core.market.keyword_table import INTENTS
+from milkwort.core.words.intents import INTENTS
 from milkwort.core.words.texts import normalise, singular
 
 __all__ = ["KINDS", "WORD_KINDS", "IntentReading", "Lexicon", "WordKind", "shipped_lexicon"]

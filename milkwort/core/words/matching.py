@@ -13,8 +13,8 @@ from functools import cached_property, lru_cache
 import numpy as np
 from numpy.typing import NDArray
 
+from milkwort.core.arrays import Ints
 from milkwort.core.errors import BadValueError
-from milkwort.core.market.keyword_table import Ints
 from milkwort.core.words.match_types import MATCHES
 from milkwort.core.words.texts import Joints, canonical, joints_of, normalise, singular
 

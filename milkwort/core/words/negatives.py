@@ -8,13 +8,13 @@ from typing import Literal, get_args
 import numpy as np
 from numpy.typing import NDArray
 
+from milkwort.core.arrays import Ints
 from milkwort.core.errors import BadValueError
-from milkwort.core.market.keyword_table import CALLS, Ints, KeywordTable
 from milkwort.core.words.match_types import MATCHES, Match
 from milkwort.core.words.matching import TextIndex, matching_pairs
 from milkwort.core.words.texts import canonical, joints_of, normalise
 
-__all__ = ["LEVELS", "Level", "Negative", "Stopped", "negatives_in_force", "stopped_by"]
+__all__ = ["LEVELS", "Level", "Negative", "Stopped", "stopped_by"]
 
 Level = Literal["plan", "campaign", "group"]
 LEVELS: tuple[str, ...] = get_args(Level)
@@ -64,17 +64,6 @@ class Stopped:
     negative: Ints
     text: Ints
     everywhere: NDArray[np.bool_]
-
-
-def negatives_in_force(given: tuple[Negative, ...], table: KeywordTable) -> tuple[Negative, ...]:
-    """Return the negatives given and those that the call *block* makes, in that order.
-
-    A row called block adds an exact negative of its text at plan level.
-    """
-    blocked = np.flatnonzero(table.call == CALLS.index("block")).tolist()
-    have = {(n.text, n.match) for n in given if n.level == "plan"}
-    texts = dict.fromkeys(table.texts[row] for row in blocked)
-    return (*given, *(Negative(t, "exact") for t in texts if (t, "exact") not in have))
 
 
 def stopped_by(

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 import numpy as np
 
-from milkwort.core.market.keyword_table import CALLS, Floats, Ints
+from milkwort.core.arrays import Floats, Ints
+from milkwort.core.market.keyword_table import CALLS
 from milkwort.core.market.standing import STANDINGS
 from milkwort.core.plan.run import PlanResult
 from milkwort.core.workings._sums import Line, Section

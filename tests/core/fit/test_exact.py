@@ -8,7 +8,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from milkwort.core.fit._exact import finish
-from milkwort.core.fit._options import Options
+from milkwort.core.fit.options import Options
 
 GROUP = st.lists(st.tuples(st.floats(0.1, 9), st.floats(0.01, 9)), min_size=1, max_size=4)
 

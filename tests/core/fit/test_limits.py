@@ -11,7 +11,7 @@ from scipy.optimize import Bounds, LinearConstraint, linprog, milp
 from milkwort.core.brief.limits import Limits, SpendLimit
 from milkwort.core.brief.worth import CeilingRule
 from milkwort.core.errors import BadValueError
-from milkwort.core.fit._options import options_of
+from milkwort.core.fit.options import options_of
 from milkwort.core.plan.notes import notices_of
 from milkwort.core.plan.run import attention_of, frontier_of, run_plan
 from tests.samples import brief, offer, random_table

@@ -6,7 +6,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from milkwort.core.assumptions import Assumed
-from milkwort.core.fit._options import Options, bid_lattice, hull_of, options_of
+from milkwort.core.fit.options import Options, bid_lattice, hull_of, options_of
 from milkwort.core.market.prices import at_bid, prices_of
 
 ASSUMED = Assumed()

@@ -11,7 +11,7 @@ from milkwort.core.market.demand import (
     month_index,
     per_month,
 )
-from milkwort.core.market.keyword_table import INTENTS
+from milkwort.core.words.intents import INTENTS
 from tests.samples import brief, calls, table
 
 PHRASE, BROAD = MATCHES.index("phrase"), MATCHES.index("broad")

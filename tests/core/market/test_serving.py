@@ -8,11 +8,12 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from milkwort.core.market.demand import coverage, demand_of
+from milkwort.core.market.in_force import negatives_in_force
 from milkwort.core.market.keyword_table import CALLS, blank_table
 from milkwort.core.market.serving import serve, serve_if_kept
 from milkwort.core.plan.run import run_plan
 from milkwort.core.words.match_types import MATCHES
-from milkwort.core.words.negatives import Negative, negatives_in_force
+from milkwort.core.words.negatives import Negative
 from milkwort.core.words.texts import word_counts
 from tests.core.market.plain_serving import serve_plainly
 from tests.samples import brief

@@ -2,9 +2,10 @@ import numpy as np
 import pytest
 
 from milkwort.core.errors import BadValueError
-from milkwort.core.market.keyword_table import CALLS, INTENTS, blank_table
+from milkwort.core.market.keyword_table import CALLS, blank_table
 from milkwort.core.plan.run import run_plan
 from milkwort.core.sift.house_rules import HouseRule, When, rules_at_work
+from milkwort.core.words.intents import INTENTS
 from milkwort.core.words.lexicon import shipped_lexicon
 from tests.samples import brief
 

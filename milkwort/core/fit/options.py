@@ -11,8 +11,8 @@ import numpy as np
 from numpy.typing import NDArray
 from scipy.special import ndtr, ndtri
 
+from milkwort.core.arrays import Floats, Ints
 from milkwort.core.assumptions import Assumed
-from milkwort.core.market.keyword_table import Floats, Ints
 
 __all__ = ["Hull", "Options", "bid_lattice", "hull_of", "options_of"]
 

@@ -7,7 +7,8 @@ from functools import lru_cache
 
 import numpy as np
 
-from milkwort.core.market.keyword_table import Ints, KeywordTable
+from milkwort.core.arrays import Ints
+from milkwort.core.market.keyword_table import KeywordTable
 from milkwort.core.words.matching import Pairs, TextIndex, index_of, matching_pairs
 from milkwort.core.words.texts import Joints
 
