@@ -12,11 +12,6 @@ export default ts.config(
   {
     rules: {
       "@typescript-eslint/no-non-null-assertion": "off",
-      // A stage is entered through its index only.
-      "no-restricted-imports": [
-        "error",
-        { patterns: [{ regex: "stages/[a-z]+/(?!index)", message: "Import a stage by its index." }] },
-      ],
     },
   },
 );

@@ -2,7 +2,8 @@ import { giveSizes } from "../testing-layout";
 import { fireEvent, render, screen } from "@testing-library/react";
 import { useRef, useState } from "react";
 import { SayingProvider } from "../data/saying";
-import { Grid, type Column, type GridHandle, type Sort } from "./Grid";
+import type { Column, Sort } from "./column";
+import { Grid, type GridHandle } from "./Grid";
 
 const words = ["ash", "beech", "cedar", "deal", "elm", "fir"];
 const columns: Column[] = [

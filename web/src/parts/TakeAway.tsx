@@ -4,7 +4,7 @@ import styled from "styled-components";
 import { client, taken } from "../data/client";
 import { useSaying } from "../data/saying";
 import { ink } from "../look/tokens";
-import type { Column, Plain } from "./Grid";
+import type { Column, Plain } from "./column";
 import { plural } from "./format";
 import { listed, shownList, tableText, type Shown } from "./shownList";
 

@@ -1,6 +1,6 @@
 import styled from "styled-components";
 import type { Figures } from "../data/client";
-import type { Column } from "./Grid";
+import type { Column } from "./column";
 import { Whisker } from "./Whisker";
 import { money, number } from "./format";
 import { priceTicks, type PriceScale } from "./scale";

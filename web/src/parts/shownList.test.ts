@@ -1,5 +1,5 @@
 import { shownList, tableText } from "./shownList";
-import type { Column } from "./Grid";
+import type { Column } from "./column";
 
 const at = { width: "80px" };
 const columns: Column[] = [

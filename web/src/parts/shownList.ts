@@ -1,4 +1,4 @@
-import type { Column, Leaf, Plain } from "./Grid";
+import type { Column, Leaf, Plain } from "./column";
 
 /** A list by columns, as it leaves. */
 export type Shown = { heads: string[]; columns: (string | number | null)[][] };

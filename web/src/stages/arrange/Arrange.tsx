@@ -1,19 +1,19 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { useActions } from "../../app/actions";
-import { client, taken, type Schemas } from "../../data/client";
+import { client, taken } from "../../data/client";
 import { usePlan } from "../../data/plan";
 import { TextButton } from "../../parts/Button";
 import { Quiet, Top } from "../../parts/Screen";
 import { ItemsAway } from "../../parts/TakeAway";
 import { Views } from "../../parts/Views";
 import { number, plural } from "../../parts/format";
+import type { ArrangeView } from "./view";
 import * as S from "./Arrange.styles";
 import { Conflicts, conflictsLeave } from "./Conflicts";
 import { Groups } from "./Groups";
 import { StructureSheet } from "./StructureSheet";
 
-export type ArrangeView = Schemas["ArrangeView"];
 type View = "groups" | "conflicts";
 
 /** Close keywords together in groups with a landing page each; what gets in each other's way. */

@@ -7,9 +7,10 @@ import { Blank } from "../../parts/Blank";
 import { TextButton } from "../../parts/Button";
 import { CallMark } from "../../parts/CallMark";
 import { called, leaf } from "../../parts/shownList";
-import { Grid, type Column, type GridHandle } from "../../parts/Grid";
+import type { Column } from "../../parts/column";
+import { Grid, type GridHandle } from "../../parts/Grid";
 import { count, money, number, plural } from "../../parts/format";
-import type { ArrangeView } from "./Arrange";
+import type { ArrangeView } from "./view";
 import * as S from "./Arrange.styles";
 import { MoveSheet } from "./MoveSheet";
 

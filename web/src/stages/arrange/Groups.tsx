@@ -1,8 +1,9 @@
 import { useEffect, useMemo, useRef, useState } from "react";
 import { usePlan } from "../../data/plan";
-import { Grid, type Column, type GridHandle, type Sort } from "../../parts/Grid";
+import type { Column, Sort } from "../../parts/column";
+import { Grid, type GridHandle } from "../../parts/Grid";
 import { count, money, number } from "../../parts/format";
-import type { ArrangeView } from "./Arrange";
+import type { ArrangeView } from "./view";
 import { leaf } from "../../parts/shownList";
 import * as S from "./Arrange.styles";
 import { GroupDetail } from "./GroupDetail";

@@ -3,7 +3,8 @@ import userEvent from "@testing-library/user-event";
 import { giveSizes } from "../../testing-layout";
 import { changeOf, showOnPlan } from "../../testing-plan";
 import { sheetOf } from "../../testing-sheet";
-import { Arrange, type ArrangeView } from "./Arrange";
+import type { ArrangeView } from "./view";
+import { Arrange } from "./Arrange";
 
 const conflict = {
   kind: "negative_stops_kept",

@@ -1,8 +1,9 @@
 import { fireEvent, screen, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
-import { changeOf, showOnPlan } from "../../testing-plan";
+import { changeOf, frameOf, showOnPlan } from "../../testing-plan";
 import { Money } from "./Money";
 import { AddOffer } from "./MoreOffers";
+import { PastResults } from "./PastResults";
 import { Season } from "./Season";
 import { Showing } from "./Showing";
 import { shareOfArea } from "./fields";
@@ -51,4 +52,28 @@ it("a day that is left out and an own share of searches are sent with the whole 
   await userEvent.type(share, "62,5{Enter}");
   await waitFor(() => expect(asked).toHaveLength(2));
   expect(asked[1]!.body).toMatchObject({ showing: { share: 0.625 } });
+});
+
+const summary = {
+  name: "terms.csv",
+  at: "2026-11-01",
+  days: 90,
+  clicks: 1519,
+  cost: 1800,
+  customers: 41,
+  rate: { low: 0.0219, likely: 0.0271, high: 0.0331 },
+  cpc: 1.19,
+  sale_value: null,
+};
+
+it("results of the past offer to fill the brief, and say how sure they are", async () => {
+  const asked = await showOnPlan(<PastResults />, {
+    "GET /past/account": () => ({ body: null }),
+    "GET /past/terms": () => ({ body: { summary } }),
+    "POST /past/terms/brief": () => ({ body: changeOf({ frame: frameOf(2) }) }),
+  });
+  expect(await screen.findByText(/80 % sure between 2\.2 % and 3\.3 %/)).toBeTruthy();
+  await userEvent.click(screen.getByText("use it"));
+  await waitFor(() => expect(asked).toHaveLength(1));
+  expect(asked[0]!.body).toEqual({ counts: "customers" });
 });

@@ -8,9 +8,9 @@ import { money, number, parsed, parsedPer, percent } from "../../parts/format";
 import { Bids } from "./Bids";
 import * as S from "./Fit.styles";
 import { LadderOfPounds } from "./LadderOfPounds";
+import type { FitView } from "./view";
 import { OtherWays } from "./OtherWays";
 
-export type FitView = Schemas["FitView"];
 type Values = Schemas["BriefValues"];
 
 const goals = (["customers", "profit", "clicks", "revenue"] as const).map((id) => ({

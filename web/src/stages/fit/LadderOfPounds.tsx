@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from "react";
 import { usePlan } from "../../data/plan";
 import { groupInks, ink } from "../../look/tokens";
 import { currencyWord, money, number } from "../../parts/format";
-import type { FitView } from "./Fit";
+import type { FitView } from "./view";
 import * as S from "./Fit.styles";
 import { valueAt } from "./frontier";
 

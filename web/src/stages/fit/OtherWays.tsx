@@ -1,6 +1,6 @@
 import { usePlan } from "../../data/plan";
 import { count, delta, money, percent } from "../../parts/format";
-import type { FitView } from "./Fit";
+import type { FitView } from "./view";
 import * as S from "./Fit.styles";
 
 type Props = { view: FitView };

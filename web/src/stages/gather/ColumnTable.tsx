@@ -1,5 +1,5 @@
 import { Choice } from "../../parts/Choice";
-import type { Tray } from "./Gather";
+import type { Tray } from "./tray";
 import * as T from "./Tray.styles";
 import { fieldName } from "./fieldName";
 

@@ -1,6 +1,5 @@
 import { useState } from "react";
 import { ListBox, ListBoxItem, type Key } from "react-aria-components";
-import type { Schemas } from "../../data/client";
 import * as S from "./Gather.styles";
 import { TrayView } from "./TrayView";
 import { AccountSource } from "./sources/AccountSource";
@@ -13,9 +12,7 @@ import { PlacesSource } from "./sources/PlacesSource";
 import { RivalsSource } from "./sources/rivals/RivalsSource";
 import { StarterSource } from "./sources/StarterSource";
 import { TermsSource } from "./sources/TermsSource";
-
-export type Tray = Schemas["TrayView"];
-export type Brought = (tray: Tray, more?: () => Promise<Tray>) => void;
+import type { Tray, Brought } from "./tray";
 
 const sources = [
   { id: "file", name: "A file or a list", about: "CSV, XLSX, JSON, pasted rows" },

@@ -1,7 +1,7 @@
 import { TextButton } from "../../parts/Button";
 import { plural } from "../../parts/format";
 import * as S from "./Gather.styles";
-import type { Near, Part } from "./TrayView";
+import type { Near, Part } from "./tray";
 import type { Verdict } from "./useVerdicts";
 
 type Props = {

@@ -3,7 +3,7 @@ import type { Schemas } from "../../data/client";
 import { Blank } from "../../parts/Blank";
 import { Choice } from "../../parts/Choice";
 import { number, parsed } from "../../parts/format";
-import type { Tray } from "./Gather";
+import type { Tray } from "./tray";
 import * as S from "./Gather.styles";
 
 type Props = {

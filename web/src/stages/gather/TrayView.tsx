@@ -12,16 +12,14 @@ import { Small } from "../../parts/Screen";
 import { Working } from "../../parts/Working";
 import { number, plural } from "../../parts/format";
 import { ColumnTable } from "./ColumnTable";
-import type { Tray } from "./Gather";
+import type { Tray } from "./tray";
 import * as S from "./Gather.styles";
 import * as T from "./Tray.styles";
 import { TrayHint } from "./TrayHint";
 import { TrayUnits } from "./TrayUnits";
 import { changedColumns, refusedColumns, takenColumns } from "./trayColumns";
 import { useVerdicts } from "./useVerdicts";
-
-export type Part = "new" | "near" | "caught" | "changed" | "there" | "cleaned" | "refused";
-export type Near = NonNullable<Schemas["TakeChoice"]["near"]>;
+import type { Near, Part } from "./tray";
 
 const parts: { id: Part; name: string }[] = [
   { id: "new", name: "new" },

@@ -1,11 +1,11 @@
 import type { ReactNode } from "react";
-import type { Column, Plain } from "../../parts/Grid";
+import type { Column, Plain } from "../../parts/column";
 import { leaf } from "../../parts/shownList";
 import { money, number } from "../../parts/format";
-import type { Tray } from "./Gather";
+import type { Tray } from "./tray";
 import * as S from "./Gather.styles";
 import { fieldName } from "./fieldName";
-import type { Part } from "./TrayView";
+import type { Part } from "./tray";
 import type { Verdict } from "./useVerdicts";
 
 const words: Record<Verdict, string> = { take: "the new", keep: "the old", mean: "the mean" };

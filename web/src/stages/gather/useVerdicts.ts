@@ -1,6 +1,6 @@
 import { useCallback, useMemo, useState } from "react";
 import type { Schemas } from "../../data/client";
-import type { Tray } from "./Gather";
+import type { Tray } from "./tray";
 
 export type Verdict = NonNullable<Schemas["TakeChoice"]["changed"]>;
 

@@ -2,7 +2,7 @@ import type { ReactNode } from "react";
 import { useActions } from "../../app/actions";
 import type { CallName, SheetBlock } from "../../data/client";
 import { usePlan } from "../../data/plan";
-import type { Plain } from "../../parts/Grid";
+import type { Plain } from "../../parts/column";
 import { CallMark } from "../../parts/CallMark";
 import { Petal } from "../../parts/Petal";
 import { ListAway } from "../../parts/TakeAway";

@@ -5,7 +5,7 @@ import { usePlan } from "../../../data/plan";
 import { Button, MainButton, TextButton } from "../../../parts/Button";
 import { Choice } from "../../../parts/Choice";
 import { Quiet, Small } from "../../../parts/Screen";
-import type { Brought } from "../Gather";
+import type { Brought } from "../tray";
 import * as S from "../Gather.styles";
 import { useReading, wordsOf } from "../useReading";
 

@@ -7,7 +7,7 @@ import { Blank } from "../../../parts/Blank";
 import { Button, MainButton, TextButton } from "../../../parts/Button";
 import { Quiet, Small } from "../../../parts/Screen";
 import { number, plural } from "../../../parts/format";
-import type { Brought } from "../Gather";
+import type { Brought } from "../tray";
 import * as S from "../Gather.styles";
 import { useReading, wordsOf } from "../useReading";
 

@@ -2,7 +2,7 @@ import { DropZone, FileTrigger, type DropItem } from "react-aria-components";
 import { client, uploadOf, taken } from "../../../data/client";
 import { Button } from "../../../parts/Button";
 import { Small } from "../../../parts/Screen";
-import type { Brought } from "../Gather";
+import type { Brought } from "../tray";
 import { jobHeader } from "../../../data/progress";
 import { Working } from "../../../parts/Working";
 import * as S from "../Gather.styles";

@@ -4,7 +4,7 @@ import { client, taken, type Schemas } from "../../../data/client";
 import { Button, MainButton } from "../../../parts/Button";
 import { Small } from "../../../parts/Screen";
 import { number, plural } from "../../../parts/format";
-import type { Brought } from "../Gather";
+import type { Brought } from "../tray";
 import * as S from "../Gather.styles";
 import { useReading } from "../useReading";
 

@@ -8,7 +8,7 @@ import { Button, MainButton } from "../../../parts/Button";
 import { Choice } from "../../../parts/Choice";
 import { Small } from "../../../parts/Screen";
 import { number, plural } from "../../../parts/format";
-import type { Brought } from "../Gather";
+import type { Brought } from "../tray";
 import * as S from "../Gather.styles";
 import { useReading, wordsOf } from "../useReading";
 

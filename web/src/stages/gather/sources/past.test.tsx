@@ -1,7 +1,6 @@
 import { screen, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { frameOf, changeOf, showOnPlan } from "../../../testing-plan";
-import { PastResults } from "../../brief/PastResults";
 import { AccountSource } from "./AccountSource";
 import { TermsSource } from "./TermsSource";
 
@@ -88,16 +87,4 @@ it("rows of an account that were left out say why", async () => {
   await userEvent.click(await screen.findByText("A made-up account"));
   expect(await screen.findByText("1 row left out")).toBeTruthy();
   expect(screen.getByText("expected exact, phrase or broad")).toBeTruthy();
-});
-
-it("results of the past offer to fill the brief, and say how sure they are", async () => {
-  const asked = await showOnPlan(<PastResults />, {
-    "GET /past/account": () => ({ body: null }),
-    "GET /past/terms": () => ({ body: terms }),
-    "POST /past/terms/brief": () => ({ body: changeOf({ frame: frameOf(2) }) }),
-  });
-  expect(await screen.findByText(/80 % sure between 2\.2 % and 3\.3 %/)).toBeTruthy();
-  await userEvent.click(screen.getByText("use it"));
-  await waitFor(() => expect(asked).toHaveLength(1));
-  expect(asked[0]!.body).toEqual({ counts: "customers" });
 });

@@ -1,5 +1,5 @@
 import { useSyncExternalStore } from "react";
-import type { Column } from "../../../parts/Grid";
+import type { Column } from "../../../parts/column";
 
 /** Which columns are shown, in which order, how wide; kept in this browser. */
 export type ColumnPlan = { order: string[]; hidden: string[]; widths: Record<string, number> };

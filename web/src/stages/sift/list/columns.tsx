@@ -1,6 +1,6 @@
 import type { SheetBlock } from "../../../data/client";
 import { CallMark } from "../../../parts/CallMark";
-import type { Column, Plain } from "../../../parts/Grid";
+import type { Column, Plain } from "../../../parts/column";
 import { Petal } from "../../../parts/Petal";
 import { Spark } from "../../../parts/Spark";
 import { count, money, number } from "../../../parts/format";

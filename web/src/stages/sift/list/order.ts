@@ -1,6 +1,6 @@
 import type { SheetBlock } from "../../../data/client";
 import { rankGap } from "../filter/filter";
-import type { Sort } from "../../../parts/Grid";
+import type { Sort } from "../../../parts/column";
 
 type Value = number | string | null | undefined;
 

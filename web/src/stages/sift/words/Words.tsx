@@ -6,7 +6,8 @@ import { client, taken, type CallName, type Schemas } from "../../../data/client
 import { usePlan } from "../../../data/plan";
 import { Choice } from "../../../parts/Choice";
 import { leaf } from "../../../parts/shownList";
-import { Grid, type Column, type Plain, type GridHandle, type Sort } from "../../../parts/Grid";
+import type { Column, Plain, Sort } from "../../../parts/column";
+import { Grid, type GridHandle } from "../../../parts/Grid";
 import { count, money, number } from "../../../parts/format";
 import { CallOver, type Over } from "../CallOver";
 import { BlockSheet } from "../BlockSheet";

@@ -4,7 +4,7 @@ import { client, uploadOf, taken, type Schemas } from "../../../../data/client";
 import { usePlan } from "../../../../data/plan";
 import { Button } from "../../../../parts/Button";
 import { Small } from "../../../../parts/Screen";
-import type { Brought } from "../../Gather";
+import type { Brought } from "../../tray";
 import * as S from "../../Gather.styles";
 import { RefusedRows } from "../../RefusedRows";
 import { useReading } from "../../useReading";

@@ -1,4 +1,4 @@
-import type { Column, Plain } from "../../../../parts/Grid";
+import type { Column, Plain } from "../../../../parts/column";
 import { leaf } from "../../../../parts/shownList";
 import { count, money, number, percent } from "../../../../parts/format";
 import { MonthStrip, seenSaid, stripWidth } from "./MonthStrip";

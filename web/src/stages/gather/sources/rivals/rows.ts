@@ -1,5 +1,5 @@
 import type { Schemas } from "../../../../data/client";
-import type { Sort } from "../../../../parts/Grid";
+import type { Sort } from "../../../../parts/column";
 
 export type Rivals = Schemas["RivalsView"];
 export type Seen = Omit<Schemas["RivalKeywords"], "ours" | "would_bring" | "unknown_why">;

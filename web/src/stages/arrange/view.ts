@@ -1,0 +1,4 @@
+import type { Schemas } from "../../data/client";
+
+/** What Arrange shows. */
+export type ArrangeView = Schemas["ArrangeView"];
