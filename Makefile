@@ -15,8 +15,8 @@ help: ## list the verbs
 demo: install web ## serve the program with the sample plan (FRESH=1 starts the sample anew)
 	@.venv/bin/milkwort demo --data "$(DATA)" --port $(PORT) $(if $(FRESH),--fresh,)
 
-test: ## install what is missing, then every check and test
-	@bash tools/test.sh
+test: ## install what is missing, then every check and test (DEEP=1 tries many more cases)
+	@DEEP=$(DEEP) bash tools/test.sh
 
 lint: install-dev web/node_modules/.ready ## ruff, mypy, import-linter, tsc, eslint, prettier
 	.venv/bin/ruff check . && .venv/bin/ruff format --check . && .venv/bin/mypy

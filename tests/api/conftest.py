@@ -1,21 +1,47 @@
+import shutil
 from collections.abc import Iterator
 from pathlib import Path
 
 import pytest
+from fastapi import FastAPI
 from fastapi.testclient import TestClient
 
-from milkwort.api.http.app import make_app
+from milkwort.api.http.app import make_app, opened
 from milkwort.settings import Settings
 
 
-def client_over(folder: Path) -> TestClient:
-    app = make_app(Settings(data=folder))
-    return TestClient(app, base_url="http://127.0.0.1:8710")
+class Shell:
+    """One application a worker, which costs half a second, over the folder of each test.
+
+    Parameters
+    ----------
+    folder : Path
+        Where it keeps a database that is up to date, to begin with.
+    """
+
+    def __init__(self, folder: Path) -> None:
+        settings = Settings(data=folder)
+        self.app: FastAPI = make_app(settings)
+        self.app.state.workspace.close()
+        self.template = settings.database
+
+    def over(self, folder: Path) -> TestClient:
+        settings = Settings(data=folder)
+        if not settings.database.exists():
+            folder.mkdir(parents=True, exist_ok=True)
+            shutil.copy(self.template, settings.database)
+        self.app.state.workspace = opened(settings)
+        return TestClient(self.app, base_url="http://127.0.0.1:8710")
+
+
+@pytest.fixture(scope="session")
+def shell(tmp_path_factory: pytest.TempPathFactory) -> Shell:
+    return Shell(tmp_path_factory.mktemp("shell"))
 
 
 @pytest.fixture
-def client(tmp_path: Path) -> Iterator[TestClient]:
-    with client_over(tmp_path) as client:
+def client(shell: Shell, tmp_path: Path) -> Iterator[TestClient]:
+    with shell.over(tmp_path) as client:
         yield client
 
 

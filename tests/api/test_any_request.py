@@ -19,8 +19,9 @@ from hypothesis.errors import Unsatisfiable
 from schemathesis import GenerationMode
 
 from tests.api.conftest import SHEET
+from tests.depth import cases
 
-CASES = 1000
+CASES = cases(400, 1000)
 """How many of each mode: as the description says, and against it."""
 
 # a stream of events ends when the one who listens leaves

@@ -6,7 +6,7 @@ import pytest
 
 from milkwort.api.http.jobs import Jobs
 from milkwort.core.errors import StoppedError
-from tests.api.conftest import client_over, ids_of
+from tests.api.conftest import ids_of
 from tests.api.test_gathering import paste, take, tray_of
 
 
@@ -40,14 +40,14 @@ def test_what_was_cleaned_is_shown_beside_what_was_written(client, plan):
     assert list(tray.cleaned.values()) == ["Sash LIFT!"]
 
 
-def test_columns_set_by_hand_are_remembered_past_a_restart(tmp_path):
+def test_columns_set_by_hand_are_remembered_past_a_restart(shell, tmp_path):
     text = "keyword\tflop\nsash lift\tabout\n"
-    with client_over(tmp_path) as client:
+    with shell.over(tmp_path) as client:
         made = client.post("/api/plans", json={"name": "A"}).json()["id"]
         tray = paste(client, f"/api/plans/{made}", text)
         body = {"columns": {"keyword": 0, "volume": 1}, "first_row": 1, "period": "day"}
         client.put(f"/api/plans/{made}/gather/{tray.key}/columns", json=body)
-    with client_over(tmp_path) as client:
+    with shell.over(tmp_path) as client:
         again = paste(client, f"/api/plans/{made}", text.replace("about", "7"))
     assert (again.columns, again.period) == ({"keyword": 0, "volume": 1}, "day")
 

@@ -16,7 +16,7 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
 from milkwort.api.http.events import Events
-from tests.api.conftest import client_over
+from tests.api.conftest import Shell
 
 JSON = st.recursive(
     st.none() | st.booleans() | st.floats() | st.integers() | st.text(max_size=12),
@@ -39,7 +39,7 @@ def started(data: Path, port: int, stderr: int | None = None) -> tuple[subproces
     raise AssertionError("the server did not start")
 
 
-def test_a_killed_server_loses_nothing_that_it_answered(tmp_path):
+def test_a_killed_server_loses_nothing_that_it_answered(shell, tmp_path):
     process, url = started(tmp_path, 8750)
     made = httpx.post(f"{url}/api/plans", json={"name": "P", "start": "sample"}, timeout=20).json()
     plan = f"/api/plans/{made['id']}"
@@ -51,7 +51,7 @@ def test_a_killed_server_loses_nothing_that_it_answered(tmp_path):
     process.send_signal(signal.SIGKILL)
     process.wait(timeout=10)
     process.stdout.close()
-    with client_over(tmp_path) as client:
+    with shell.over(tmp_path) as client:
         texts = client.get(plan).json()["sheet"]["texts"]
         assert answered == 25 and texts["call"][:25] == ["hold"] * 25
 
@@ -140,7 +140,8 @@ def test_a_change_tells_whose_window_made_it(client, plan):
 
 @pytest.fixture(scope="module")
 def asked(tmp_path_factory):
-    with client_over(tmp_path_factory.mktemp("asked")) as client:
+    folder = tmp_path_factory.mktemp("asked")
+    with Shell(folder).over(folder) as client:
         client.post("/api/plans", json={"name": "Asked"})
         yield client
 

@@ -2,7 +2,7 @@ import json
 
 from milkwort.api.plan.frame_schemas import Ranges
 from milkwort.api.plan.schemas import ChangeAnswer, PlanAnswer
-from tests.api.conftest import client_over, ids_of
+from tests.api.conftest import ids_of
 
 
 def without_times(answer):
@@ -44,8 +44,8 @@ def test_plans_are_renamed_deleted_and_brought_back(client, plan):
     assert client.get(plan).json()["frame"]["brief"]["name"] == "Better name"
 
 
-def test_undo_and_redo_take_back_and_do_again_and_survive_a_restart(tmp_path):
-    with client_over(tmp_path) as client:
+def test_undo_and_redo_take_back_and_do_again_and_survive_a_restart(shell, tmp_path):
+    with shell.over(tmp_path) as client:
         made = client.post("/api/plans", json={"name": "P", "start": "sample"}).json()
         plan = f"/api/plans/{made['id']}"
         first = without_times(client.get(plan).json())
@@ -56,12 +56,12 @@ def test_undo_and_redo_take_back_and_do_again_and_survive_a_restart(tmp_path):
         client.post(f"{plan}/bids", json={"ids": ids[:2], "bid": 1.5})
         client.post(f"{plan}/keywords/remove", json={"ids": ids[:5]})
         last = without_times(client.get(plan).json())
-    with client_over(tmp_path) as client:
+    with shell.over(tmp_path) as client:
         done = [client.post(f"{plan}/undo").json()["did"] for _ in range(5)]
         assert done[0] == "undid: remove 5 keywords" and done[-1] == "undid: drop 50 keywords"
         assert without_times(client.get(plan).json()) == first
         assert client.post(f"{plan}/undo").status_code == 404
-    with client_over(tmp_path) as client:
+    with shell.over(tmp_path) as client:
         for _ in range(5):
             assert client.post(f"{plan}/redo").status_code == 200
         assert without_times(client.get(plan).json()) == last

@@ -22,9 +22,19 @@ def program(tmp_path_factory: pytest.TempPathFactory) -> Iterator[str]:
         yield url
 
 
+@pytest.fixture(scope="session")
+def looked(program: str) -> str:
+    """The address of a plan for tests that only look: nothing of it is changed."""
+    return made_from_sample(program)
+
+
 @pytest.fixture
 def plan(program: str) -> str:
     """The address of a plan made from the sample for one test alone."""
+    return made_from_sample(program)
+
+
+def made_from_sample(program: str) -> str:
     body = {"name": "Eastmere Sash & Casement", "start": "sample"}
     made = httpx.post(f"{program}/api/plans", json=body, timeout=20).json()
     return f"{program}/plan/{made['id']}"

@@ -3,7 +3,6 @@
 import re
 
 import httpx
-import pytest
 from playwright.sync_api import Page, expect
 
 from tests.browser.test_access import findings
@@ -57,14 +56,3 @@ def test_a_negative_that_hurts_is_seen_and_taken_out(plan: str, page: Page):
     assert findings(page) == []
     page.get_by_role("button", name="take “cord” out").click()
     expect(page.get_by_text("Nothing gets in each other")).to_be_visible()
-
-
-@pytest.mark.parametrize("key", ["b", "m"])
-def test_axe_finds_nothing_in_the_sheets_laid_over_it(plan: str, page: Page, key: str):
-    arrange(page, plan)
-    page.keyboard.press("n")
-    page.keyboard.press("ArrowDown")
-    page.keyboard.press(key)
-    page.get_by_role("dialog").wait_for()
-    page.wait_for_timeout(600)
-    assert findings(page) == []

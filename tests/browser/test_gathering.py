@@ -2,7 +2,6 @@
 
 import re
 
-import pytest
 from playwright.sync_api import Page, expect
 
 from tests.browser.test_access import findings
@@ -105,14 +104,6 @@ def test_a_second_offer_and_a_platform_change_the_brief(sample: Page):
     )
 
 
-@pytest.mark.parametrize("name", ["Past search terms", "The running account"])
-def test_axe_finds_nothing_in_what_ran_before(sample: Page, name: str):
-    source(sample, name)
-    sample.get_by_role("button", name=re.compile("A made-up")).click()
-    sample.get_by_role("grid").get_by_role("row").nth(1).wait_for()
-    assert findings(sample) == []
-
-
 def test_the_running_account_becomes_the_start_and_results_fill_the_brief(sample: Page):
     source(sample, "The running account")
     sample.get_by_role("button", name="A made-up account").click()
@@ -123,18 +114,3 @@ def test_the_running_account_becomes_the_start_and_results_fill_the_brief(sample
     sample.get_by_role("button", name="these were enquiries").click()
     expect(sample.get_by_role("status").filter(has_text="from results")).to_be_visible()
     expect(sample.get_by_label("Enquiries of 100 visitors, likely")).to_have_value("3.01")
-
-
-@pytest.mark.parametrize(
-    "name", ["Crossing", "Almanac", "A page", "Other places", "Never wanted", "To start with"]
-)
-def test_axe_finds_nothing_in_any_source(sample: Page, name: str):
-    source(sample, name)
-    sample.wait_for_timeout(400)
-    assert findings(sample) == []
-
-
-def test_axe_finds_nothing_among_the_assumptions(sample: Page):
-    sample.get_by_role("button", name="every assumption of the model").click()
-    sample.get_by_text("A job-seeker does not buy.").wait_for()
-    assert findings(sample) == []

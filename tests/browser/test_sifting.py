@@ -10,7 +10,6 @@ import httpx
 import pytest
 from playwright.sync_api import Page, expect
 
-from tests.browser.test_access import findings
 from tools.program import watched_page
 
 VIEWS = ["words", "one", "map", "compare"]
@@ -32,26 +31,6 @@ def selection_in(page: Page) -> None:
     page.get_by_role("grid", name="Keywords").get_by_role("row").nth(1).click()
     for _ in range(3):
         page.keyboard.press("Shift+ArrowDown")
-
-
-@pytest.mark.parametrize("view", VIEWS)
-def test_axe_finds_nothing_in_any_way_into_the_sheet(plan: str, page: Page, view: str):
-    sift(page, plan)
-    selection_in(page)
-    page.keyboard.press({"words": "i", "one": "o", "map": "m", "compare": "c"}[view])
-    expect(page).to_have_url(re.compile(f"view={view}"))
-    page.wait_for_timeout(600)
-    assert findings(page) == []
-
-
-@pytest.mark.parametrize("key", ["u", "e", "n", "r", "Control+k"])
-def test_axe_finds_nothing_in_the_sheets_laid_over(plan: str, page: Page, key: str):
-    sift(page, plan)
-    page.get_by_role("grid", name="Keywords").get_by_role("row").nth(1).click()
-    page.keyboard.press(key)
-    page.get_by_role("dialog").wait_for()
-    page.wait_for_timeout(300)
-    assert findings(page) == []
 
 
 def test_a_filter_stands_in_the_address_and_is_returned_to(plan: str, page: Page):

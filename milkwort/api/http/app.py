@@ -41,7 +41,7 @@ from milkwort.settings import Settings
 from milkwort.store.database import said_of_database
 from milkwort.store.long_writes import take_back_unfinished
 
-__all__ = ["STATIC", "make_app"]
+__all__ = ["STATIC", "make_app", "opened"]
 
 STATIC = Path(__file__).parents[2] / "static"
 _PAGE_HEADERS = {
@@ -56,12 +56,18 @@ _FORM_ROOM = 2**20
 """What a form needs beside the file it carries, bytes."""
 
 
-def make_app(settings: Settings | None = None) -> FastAPI:
-    """Return the application over the database of the settings, brought up to date."""
-    settings = settings or Settings()
+def opened(settings: Settings) -> Workspace:
+    """Return what the application works on: the settings' database, brought up to date."""
     workspace = Workspace(settings)
     workspace.database.migrate()
     take_back_unfinished(workspace.database)
+    return workspace
+
+
+def make_app(settings: Settings | None = None) -> FastAPI:
+    """Return the application over the database of the settings, brought up to date."""
+    settings = settings or Settings()
+    workspace = opened(settings)
     app = FastAPI(
         title="Milkwort",
         version=__version__,
