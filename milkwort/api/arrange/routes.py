@@ -27,6 +27,7 @@ from milkwort.api.plan.workspace import Decision
 from milkwort.core.arrange import conflicts as core_conflicts
 from milkwort.core.arrange.group_figures import group_figures, shared_words
 from milkwort.core.arrange.structures import KINDS, StructureName, arrange, lexicon_of, named_so
+from milkwort.core.counted import counted
 from milkwort.core.errors import NothingUsableError
 from milkwort.store.edits import duplicate_as
 from milkwort.store.groups import (
@@ -112,7 +113,7 @@ def move(plan_id: int, body: KeywordMove, work: Work, window: Window = "") -> Re
     def decide(plan: Loaded) -> Decision:
         rows = plan.sheet.rows_of(body.ids)
         structure = plan.sheet.structure
-        many = f"{len(body.ids):,} keywords" if len(body.ids) > 1 else "1 keyword"
+        many = counted(len(body.ids), "keyword")
         if body.group_id is not None:
             group = structure.group(body.group_id)
             return Decision(
@@ -150,7 +151,7 @@ def remove(plan_id: int, body: GroupIds, work: Work, window: Window = "") -> Res
             for campaign in bare:
                 remove_campaign(change, campaign)
 
-        many = f"{len(ids):,} empty groups" if len(ids) != 1 else "1 empty group"
+        many = counted(len(ids), "empty group")
         return Decision(f"remove {many}", do)
 
     return sent(work.change(plan_id, decide, window=window))

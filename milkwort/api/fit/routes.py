@@ -10,6 +10,7 @@ from milkwort.api.http.shared import Window, Work, sent
 from milkwort.api.plan.loaded import Loaded
 from milkwort.api.plan.schemas import ChangeAnswer, shape_of
 from milkwort.api.plan.workspace import Decision
+from milkwort.core.counted import counted
 from milkwort.store.keywords import lock_bids
 
 router = APIRouter(tags=["fit"])
@@ -28,7 +29,7 @@ def lock(plan_id: int, body: BidChange, work: Work, window: Window = "") -> Resp
 
     def decide(plan: Loaded) -> Decision:
         rows = plan.sheet.rows_of(body.ids)
-        many = f"{len(rows):,} keywords" if len(rows) != 1 else "1 keyword"
+        many = counted(len(rows), "keyword")
         label = f"lock the bid of {many}"
         if body.bid is None:
             label = f"give {many} back to the policy"

@@ -7,6 +7,7 @@ from typing import Any
 import numpy as np
 
 from milkwort.core.fit.fit import Ladder
+from milkwort.core.plan.more_money import more_money
 from milkwort.core.plan.run import PlanResult, frontier_of, other_ways
 from milkwort.store.sheet import Sheet
 
@@ -46,7 +47,7 @@ def fit_view(result: PlanResult, sheet: Sheet, revision: int) -> dict[str, Any]:
             }
             for way in other_ways(result)
         ],
-        "more": _more(result, sheet, purse),
+        "more": _more(result, sheet),
         "saturation": saturation,
     }
 
@@ -96,19 +97,9 @@ def _names(
     return named
 
 
-def _more(result: PlanResult, sheet: Sheet, purse: float) -> dict[str, Any] | None:
-    """Return what about a sixth more money would bring."""
-    ladder = result.fit.ladder
-    if result.fit.next_return <= 0 or purse <= 0:
+def _more(result: PlanResult, sheet: Sheet) -> dict[str, Any] | None:
+    more = more_money(result, _NAMES)
+    if more is None:
         return None
-    rough = purse / 6
-    size = 10 ** np.floor(np.log10(rough))
-    money = float(min((1, 2, 5, 10), key=lambda n: abs(n * size - rough)) * size)
-    steps = slice(ladder.whole_steps(purse), ladder.whole_steps(purse + money) + 1)
-    owners, place = np.unique(ladder.owner[steps], return_inverse=True)
-    order = np.argsort(-np.bincount(place, ladder.spend[steps]))[:_NAMES]
-    return {
-        "money": money,
-        "value": ladder.relaxed(purse + money) - ladder.relaxed(purse),
-        "keywords": [sheet.entries[int(owners[i])].text for i in order],
-    }
+    texts = [sheet.entries[row].text for row in more.rows]
+    return {"money": more.money, "value": more.value, "keywords": texts}

@@ -32,6 +32,7 @@ from milkwort.api.plan.loaded import Loaded
 from milkwort.api.plan.schemas import ChangeAnswer, shape_of
 from milkwort.api.plan.workspace import Decision
 from milkwort.core.arrange.structures import lexicon_of
+from milkwort.core.counted import counted
 from milkwort.core.errors import NothingUsableError
 from milkwort.core.gather.crossing import Crossing, Part, cross
 from milkwort.core.gather.places import other_places, swapped
@@ -194,7 +195,7 @@ def new_negatives(plan_id: int, body: NegativesTaken, work: Work, window: Window
     made = [Negative(" ".join(t.split()), body.match) for t in body.texts if t.strip()]
     if not made:
         raise NothingUsableError("negatives: expected at least one word, got none", "negatives")
-    said = made[0].text if len(made) == 1 else f"{len(made):,} words"
+    said = made[0].text if len(made) == 1 else counted(len(made), "word")
     wanted = Decision(f"never want {said}", lambda c: add_negatives(c, made, "hand"))
     return sent(work.change(plan_id, lambda _: wanted, window=window))
 

@@ -14,6 +14,7 @@ from milkwort.api.http.jobs import Progress
 from milkwort.api.plan.loaded import Loaded
 from milkwort.core.arrange.structures import lexicon_of
 from milkwort.core.brief.brief import Brief
+from milkwort.core.counted import counted
 from milkwort.formats.keyword_row import KeywordRow
 from milkwort.store.entries import Arrival, ReadingEntry
 from milkwort.store.journal import Change, Reserve
@@ -66,8 +67,8 @@ class Taking:
         """What is taken in, in words."""
         known = len({i for rows in self.readings.values() for i, _ in rows} | set(self.standing))
         if self.new or not known:
-            return f"{len(self.new):,} keywords" if len(self.new) != 1 else "1 keyword"
-        return f"new figures of {known:,} keywords" if known != 1 else "new figures of 1 keyword"
+            return counted(len(self.new), "keyword")
+        return "new figures of " + counted(known, "keyword")
 
     def prepared(self, plan: Loaded, reserve: Reserve, progress: Progress) -> PreparedKeywords:
         """Make the rows of the new keywords, telling how far it is."""

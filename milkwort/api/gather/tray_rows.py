@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import unicodedata
 from dataclasses import dataclass, field
 from typing import Any
 
@@ -12,9 +11,10 @@ from milkwort.api.gather.arrivals import reading_of_row
 from milkwort.api.gather.trays import Tray
 from milkwort.api.plan.loaded import Loaded
 from milkwort.api.plan.workspace import Workspace
+from milkwort.core.gather.likeness import likeness
 from milkwort.core.words.matching import index_of
 from milkwort.core.words.negatives import stopped_by
-from milkwort.core.words.texts import joints_of, singular
+from milkwort.core.words.texts import joints_of
 from milkwort.formats.keyword_row import KeywordRow
 from milkwort.formats.keyword_rows import FIELDS, SUMS
 from milkwort.store.entries import KeywordEntry
@@ -64,7 +64,7 @@ def sort_rows(loaded: Loaded, tray: Tray) -> SortedRows:
     known = {
         (e.normalised, e.match): (i, e) for i, e in zip(loaded.sheet.ids, entries, strict=True)
     }
-    alike = {_likeness(e.normalised, e.match): (e.text, (e.normalised, e.match)) for e in entries}
+    alike = {likeness(e.normalised, e.match): (e.text, (e.normalised, e.match)) for e in entries}
     stopped = _stopped(loaded, [r.normalised for r in tray.rows.taken])
     found = SortedRows()
     units = tray.file.units if tray.file else None
@@ -91,7 +91,7 @@ def sort_rows(loaded: Loaded, tray: Tray) -> SortedRows:
             found.caught.append(row)
             status = "caught"
         else:
-            key = _likeness(row.normalised, row.match)
+            key = likeness(row.normalised, row.match)
             other = alike.setdefault(key, (row.text, row.identity))
             if other[1] == row.identity:
                 found.new.append(row)
@@ -189,11 +189,3 @@ def _stopped(loaded: Loaded, texts: list[str]) -> list[bool]:
     stopped = np.zeros(len(texts), dtype=bool)
     stopped[found.text] = True
     return [bool(s) for s in stopped]
-
-
-def _likeness(normalised: str, match: str) -> tuple[str, ...]:
-    """Return what near-duplicates share: their words in the singular, in any order, no accents."""
-    bare = "".join(
-        c for c in unicodedata.normalize("NFD", normalised) if unicodedata.category(c) != "Mn"
-    )
-    return (match, *sorted(singular(word) for word in bare.split()))

@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections.abc import Callable
 from typing import Any
 
-import numpy as np
 from fastapi import APIRouter, Response
 from sqlalchemy.orm import Session
 
@@ -16,6 +15,7 @@ from milkwort.api.plan.files import plan_file
 from milkwort.api.plan.loaded import Loaded
 from milkwort.api.plan.schemas import shape_of
 from milkwort.api.plan.workspace import Workspace
+from milkwort.core.handover.checks import Check, last_checks
 from milkwort.core.words.texts import normalise
 from milkwort.formats.upload_sheet import UploadRow, upload_csv, upload_xlsx
 from milkwort.store.hand_overs import freeze, list_hand_overs, thaw
@@ -40,7 +40,7 @@ def view(plan_id: int, work: Work) -> Response:
         {
             "revision": loaded.record.revision,
             "rows": [vars(row) for row in upload_rows(loaded)],
-            "checks": _checks(loaded),
+            "checks": [vars(check) for check in _checks(loaded)],
             "sent": sent_before,
         }
     )
@@ -113,33 +113,9 @@ def _content(work: Workspace, loaded: Loaded, kind: str) -> tuple[bytes, int]:
     return upload_xlsx(rows, loaded.record.brief.currency), len(rows)
 
 
-def _checks(loaded: Loaded) -> list[dict[str, str]]:
-    """Return what a careful person would look at before launch."""
-    result, trail = loaded.result, loaded.frame["trail"]
-    found: list[dict[str, str]] = []
-
-    def check(count: int, one: str, many: str, stage: str) -> None:
-        if count:
-            found.append({"text": one if count == 1 else many.format(f"{count:,}"), "stage": stage})
-
-    for notice in loaded.frame["purse"]["notices"]:
-        found.append({"text": notice, "stage": "sift"})
-    kept = result.table.kept
-    idle = int((kept & ~np.isfinite(result.bid)).sum())
-    above = np.nan_to_num(result.bid) > result.standing.ceiling * (1 + 1e-9)
-    check(trail["to_call"], "1 keyword is not yet called.", "{} keywords are not yet called.",
-          "sift")  # fmt: skip
-    check(idle, "1 kept keyword will not run.", "{} kept keywords will not run.", "fit")
-    check(int((above & kept).sum()), "1 bid is above its ceiling.",
-          "{} bids are above their ceilings.", "fit")  # fmt: skip
-    assumed = int((result.prices.assumed & kept).sum())
-    check(assumed, "1 kept keyword has no price of its own.",
-          "{} kept keywords have no price of their own.", "gather")  # fmt: skip
-    unsaid = [f for f in ("sale_value", "gross_margin", "rate_likely", "monthly_spend")
-              if f in loaded.record.unsaid]  # fmt: skip
-    check(len(unsaid), "1 figure of the brief is still assumed.",
-          "{} figures of the brief are still assumed.", "brief")  # fmt: skip
-    return found
+def _checks(loaded: Loaded) -> list[Check]:
+    notices = loaded.frame["purse"]["notices"]
+    return last_checks(loaded.result, loaded.record.unsaid, notices)
 
 
 def _item(copy: HandOver) -> dict[str, Any]:

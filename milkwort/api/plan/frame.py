@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import math
 from collections.abc import Sequence
 from typing import Any
 
@@ -10,18 +9,18 @@ import numpy as np
 
 from milkwort.api.plan.columns import plain
 from milkwort.core.assumptions import RETIRED
-from milkwort.core.brief.brief import Brief
+from milkwort.core.brief.backward import backward
 from milkwort.core.brief.showing import shown_share
+from milkwort.core.brief.strange import strange
 from milkwort.core.market.keyword_table import CALLS
 from milkwort.core.plan.draws import Draws
 from milkwort.core.plan.notes import notices_of
+from milkwort.core.plan.purse import saturated, spend_a_day, spend_by_group
 from milkwort.core.plan.run import PlanResult
 from milkwort.store.plans import PlanRecord
 from milkwort.store.sheet import Sheet
 
 __all__ = ["brief_block", "purse_block", "ranges_block", "trail_block"]
-
-_NICE = (0.05, 0.1, 0.2, 0.5, 1.0, 2.0, 4.0, 8.0, 16.0, 32.0, 64.0, 128.0, 256.0)
 
 
 def trail_block(result: PlanResult, hand_overs: int) -> dict[str, Any]:
@@ -44,7 +43,7 @@ def purse_block(result: PlanResult, sheet: Sheet, retired: Sequence[str] = ()) -
     totals, fitted = result.totals, result.fit
     return {
         "purse": result.brief.monthly_spend,
-        "per_day": totals.spend / result.brief.assumed["month_days"],
+        "per_day": spend_a_day(result),
         "spend": totals.spend,
         "clicks": totals.clicks,
         "customers": totals.customers,
@@ -59,7 +58,7 @@ def purse_block(result: PlanResult, sheet: Sheet, retired: Sequence[str] = ()) -
         "gap": fitted.gap,
         "exact": fitted.exact,
         "policy": result.brief.policy.name,
-        "saturated": fitted.next_return == 0 and totals.keywords > 0,
+        "saturated": saturated(result),
         "segments": _segments(result, sheet),
         "notices": [*notices_of(result), *(f"No longer counted: {RETIRED[r]}." for r in retired)],
     }
@@ -115,19 +114,15 @@ def brief_block(record: PlanRecord) -> dict[str, Any]:
             "ceiling_high": worth.ceiling_high,
         },
         "purse": brief.monthly_spend,
-        "backward": _backward(brief),
-        "strange": _strange(brief),
+        "backward": [vars(line) for line in backward(brief)],
+        "strange": strange(brief),
         "shown_share": shown_share(brief.showing, brief.assumed),
         "reading_rule": record.reading_rule,
     }
 
 
 def _segments(result: PlanResult, sheet: Sheet) -> list[dict[str, Any]]:
-    spend = np.bincount(
-        np.maximum(result.table.group, -1) + 1,
-        weights=result.expected.spend,
-        minlength=len(sheet.labels) + 1,
-    )
+    spend = spend_by_group(result, len(sheet.labels))
     names = ["No group", *sheet.labels]
     ids = [None, *(group.id for group in sheet.structure.groups)]
     found = [
@@ -136,45 +131,3 @@ def _segments(result: PlanResult, sheet: Sheet) -> list[dict[str, Any]]:
         if s > 0
     ]
     return sorted(found, key=lambda segment: -float(str(segment["spend"])))
-
-
-def _backward(brief: Brief) -> list[dict[str, Any]]:
-    """Return, for a few click prices about the ceiling, how many clicks may make a sale."""
-    worth = brief.worth
-    ceiling = worth.ceiling or worth.break_even_cpc or 1.0
-    nearest = min(range(len(_NICE)), key=lambda i: abs(math.log(_NICE[i] / ceiling)))
-    start = min(max(nearest - 2, 0), len(_NICE) - 4)
-    return [
-        {
-            "price": price,
-            "rule": worth.allowed / price,
-            "break_even": worth.contribution / price,
-            "expected": plain(1 / worth.rate.likely if worth.rate.likely else None),
-            "meets_rule": worth.rate.likely * worth.allowed >= price,
-            "breaks_even": worth.rate.likely * worth.contribution >= price,
-        }
-        for price in _NICE[start : start + 4]
-    ]
-
-
-def _strange(brief: Brief) -> list[str]:
-    """Return what is odd about a brief that is still possible, in words."""
-    worth, said = brief.worth, []
-    least = brief.assumed["min_bid"]
-    if worth.ceiling < least:
-        said.append(
-            f"The ceiling of {worth.ceiling:.2f} is under the least bid of {least:.2f}: "
-            "no click is cheap enough."
-        )
-    elif 0 < brief.monthly_spend < 10 * worth.ceiling:
-        said.append(
-            f"{brief.monthly_spend:g} a month buys fewer than ten clicks at the ceiling: "
-            "too few to learn from."
-        )
-    if brief.monthly_spend == 0:
-        said.append("The purse is empty: nothing will run.")
-    if worth.rate.likely == 0:
-        said.append("A conversion rate of 0: no click is worth anything.")
-    if brief.ceiling.may_pay_to_learn and worth.allowed > worth.contribution:
-        said.append("The allowed cost passes what a customer brings: this pays to learn.")
-    return said

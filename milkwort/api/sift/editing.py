@@ -16,6 +16,7 @@ from milkwort.api.plan.schemas import ChangeAnswer, shape_of
 from milkwort.api.plan.workspace import Decision
 from milkwort.api.sift.schemas import KeywordEdit, Selection
 from milkwort.api.sift.workings_schemas import Workings
+from milkwort.core.counted import counted
 from milkwort.core.errors import BadValueError
 from milkwort.core.words.match_types import Match
 from milkwort.core.workings.selection import selection_workings
@@ -108,7 +109,7 @@ def _free(loaded: Loaded, rows: Sequence[int], match: Match) -> list[int]:
 
 
 def _label(body: KeywordEdit, rows: int, moved: int, twins: int) -> str:
-    many = f"{rows:,} keywords" if rows != 1 else "1 keyword"
+    many = counted(rows, "keyword")
     if body.duplicate_as:
         left = f", {rows - twins:,} there already" if twins < rows else ""
         return f"repeat {twins:,} as {body.duplicate_as} match{left}"

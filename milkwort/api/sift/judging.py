@@ -6,7 +6,7 @@ from collections.abc import Sequence
 
 from milkwort.api.plan.loaded import Loaded
 from milkwort.core.arrange.structures import lexicon_of
-from milkwort.core.words.lexicon import Lexicon
+from milkwort.core.sift.blocking import freed_by, warning_words_of
 from milkwort.core.words.negatives import Negative
 from milkwort.store.journal import Change
 from milkwort.store.keywords import set_calls
@@ -28,24 +28,19 @@ def call_rows(
     needs any more.
     """
     sheet, lexicon = loaded.sheet, lexicon_of(loaded.record.brief)
+    texts = sheet.table.texts
     set_calls(change, [sheet.ids[r] for r in rows], call, reason, by)
     if call == "block":
-        words = _warned(loaded, lexicon, rows)
+        words = warning_words_of([texts[r] for r in rows], lexicon)
         add_negatives(change, [Negative(word, "phrase") for word in sorted(words)], _BY)
         return
     blocked = [r for r in rows if sheet.entries[r].call == "block"]
     if not blocked:
         return
     touched = set(rows)
-    words = _warned(loaded, lexicon, blocked)
     stored = [n for n in list_negatives(change.session, change.plan_id) if n.by == _BY]
     if not stored:
         return
     still = [r for r, e in enumerate(sheet.entries) if e.call == "block" and r not in touched]
-    freed = words - _warned(loaded, lexicon, still)
+    freed = freed_by([texts[r] for r in blocked], [texts[r] for r in still], lexicon)
     remove_negatives(change, [n.id for n in stored if n.text in freed])
-
-
-def _warned(loaded: Loaded, lexicon: Lexicon, rows: Sequence[int]) -> set[str]:
-    texts = loaded.sheet.table.texts
-    return {word for row in rows for word in lexicon.warning_words(texts[row])}

@@ -11,6 +11,7 @@ from milkwort.api.plan.workspace import Decision
 from milkwort.api.sift.judging import call_rows
 from milkwort.api.sift.schemas import OwnChange, RulePreview
 from milkwort.core.arrange.structures import lexicon_of
+from milkwort.core.counted import counted
 from milkwort.core.errors import NothingUsableError
 from milkwort.core.sift.house_rules import HouseRule, RuleWork, When, rules_at_work
 from milkwort.store.journal import Change
@@ -71,7 +72,7 @@ def apply(plan_id: int, work: Work, window: Window = "") -> Response:
                 if one.rows:
                     call_rows(change, plan, one.rows, rule.call, rule.reason, "rule")
 
-        many = f"{count:,} keywords" if count != 1 else "1 keyword"
+        many = counted(count, "keyword")
         return Decision(f"call {many} by the house rules", do)
 
     return sent(work.change(plan_id, decide, window=window))

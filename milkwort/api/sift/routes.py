@@ -14,6 +14,7 @@ from milkwort.api.plan.workspace import Decision
 from milkwort.api.sift.judging import call_rows
 from milkwort.api.sift.workings_schemas import ReadingChoice, ReadingRule, Workings
 from milkwort.core.arrange.structures import lexicon_of
+from milkwort.core.counted import counted
 from milkwort.core.market.readings import disagreement
 from milkwort.core.plan.notes import NOTES, notes_of
 from milkwort.core.workings.keyword import keyword_workings
@@ -30,7 +31,7 @@ def call(plan_id: int, body: CallChange, work: Work, window: Window = "") -> Res
 
     def decide(plan: Loaded) -> Decision:
         rows = plan.sheet.rows_of(body.ids)
-        many = f"{len(rows):,} keywords" if len(rows) != 1 else "1 keyword"
+        many = counted(len(rows), "keyword")
         verb = "take back the call of" if body.call == "none" else body.call
         return Decision(
             f"{verb} {many}",
@@ -46,7 +47,7 @@ def remove(plan_id: int, body: KeywordIds, work: Work, window: Window = "") -> R
 
     def decide(plan: Loaded) -> Decision:
         plan.sheet.rows_of(body.ids)
-        many = f"{len(body.ids):,} keywords" if len(body.ids) != 1 else "1 keyword"
+        many = counted(len(body.ids), "keyword")
         return Decision(f"remove {many}", lambda c: remove_keywords(c, body.ids))
 
     return sent(work.change(plan_id, decide, window=window))

@@ -17,7 +17,8 @@ from milkwort.api.sift.schemas import Blocking, BlockingWorth, WordKindChange, W
 from milkwort.core.arrange.conflicts import negative_worth
 from milkwort.core.arrange.structures import lexicon_of
 from milkwort.core.brief.brief import Brief
-from milkwort.core.plan.run import PlanResult
+from milkwort.core.counted import counted
+from milkwort.core.sift.blocking import stands_in_kept
 from milkwort.core.sift.sheet_words import words_of_sheet
 from milkwort.core.words.matching import text_matches
 from milkwort.core.words.negatives import Negative
@@ -75,7 +76,7 @@ def worth(plan_id: int, body: Blocking, work: Work) -> Response:
             "called": len(called),
             "hurts": [entries[r].text for r in found.hurts[:_NAMED]],
             "sold": sold[:_NAMED],
-            "everyday": _everyday(loaded.result, negative),
+            "everyday": stands_in_kept(loaded.result, negative.text),
             "spill_saved": found.spill_saved, "spend_freed": found.spend_freed,
             "customers_gained": found.customers_gained, "profit_gained": found.profit_gained,
         }
@@ -96,8 +97,7 @@ def block(plan_id: int, body: Blocking, work: Work, window: Window = "") -> Resp
             add_negatives(change, [negative], "word", [_owner(body)])
             set_calls(change, called, "block", body.reason or f"holds {negative.text}", "word")
 
-        many = f"{len(called):,} keywords" if len(called) != 1 else "1 keyword"
-        return Decision(f"block {negative.text}: {many}", do)
+        return Decision(f"block {negative.text}: {counted(len(called), 'keyword')}", do)
 
     return sent(work.change(plan_id, decide, window=window))
 
@@ -146,13 +146,6 @@ def _negative(plan: Loaded, body: Blocking) -> Negative:
     elif owner.campaign_id is not None:
         number = structure.campaigns.index(structure.campaign(owner.campaign_id))
     return Negative(body.text, body.match, owner.level, number)
-
-
-def _everyday(result: PlanResult, negative: Negative) -> bool:
-    """Say whether the words of a negative also stand in keywords that are kept."""
-    run = f" {normalise(negative.text)} "
-    kept = np.flatnonzero(result.table.kept).tolist()
-    return any(run in f" {result.table.texts[row]} " for row in kept)
 
 
 def _read_anew(loaded: Loaded, brief: Brief) -> dict[str, list[int]]:

@@ -6,6 +6,7 @@ from collections.abc import Sequence
 
 import numpy as np
 
+from milkwort.core.counted import counted
 from milkwort.core.fit.unmet import Unmet
 from milkwort.core.plan.run import PlanResult
 
@@ -86,7 +87,7 @@ def _unmet(unmet: Sequence[Unmet]) -> list[str]:
     for limit, sentence in _BROKEN.items():
         short = [abs(one.got - one.wanted) for one in unmet if one.limit == limit]
         if short:
-            many = f"{len(short)} campaign{'s' if len(short) > 1 else ''}"
+            many = counted(len(short), "campaign")
             said.append(sentence.format(many=many, short=f"{sum(short):,.2f}"))
     return said
 

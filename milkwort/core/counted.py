@@ -1,0 +1,19 @@
+"""A number with what it counts, as a sentence says it."""
+
+from __future__ import annotations
+
+__all__ = ["counted"]
+
+
+def counted(number: int, one: str, many: str = "") -> str:
+    """Return ``1 keyword`` or ``1,200 keywords``.
+
+    Parameters
+    ----------
+    number : int
+    one : str
+        What is counted, if it is one; a word of its own where the plural is no added s.
+    many : str
+        The plural, where that is not `one` with an s.
+    """
+    return f"{number:,} {one if number == 1 else many or one + 's'}"
