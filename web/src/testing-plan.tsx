@@ -19,6 +19,7 @@ export function frameOf(revision: number, purse: Partial<Frame["purse"]> = {}): 
       unsaid: ["start_date"],
       assumptions: {},
       strange: [],
+      acting: { stretch: 0.25, low_percentile: 0.25, high_percentile: 0.75 },
       values: {
         offer_name: "repairs",
         sale_value: 340,

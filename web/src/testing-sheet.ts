@@ -39,6 +39,8 @@ export function sheetOf(rows: Row[]): SheetBlock {
       unpaid_rank: none,
       paid_rank: none,
       popularity: none,
+      rank_gap: none,
+      strong_unpaid: [false, false, false],
       competition: none,
       origin: column(() => ""),
       volume_low: none,

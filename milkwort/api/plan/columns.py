@@ -13,6 +13,7 @@ from milkwort.core.market.prices import price_at_reach
 from milkwort.core.market.standing import STANDINGS, clicks_to_first_sale, come_in_columns
 from milkwort.core.plan.notes import notes_of
 from milkwort.core.plan.run import PlanResult
+from milkwort.core.sift.ranks import rank_gap, strong_unpaid
 from milkwort.store.sheet import Sheet
 
 __all__ = ["FigureColumns", "figure_columns", "plain", "text_columns", "tidy"]
@@ -57,6 +58,8 @@ def text_columns(
         "unpaid_rank": [e.unpaid_rank for e in entries],
         "paid_rank": [e.paid_rank for e in entries],
         "competition": [e.prices.competition for e in entries],
+        "rank_gap": [rank_gap(e.unpaid_rank, e.paid_rank) for e in entries],
+        "strong_unpaid": [strong_unpaid(e.unpaid_rank, e.paid_rank) for e in entries],
         "popularity": [e.popularity for e in entries],
         "origin": [e.source for e in entries],
         "volume_low": [e.reading.volume_low for e in entries],

@@ -118,6 +118,9 @@ def brief_block(record: PlanRecord) -> dict[str, Any]:
         "strange": strange(brief),
         "shown_share": shown_share(brief.showing, brief.assumed),
         "reading_rule": record.reading_rule,
+        "acting": {
+            name: brief.assumed[name] for name in ("stretch", "low_percentile", "high_percentile")
+        },
     }
 
 

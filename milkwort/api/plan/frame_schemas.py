@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from datetime import date
 
-from pydantic import BaseModel
+from pydantic import BaseModel, Field
 
 from milkwort.core.brief.brief import Goal, Match, PolicyName, Pricing
 from milkwort.core.brief.worth import RuleName
@@ -87,6 +87,14 @@ class Backward(BaseModel):
     breaks_even: bool
 
 
+class Acting(BaseModel):
+    """What the screens say of the model's settings, as they are in this plan."""
+
+    stretch: float = Field(description="share of searches that a keyword at the line can win")
+    low_percentile: float = Field(description="share of clicks that the low price wins")
+    high_percentile: float
+
+
 class BriefBlock(BaseModel):
     """The brief and what follows from it."""
 
@@ -101,6 +109,7 @@ class BriefBlock(BaseModel):
     shown_share: float
     reading_rule: str
     strange: list[str]
+    acting: Acting
 
 
 class Trail(BaseModel):

@@ -172,6 +172,8 @@ class Texts(BaseModel):
     unpaid_rank: Numbers
     paid_rank: Numbers
     popularity: Numbers
+    rank_gap: Numbers
+    strong_unpaid: list[bool]
     competition: Numbers
     origin: list[str]
     volume_low: Numbers

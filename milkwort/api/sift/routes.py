@@ -12,17 +12,22 @@ from milkwort.api.plan.routes import workings_answer
 from milkwort.api.plan.schemas import CallChange, ChangeAnswer, KeywordIds, shape_of
 from milkwort.api.plan.workspace import Decision
 from milkwort.api.sift.judging import call_rows
+from milkwort.api.sift.schemas import NeighboursView
 from milkwort.api.sift.workings_schemas import ReadingChoice, ReadingRule, Workings
 from milkwort.core.arrange.structures import lexicon_of
 from milkwort.core.counted import counted
 from milkwort.core.market.readings import disagreement
 from milkwort.core.plan.notes import NOTES, notes_of
+from milkwort.core.sift.neighbours import neighbours_of
 from milkwort.core.workings.keyword import keyword_workings
 from milkwort.store.entries import KeywordEntry
 from milkwort.store.keywords import remove_keywords
 from milkwort.store.readings import figures_of, readings_of, set_rule, use_reading
 
 router = APIRouter(tags=["sift"])
+
+_NEIGHBOURS = 7
+"""Of each kind beside a card."""
 
 
 @router.post("/plans/{plan_id}/calls", responses=shape_of(ChangeAnswer))
@@ -51,6 +56,16 @@ def remove(plan_id: int, body: KeywordIds, work: Work, window: Window = "") -> R
         return Decision(f"remove {many}", lambda c: remove_keywords(c, body.ids))
 
     return sent(work.change(plan_id, decide, window=window))
+
+
+@router.get("/plans/{plan_id}/keywords/{keyword_id}/neighbours", responses=shape_of(NeighboursView))
+def neighbours(plan_id: int, keyword_id: int, work: Work) -> Response:
+    """Return the keywords nearest to one in meaning and in price."""
+    loaded = work.plan(plan_id)
+    (row,) = loaded.sheet.rows_of([keyword_id])
+    found = neighbours_of(loaded.sheet.table, loaded.result.prices, row, _NEIGHBOURS)
+    ids = loaded.sheet.ids
+    return sent({name: [ids[r] for r in rows] for name, rows in vars(found).items()})
 
 
 @router.get("/plans/{plan_id}/keywords/{keyword_id}/workings", responses=shape_of(Workings))

@@ -121,12 +121,17 @@ class OwnChange(Taken):
     house_rules: list[HouseRuleValues] | None = Field(default=None, max_length=100)
 
 
+LineOrder = Literal["headroom", "price"]
+"""Of headroom the rule behind the ceilings is changed, of price the highest price."""
+
+
 class Trying(Taken):
     """Something to be tried without being kept: assumptions, fields of the brief, the line."""
 
     assumptions: dict[str, float | None] = Field(default_factory=dict)
     brief: BriefChange | None = None
     line: int | None = None
+    by: LineOrder = "headroom"
 
 
 class Tried(BaseModel):
@@ -140,6 +145,14 @@ class Tried(BaseModel):
 
 
 class LineChange(Taken):
-    """The keyword that is to be the last above the line."""
+    """The keyword that is to be the last above the line, in order of headroom or of price."""
 
     id: int
+    by: LineOrder = "headroom"
+
+
+class NeighboursView(BaseModel):
+    """Ids of the keywords nearest to one, the nearest first."""
+
+    meaning: list[int]
+    price: list[int]

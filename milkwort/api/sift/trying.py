@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from typing import Any
 
 from fastapi import APIRouter, Response
 
@@ -11,11 +12,11 @@ from milkwort.api.plan.frame import purse_block
 from milkwort.api.plan.loaded import Loaded
 from milkwort.api.plan.schemas import ChangeAnswer, shape_of
 from milkwort.api.plan.workspace import Decision
-from milkwort.api.sift.schemas import LineChange, Tried, Trying
+from milkwort.api.sift.schemas import LineChange, LineOrder, Tried, Trying
 from milkwort.core.brief.brief import Brief
 from milkwort.core.market.standing import STANDINGS
 from milkwort.core.plan.run import run_plan
-from milkwort.core.plan.the_line import rule_that_admits
+from milkwort.core.plan.the_line import price_that_admits, rule_that_admits
 from milkwort.store.briefs import brief_of
 from milkwort.store.plans import change_brief
 from milkwort.store.sheet import with_brief
@@ -47,21 +48,26 @@ def move_line(plan_id: int, body: LineChange, work: Work, window: Window = "") -
     """Change the rule behind the ceilings so that a keyword just comes to the line."""
 
     def decide(plan: Loaded) -> Decision:
-        (row,) = plan.sheet.rows_of([body.id])
-        rule = rule_that_admits(plan.result, row)
-        fields = {"ceiling_rule": rule.rule, "ceiling_value": rule.value}
+        fields = _moved(plan, body.id, body.by)
         return Decision("move the line", lambda c: change_brief(c, fields))
 
     return sent(work.change(plan_id, decide, window=window))
+
+
+def _moved(loaded: Loaded, keyword: int, by: LineOrder) -> dict[str, Any]:
+    """Return the fields of the brief that put the line under a keyword."""
+    (row,) = loaded.sheet.rows_of([keyword])
+    if by == "price":
+        return {"max_cpc": price_that_admits(loaded.result, row)}
+    rule = rule_that_admits(loaded.result, row)
+    return {"ceiling_rule": rule.rule, "ceiling_value": rule.value}
 
 
 def _brief(loaded: Loaded, body: Trying) -> Brief:
     record = loaded.record
     fields = body.brief.given() if body.brief else {}
     if body.line is not None:
-        (row,) = loaded.sheet.rows_of([body.line])
-        rule = rule_that_admits(loaded.result, row)
-        fields |= {"ceiling_rule": rule.rule, "ceiling_value": rule.value}
+        fields |= _moved(loaded, body.line, body.by)
     changed = record.assumptions | {k: v for k, v in body.assumptions.items() if v is not None}
     for name, value in body.assumptions.items():
         if value is None:

@@ -12,7 +12,7 @@ from milkwort.core.errors import BadValueError
 from milkwort.core.market.prices import price_at_reach
 from milkwort.core.plan.run import PlanResult
 
-__all__ = ["rule_that_admits"]
+__all__ = ["price_that_admits", "rule_that_admits"]
 
 _STEP = 1e-4
 """Shares are set to a hundredth of a per cent, money to a cent: enough to tell rows apart."""
@@ -57,6 +57,34 @@ def rule_that_admits(result: PlanResult, row: int) -> CeilingRule:
             "the line", f"a customer who brings {allowed:.2f} or more", f"{reached:.2f}"
         )
     return rule
+
+
+def price_that_admits(result: PlanResult, row: int) -> float:
+    """Return the highest price of a click under which a keyword just comes to the line.
+
+    Parameters
+    ----------
+    result : PlanResult
+    row : int
+        The keyword that is to be the last one above the line, in order of price.
+
+    Returns
+    -------
+    float
+        Money a click: its price at the line, rounded up to the bid step.
+
+    Raises
+    ------
+    BadValueError
+        Where the keyword has no price.
+    """
+    brief = result.brief
+    price = float(price_at_reach(brief.assumed["stretch"], result.prices)[row])
+    if not math.isfinite(price):
+        raise BadValueError("the line", "a keyword with a price", "one without")
+    step = brief.assumed["bid_step"]
+    # a price that stands on a step already stays there
+    return round(math.ceil(price / step - 1e-4) * step, 10)
 
 
 def _with_allowed(rule: CeilingRule, offer: Offer, allowed: float) -> CeilingRule:

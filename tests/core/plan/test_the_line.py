@@ -7,7 +7,7 @@ from milkwort.core.brief.worth import CeilingRule
 from milkwort.core.errors import BadValueError
 from milkwort.core.market.standing import STANDINGS
 from milkwort.core.plan.run import run_plan
-from milkwort.core.plan.the_line import rule_that_admits
+from milkwort.core.plan.the_line import price_that_admits, rule_that_admits
 from tests.samples import brief, table
 
 RULES = [
@@ -62,3 +62,17 @@ def test_ones_own_highest_price_stands_in_the_way():
     result = run_plan(given, table([100], [2.0], [4.0]))
     with pytest.raises(BadValueError, match="your own highest"):
         rule_that_admits(result, 0)
+
+
+@pytest.mark.parametrize("step", [0.01, 0.05, 1.0])
+def test_the_highest_price_that_admits_a_keyword_stands_on_a_bid_step_and_admits_it(step):
+    rows = table([100.0, 100.0], [0.8, 1.3], [2.4, 2.9])
+    plan = brief({"bid_step": step})
+    price = price_that_admits(run_plan(plan, rows), 1)
+    assert price / step == pytest.approx(round(price / step))
+    ceiling = replace(plan.ceiling, max_cpc=price)
+    after = run_plan(replace(plan, ceiling=ceiling), rows)
+    assert after.standing.reach[1] >= plan.assumed["stretch"] - 1e-9
+    below = replace(plan.ceiling, max_cpc=price - step)
+    if price > step:
+        assert run_plan(replace(plan, ceiling=below), rows).standing.reach[1] < 0.25

@@ -37,7 +37,7 @@ const keys: [string, [string, string][]][] = [
       ["[ ]", "move the line"],
       ["s", "in sections, or one list"],
       ["f", "filter and order anew"],
-      ["t i o m c", "ladder, words, one by one, map, compare"],
+      ["t i o m c", "list, words, one by one, map, compare"],
       ["u", "house rules"],
       ["v z + -", "on the map: lasso, all of it, zoom"],
     ],

@@ -910,6 +910,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/keywords/{keyword_id}/neighbours": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Neighbours
+         * @description Return the keywords nearest to one in meaning and in price.
+         */
+        get: operations["neighbours_api_plans__plan_id__keywords__keyword_id__neighbours_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/keywords/{keyword_id}/reading": {
         parameters: {
             query?: never;
@@ -1650,6 +1670,24 @@ export interface components {
             what: ("start" | "stop" | "raise" | "cut" | "same")[];
         };
         /**
+         * Acting
+         * @description What the screens say of the model's settings, as they are in this plan.
+         */
+        Acting: {
+            /** High Percentile */
+            high_percentile: number;
+            /**
+             * Low Percentile
+             * @description share of clicks that the low price wins
+             */
+            low_percentile: number;
+            /**
+             * Stretch
+             * @description share of searches that a keyword at the line can win
+             */
+            stretch: number;
+        };
+        /**
          * AlmanacQuestion
          * @description Root words for the simulated source; `only_these` asks for their own figures alone.
          */
@@ -1863,6 +1901,7 @@ export interface components {
          * @description The brief and what follows from it.
          */
         BriefBlock: {
+            acting: components["schemas"]["Acting"];
             /** Assumptions */
             assumptions: {
                 [key: string]: number;
@@ -2718,9 +2757,15 @@ export interface components {
         };
         /**
          * LineChange
-         * @description The keyword that is to be the last above the line.
+         * @description The keyword that is to be the last above the line, in order of headroom or of price.
          */
         LineChange: {
+            /**
+             * By
+             * @default headroom
+             * @enum {string}
+             */
+            by?: "headroom" | "price";
             /** Id */
             id: number;
         };
@@ -2832,6 +2877,16 @@ export interface components {
             match?: "exact" | "phrase" | "broad";
             /** Texts */
             texts: string[];
+        };
+        /**
+         * NeighboursView
+         * @description Ids of the keywords nearest to one, the nearest first.
+         */
+        NeighboursView: {
+            /** Meaning */
+            meaning: number[];
+            /** Price */
+            price: number[];
         };
         /**
          * NewPlan
@@ -3822,8 +3877,12 @@ export interface components {
             paid_rank: (number | null)[];
             /** Popularity */
             popularity: (number | null)[];
+            /** Rank Gap */
+            rank_gap: (number | null)[];
             /** Reason */
             reason: string[];
+            /** Strong Unpaid */
+            strong_unpaid: boolean[];
             /** Text */
             text: string[];
             /** Unpaid Rank */
@@ -3988,6 +4047,12 @@ export interface components {
                 [key: string]: number | null;
             };
             brief?: components["schemas"]["BriefChange"] | null;
+            /**
+             * By
+             * @default headroom
+             * @enum {string}
+             */
+            by?: "headroom" | "price";
             /** Line */
             line?: number | null;
         };
@@ -7628,6 +7693,74 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Workings"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    neighbours_api_plans__plan_id__keywords__keyword_id__neighbours_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+                keyword_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NeighboursView"];
                 };
             };
             /** @description Bad Request */

@@ -18,13 +18,17 @@ const goals = (["customers", "profit", "clicks", "revenue"] as const).map((id) =
   name: id,
 }));
 
-const policies: { id: Values["policy"]; name: string; about: string }[] = [
+const policiesOf = (lowWins: number): { id: Values["policy"]; name: string; about: string }[] => [
   {
     id: "fitted",
     name: "fitted to the purse",
     about: "Follows every change; the most for the money.",
   },
-  { id: "low", name: "the low price for all", about: "What wins about a quarter of the clicks." },
+  {
+    id: "low",
+    name: "the low price for all",
+    about: `What wins about ${percent(lowWins)} of the clicks.`,
+  },
   { id: "middle", name: "the middle price for all", about: "Half way from low to high." },
   { id: "flat", name: "one flat bid for all", about: "The same bid, before match and breadth." },
 ];
@@ -71,7 +75,7 @@ export function Fit() {
           <Choice
             label="Bid policy"
             value={values.policy}
-            options={policies}
+            options={policiesOf(frame.brief.acting.low_percentile)}
             inline
             onChange={setPolicy}
           />

@@ -38,7 +38,7 @@ export function Compare() {
   if (rows.length < 2)
     return (
       <S.Empty>
-        Select two to six keywords in the ladder (x, or Shift with the arrows), then come here.
+        Select two to six keywords in the list (x, or Shift with the arrows), then come here.
       </S.Empty>
     );
   const lines = linesOf(sheet, scale, frame.brief.values.currency);

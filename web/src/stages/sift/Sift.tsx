@@ -15,7 +15,7 @@ import { ColumnSheet } from "./list/ColumnSheet";
 import { Compare } from "./Compare";
 import { FilterBar } from "./filter/FilterBar";
 import { EditSheet, NoteSheet, ReasonSheet } from "./JudgeSheets";
-import { Ladder } from "./list/Ladder";
+import { List } from "./list/List";
 import { MapView } from "./map/MapView";
 import { OneByOne } from "./one/OneByOne";
 import { RulesSheet } from "./RulesSheet";
@@ -25,7 +25,7 @@ import { useJudging, useSift, SiftProvider, views } from "./desk";
 
 type Over = "reason" | "note" | "edit" | "rules" | "columns" | null;
 
-/** Every keyword judged: as a ladder, by words, one by one, on a map, side by side. */
+/** Every keyword judged: as a list, by words, one by one, on a map, side by side. */
 export function Sift() {
   return (
     <SiftProvider>
@@ -43,10 +43,10 @@ function Desk() {
   const [over, setOver] = useState<Over>(null);
   const grid = useRef<GridHandle>(null);
   const search = useRef<HTMLInputElement>(null);
-  const onSheet = view === "ladder" || view === "map";
+  const onSheet = view === "list" || view === "map";
 
   useEffect(() => {
-    if (view === "ladder") grid.current?.focus();
+    if (view === "list") grid.current?.focus();
   }, [view]);
   const call = useSteady((name: CallName, reason: string = "") => {
     const back = active;
@@ -74,7 +74,7 @@ function Desk() {
     { name: "Note on the keyword", keys: ["n"], run: sheetFor("note") },
     { name: "Change the selected keywords", keys: ["e"], run: sheetFor("edit") },
     { name: "House rules", keys: ["u"], run: sheetFor("rules") },
-    { name: "Columns of the ladder", run: sheetFor("columns") },
+    { name: "Columns of the list", run: sheetFor("columns") },
     ...(onSheet
       ? [
           { name: "Keep", keys: ["1"], run: () => call("keep") },
@@ -89,7 +89,7 @@ function Desk() {
           },
         ]
       : []),
-    ...(view === "ladder"
+    ...(view === "list"
       ? [
           { name: "Next row", keys: ["j", "ArrowDown"], run: () => grid.current?.move(1) },
           { name: "Row before", keys: ["k", "ArrowUp"], run: () => grid.current?.move(-1) },
@@ -104,16 +104,16 @@ function Desk() {
         {onSheet && <CallBar count={selected.size || (active === null ? 0 : 1)} onCall={call} />}
         <S.Tools>
           <TextButton onPress={sheetFor("rules")}>house rules</TextButton>
-          {view === "ladder" && <TextButton onPress={sheetFor("columns")}>columns</TextButton>}
+          {view === "list" && <TextButton onPress={sheetFor("columns")}>columns</TextButton>}
         </S.Tools>
       </Top>
       <FilterBar search={search} onLeave={() => grid.current?.focus()} />
-      {view === "ladder" && <Ladder handle={grid} grid={grid} />}
+      {view === "list" && <List handle={grid} grid={grid} />}
       {view === "words" && <Words />}
       {view === "one" && <OneByOne />}
       {view === "map" && <MapView />}
       {view === "compare" && <Compare />}
-      {view === "ladder" && <Tail />}
+      {view === "list" && <Tail />}
       <ReasonSheet open={over === "reason"} onOpen={() => setOver(null)} />
       <NoteSheet open={over === "note"} onOpen={() => setOver(null)} />
       <EditSheet open={over === "edit"} onOpen={() => setOver(null)} />

@@ -16,7 +16,7 @@ import { useSaying } from "../../data/saying";
 import { filtered, fromAddress, intoAddress, queryOf, type Filter } from "./filter/filter";
 
 export const views = [
-  { id: "ladder", name: "Ladder", key: "t" },
+  { id: "list", name: "List", key: "t" },
   { id: "words", name: "Words", key: "i" },
   { id: "one", name: "One by one", key: "o" },
   { id: "map", name: "Map", key: "m" },
@@ -108,12 +108,12 @@ export function SiftProvider({ children }: { children: ReactNode }) {
     [targets, call, say],
   );
   const asked = params.get("view");
-  const view = views.find(({ id }) => id === asked)?.id ?? "ladder";
+  const view = views.find(({ id }) => id === asked)?.id ?? "list";
   const setView = useCallback(
     (next: View) =>
       setParams((now) => {
         const changed = new URLSearchParams(now);
-        if (next === "ladder") changed.delete("view");
+        if (next === "list") changed.delete("view");
         else changed.set("view", next);
         return changed;
       }, false),

@@ -17,7 +17,6 @@ import {
   zoomedTo,
 } from "./map/mapShapes";
 import { chosenColumns, inOrder, movedColumn } from "./list/columnPlan";
-import { neighbours } from "./one/neighbours";
 import { ruleWords } from "./ruleWords";
 
 const sheet = sheetOf([
@@ -275,11 +274,6 @@ it("labels lie over no mark and over none before them", () => {
   const at = (row: number, x: number, y: number) => ({ row, x, y });
   const places = [at(0, 0, 100), at(1, 40, 100), at(2, 0, 300)];
   expect(clearLabels(places, places, () => 60, 14, 9).map(({ row }) => row)).toEqual([1, 2]);
-});
-
-it("neighbours share rare words, or lie near in price", () => {
-  expect(neighbours(sheet, 0).meaning[0]).toBe(1);
-  expect(neighbours(sheet, 1).price).toEqual([0, 2]);
 });
 
 it("the rule behind the ceilings is said in words", () => {

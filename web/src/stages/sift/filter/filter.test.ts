@@ -18,6 +18,7 @@ sheet.texts.kinds = ["www", "w!", "ww"];
 sheet.texts.unpaid_rank = [2, null, 40];
 sheet.texts.competition = [0.2, 0.9, null];
 sheet.texts.reason = ["", "a rival's name, dear", ""];
+sheet.texts.strong_unpaid = [true, false, false];
 sheet.texts.at = ["2026-11-20T10:00:00Z", "", ""];
 sheet.figures.cpc_median = [1.2, 3, null];
 sheet.figures.rate_at_line = [0.01, 0.08, 0.02];
@@ -44,7 +45,10 @@ it("strong unpaid ranks without a paid one are found, and a range of ranks", () 
 });
 
 it("competition, and by how many places ads stand below the unpaid listing", () => {
-  const ranked = { ...sheet, texts: { ...sheet.texts, paid_rank: [1, 3, 4] } };
+  const ranked = {
+    ...sheet,
+    texts: { ...sheet.texts, paid_rank: [1, 3, 4], rank_gap: [-1, null, -36] },
+  };
   const by = (ranges: Filter["ranges"]) => filtered(ranked, { ...everything, ranges });
   expect(by({ gap: [null, 0] })).toEqual([0, 2]);
   expect(by({ gap: [-10, 0] })).toEqual([0]);

@@ -43,7 +43,7 @@ export const ranges: { id: string; name: string; of: Of<number | null | undefine
   { id: "rank", name: "unpaid rank", of: ({ texts }, row) => texts.unpaid_rank[row] },
   { id: "paid", name: "paid rank", of: ({ texts }, row) => texts.paid_rank[row] },
   { id: "popularity", name: "popularity", of: ({ texts }, row) => texts.popularity[row] },
-  { id: "gap", name: "paid less unpaid rank", of: rankGap },
+  { id: "gap", name: "paid less unpaid rank", of: ({ texts }, row) => texts.rank_gap[row] },
   { id: "low", name: "low price", of: ({ figures }, row) => figures.cpc_low[row] },
   { id: "high", name: "high price", of: ({ figures }, row) => figures.cpc_high[row] },
   {
@@ -61,23 +61,14 @@ export const flags: { id: string; name: string; of: Of<boolean> }[] = [
   { id: "thin", name: "long tail", of: ({ figures }, row) => has(figures.notes[row], "thin") },
   { id: "warning", name: "warning word", of: ({ texts }, row) => /!/.test(texts.kinds[row] ?? "") },
   { id: "place", name: "another place", of: ({ texts }, row) => /p/.test(texts.kinds[row] ?? "") },
-  { id: "unpaid", name: "strong unpaid, no paid", of: strongUnpaid },
+  {
+    id: "unpaid",
+    name: "strong unpaid, no paid",
+    of: ({ texts }, row) => texts.strong_unpaid[row] ?? false,
+  },
   { id: "spill", name: "spills", of: ({ figures }, row) => has(figures.notes[row], "spills") },
   { id: "note", name: "with a note", of: ({ texts }, row) => Boolean(texts.note[row]) },
 ];
-
-const STRONG_RANK = 5;
-
-export function strongUnpaid({ texts }: SheetBlock, row: number): boolean {
-  const rank = texts.unpaid_rank[row];
-  return rank != null && rank <= STRONG_RANK && texts.paid_rank[row] == null;
-}
-
-/** By how many places the ads stand below the unpaid listing; below zero, above it. */
-export function rankGap({ texts }: SheetBlock, row: number): number | null {
-  const [paid, unpaid] = [texts.paid_rank[row], texts.unpaid_rank[row]];
-  return paid == null || unpaid == null ? null : paid - unpaid;
-}
 
 const times = (value: number | null | undefined, by: number) => (value == null ? null : value * by);
 

@@ -7,20 +7,19 @@ import { Button as Quiet, TextButton } from "../../../parts/Button";
 import { Foot, Sheet } from "../../../parts/Sheet";
 import { priceScale } from "../../../parts/scale";
 import { inOrder, movedColumn, useColumnPlan } from "./columnPlan";
-import { ladderColumns, whiskerWidth } from "./columns";
+import { listColumns, whiskerWidth } from "./columns";
 
 type Props = { open: boolean; onOpen: (open: boolean) => void };
 
 const least = 40;
 const step = 20;
 
-/** Columns of the ladder: which, in which order, how wide. */
+/** Columns of the list: which, in which order, how wide. */
 export function ColumnSheet({ open, onOpen }: Props) {
   const { sheet, frame } = usePlan();
   const { plan, setPlan } = useColumnPlan();
   const all = useMemo(
-    () =>
-      ladderColumns(sheet, priceScale(sheet.figures, whiskerWidth), frame.brief.values.currency),
+    () => listColumns(sheet, priceScale(sheet.figures, whiskerWidth), frame.brief.values.currency),
     [sheet, frame.brief.values.currency],
   );
   const toggle = (id: string, on: boolean) =>
@@ -30,7 +29,7 @@ export function ColumnSheet({ open, onOpen }: Props) {
     setPlan({ ...plan, widths: { ...plan.widths, [id]: Math.max(least, now + by) } });
   };
   return (
-    <Sheet title="Columns of the ladder" open={open} onOpen={onOpen} width={440}>
+    <Sheet title="Columns of the list" open={open} onOpen={onOpen} width={440}>
       <List>
         {inOrder(all, plan).map(({ id, label, width }) => (
           <li key={id}>

@@ -3,7 +3,7 @@ import { rowHeight } from "../../../look/tokens";
 import { TextButton } from "../../../parts/Button";
 import { usePlan } from "../../../data/plan";
 import { useTry, type Trying } from "../../../data/trying";
-import { count, money, plural } from "../../../parts/format";
+import { count, money, percent, plural } from "../../../parts/format";
 import * as S from "../Sift.styles";
 import { ruleWords } from "../ruleWords";
 
@@ -19,7 +19,7 @@ type Props = {
   onFree: () => void;
 };
 
-/** The line across the ladder; in order of price it is dragged, or moved by [ and ]. */
+/** The line across the list; in order of price it is dragged, or moved by [ and ]. */
 export function Line({ byPrice, limit, own, beyond, moved, onMove, onFree }: Props) {
   const { frame } = usePlan();
   const [drag, setDrag] = useState(0);
@@ -34,7 +34,7 @@ export function Line({ byPrice, limit, own, beyond, moved, onMove, onFree }: Pro
       <span>
         {byPrice
           ? `${own ? "your highest price" : "the ceiling of buying intent"}, ${money(price)} a click`
-          : `here ${ruleWords(rule, value)} ends: below it under a quarter of the searches can be won`}
+          : `here ${ruleWords(rule, value)} ends: below it under ${percent(frame.brief.acting.stretch)} of the searches can be won`}
         {tried
           ? `; ${plural(tried.beyond, "keyword")} beyond, ${count(tried.purse.customers)} customers`
           : beyond > 0 && !byPrice && `; ${plural(beyond, "keyword")} beyond`}

@@ -9,13 +9,12 @@ import { priceColumn } from "../../../parts/priceColumn";
 import type { PriceScale } from "../../../parts/scale";
 import * as S from "../Sift.styles";
 import { Tinted } from "../Tinted";
-import { rankGap, strongUnpaid } from "../filter/filter";
 import { noteWords } from "./notes";
 
 export const whiskerWidth = 116;
 
-/** The columns of the ladder. */
-export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: string): Column[] {
+/** The columns of the list. */
+export function listColumns(sheet: SheetBlock, scale: PriceScale, currency: string): Column[] {
   const { texts, figures } = sheet;
   const kept = (row: number) => texts.call[row] === "keep";
   const figure = (row: number, text: string) => (kept(row) ? text : <S.Would>{text}</S.Would>);
@@ -130,7 +129,9 @@ export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: st
       sortable: true,
       width: "minmax(56px, 0.12fr)",
       leaves: leaf("note", (row) => noteWords(figures.notes[row], true)),
-      cell: (row) => <Note figures={figures} row={row} unpaid={strongUnpaid(sheet, row)} />,
+      cell: (row) => (
+        <Note figures={figures} row={row} unpaid={texts.strong_unpaid[row] ?? false} />
+      ),
     },
     words("own_note", "Own note", (row) => texts.note[row], "minmax(90px, 0.3fr)"),
     words("reason", "Reason", (row) => texts.reason[row], "110px"),
@@ -152,7 +153,7 @@ export function ladderColumns(sheet: SheetBlock, scale: PriceScale, currency: st
     figureColumn("rank", "Unpaid rank", (row) => number(texts.unpaid_rank[row])),
     figureColumn("paid", "Paid rank", (row) => number(texts.paid_rank[row])),
     figureColumn("popularity", "Popularity", (row) => number(texts.popularity[row])),
-    figureColumn("gap", "Paid less unpaid rank", (row) => number(rankGap(sheet, row))),
+    figureColumn("gap", "Paid less unpaid rank", (row) => number(texts.rank_gap[row])),
     figureColumn("low", `Low price, ${currency}`, (row) => money(figures.cpc_low[row])),
     figureColumn("middle", `Middle price, ${currency}`, (row) => money(figures.cpc_median[row])),
     figureColumn("high", `High price, ${currency}`, (row) => money(figures.cpc_high[row])),

@@ -1,5 +1,6 @@
 const short: Record<string, string> = {
   no_volume: "no volume",
+  showings_say_nothing: "showings say nothing",
   no_searches: "nobody searches it",
   no_price: "no price",
   price_assumed: "price assumed",

@@ -1,5 +1,5 @@
 import { sheetOf } from "../../../testing-sheet";
-import { inSections, lineBefore, ordered, priceAt } from "./order";
+import { inSections, lineBefore, ordered } from "./order";
 
 const sheet = sheetOf([
   { text: "sash repair", headroom: 2, line: 1, call: "keep" },
@@ -46,10 +46,4 @@ it("draws the line at the highest price, in order of price, and nowhere else", (
   const rows = ordered(sheet, all, byPrice);
   expect(lineBefore(sheet, rows, byPrice, 2.5)).toBe(2);
   expect(lineBefore(sheet, rows, { by: "spend", down: true }, 2.5)).toBeNull();
-});
-
-it("gives the price that puts the line before a place", () => {
-  const rows = ordered(sheet, all, byPrice);
-  expect(priceAt(sheet, rows, 2)).toBe(2);
-  expect(priceAt(sheet, rows, rows.length)).toBeNull();
 });

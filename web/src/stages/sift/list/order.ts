@@ -1,5 +1,4 @@
 import type { SheetBlock } from "../../../data/client";
-import { rankGap } from "../filter/filter";
 import type { Sort } from "../../../parts/column";
 
 type Value = number | string | null | undefined;
@@ -28,7 +27,7 @@ function valueOf(sheet: SheetBlock, by: string): (row: number) => Value {
     rank: (row) => texts.unpaid_rank[row],
     paid: (row) => texts.paid_rank[row],
     popularity: (row) => texts.popularity[row],
-    gap: (row) => rankGap(sheet, row),
+    gap: (row) => texts.rank_gap[row],
     low: (row) => figures.cpc_low[row],
     middle: (row) => figures.cpc_median[row],
     high: (row) => figures.cpc_high[row],
@@ -107,13 +106,4 @@ export function lineBefore(
     return first < 0 ? rows.length : first;
   }
   return null;
-}
-
-/** The highest price that puts the line before a place in price order; null for no limit. */
-export function priceAt(sheet: SheetBlock, rows: number[], before: number): number | null {
-  const above = rows[before - 1];
-  const price = above === undefined ? undefined : sheet.figures.cpc_at_line[above];
-  if (before >= rows.length) return null;
-  if (price == null) return 0.01;
-  return Math.ceil(price * 100 - 1e-6) / 100;
 }

@@ -1,7 +1,8 @@
 import { useEffect, useMemo, useRef, useState, type ReactNode } from "react";
 import { useActions } from "../../../app/actions";
 import { useDesk } from "../../../app/desk";
-import type { CallName } from "../../../data/client";
+import { useQuery } from "@tanstack/react-query";
+import { client, taken, type CallName } from "../../../data/client";
 import { usePlan } from "../../../data/plan";
 import { CallMark } from "../../../parts/CallMark";
 import { Choice } from "../../../parts/Choice";
@@ -14,7 +15,6 @@ import { CallBar } from "../CallBar";
 import * as S from "./OneByOne.styles";
 import { Tinted } from "../Tinted";
 import { useJudging, useSift } from "../desk";
-import { neighbours } from "./neighbours";
 import { noteWords } from "../list/notes";
 
 const orders = [
@@ -142,25 +142,35 @@ function Fact({ name, value, children }: FactProps) {
 
 /** The neighbours in meaning and in price, with the calls they have. */
 function Beside({ row }: { row: number }) {
-  const { sheet } = usePlan();
-  const found = useMemo(
-    () => neighbours(sheet, row),
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- texts and prices, not calls, make neighbours
-    [sheet.texts.id, sheet.figures.cpc_median, row],
-  );
+  const { id, sheet } = usePlan();
+  const { rowOf } = useSift();
+  const keyword = sheet.texts.id[row] ?? 0;
+  const near = useQuery({
+    // texts and prices, not calls, make neighbours
+    queryKey: ["neighbours", id, keyword, sheet.texts.id.length],
+    queryFn: () =>
+      taken(
+        client.GET("/api/plans/{plan_id}/keywords/{keyword_id}/neighbours", {
+          params: { path: { plan_id: id, keyword_id: keyword } },
+        }),
+      ),
+    staleTime: 60_000,
+  });
   return (
     <S.Beside>
       {(["meaning", "price"] as const).map((name) => (
         <section key={name}>
           <h3>Near in {name}</h3>
           <ul>
-            {found[name].map((other) => (
-              <li key={other}>
-                <CallMark call={sheet.texts.call[other] ?? "none"} />
-                <span>{sheet.texts.text[other]}</span>
-                <small>{money(sheet.figures.cpc_median[other])}</small>
-              </li>
-            ))}
+            {(near.data?.[name] ?? [])
+              .flatMap((one) => rowOf.get(one) ?? [])
+              .map((other) => (
+                <li key={other}>
+                  <CallMark call={sheet.texts.call[other] ?? "none"} />
+                  <span>{sheet.texts.text[other]}</span>
+                  <small>{money(sheet.figures.cpc_median[other])}</small>
+                </li>
+              ))}
           </ul>
         </section>
       ))}

@@ -10,15 +10,15 @@ import { plural } from "../../../parts/format";
 import { usePriceScale } from "../../../parts/scale";
 import { Line } from "./Line";
 import * as S from "../Sift.styles";
-import { ladderColumns, rowStamps, whiskerWidth } from "./columns";
+import { listColumns, rowStamps, whiskerWidth } from "./columns";
 import { chosenColumns, useColumnPlan } from "./columnPlan";
 import { useSift } from "../desk";
-import { inSections, lineBefore, ordered, priceAt } from "./order";
+import { inSections, lineBefore, ordered } from "./order";
 
 type Props = { handle: Ref<GridHandle>; grid: RefObject<GridHandle | null> };
 
-/** The ladder: every keyword in order of headroom, the line across it. */
-export function Ladder({ handle, grid }: Props) {
+/** The list: every keyword in order of headroom, the line across it. */
+export function List({ handle, grid }: Props) {
   const { id, frame, sheet, change, changeBrief } = usePlan();
   const { setActive } = useDesk();
   const { active } = useAsked();
@@ -37,7 +37,7 @@ export function Ladder({ handle, grid }: Props) {
   );
   const scale = usePriceScale(sheet.figures, whiskerWidth);
   const columns = useMemo(
-    () => chosenColumns(ladderColumns(sheet, scale, values.currency), plan),
+    () => chosenColumns(listColumns(sheet, scale, values.currency), plan),
     [sheet, scale, values.currency, plan],
   );
   const look = [scale.domain(), values.currency, columns.map(({ id }) => id)].join();
@@ -49,12 +49,12 @@ export function Ladder({ handle, grid }: Props) {
   /** In order of price the line is the highest price; of headroom, the rule behind the ceilings. */
   const movedLine = (to: number) => {
     const place = Math.max(1, Math.min(rows.rows.length, to));
-    return byPrice
-      ? { brief: { max_cpc: priceAt(sheet, rows.rows, place) } }
-      : { line: idOf(rows.rows[place - 1] ?? 0) };
+    // past the last row there is no highest price
+    if (byPrice && place >= rows.rows.length) return { brief: { max_cpc: null } };
+    return { line: idOf(rows.rows[place - 1] ?? 0), by: byPrice ? "price" : "headroom" } as const;
   };
   const moveLine = (to: number) => {
-    const { brief, line } = movedLine(to);
+    const { brief, line, by } = movedLine(to);
     if (brief) {
       if (brief.max_cpc !== values.max_cpc) void changeBrief(brief);
     } else if (line !== undefined)
@@ -62,7 +62,7 @@ export function Ladder({ handle, grid }: Props) {
         taken(
           client.POST("/api/plans/{plan_id}/sift/line", {
             params: { path: { plan_id: id } },
-            body: { id: line },
+            body: { id: line, by },
           }),
         ),
       );
