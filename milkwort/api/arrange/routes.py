@@ -26,7 +26,13 @@ from milkwort.api.plan.schemas import ChangeAnswer, shape_of
 from milkwort.api.plan.workspace import Decision
 from milkwort.core.arrange import conflicts as core_conflicts
 from milkwort.core.arrange.group_figures import group_figures, shared_words
-from milkwort.core.arrange.structures import KINDS, StructureName, arrange, lexicon_of, named_so
+from milkwort.core.arrange.structures import (
+    STRUCTURE_KINDS,
+    StructureName,
+    arrange,
+    lexicon_of,
+    named_so,
+)
 from milkwort.core.counted import counted
 from milkwort.core.errors import NothingUsableError
 from milkwort.store.edits import duplicate_as
@@ -73,7 +79,8 @@ def structures(plan_id: int, work: Work) -> list[StructureItem]:
         made = _made(plan, kind)
         items.append(
             StructureItem(
-                kind=kind, says=KINDS[kind], campaigns=sorted({p.campaign for p in made.places}),
+                kind=kind, says=STRUCTURE_KINDS[kind],
+                campaigns=sorted({p.campaign for p in made.places}),
                 groups=len(made.places), moves=made.moves, adds=len(made.twins),
             )
         )  # fmt: skip
@@ -261,7 +268,7 @@ def _conflicts(plan: Loaded, sold: list[str]) -> list[dict[str, Any]]:
     return [
         {
             "kind": c.kind,
-            "says": core_conflicts.KINDS[c.kind],
+            "says": core_conflicts.CONFLICT_KINDS[c.kind],
             "negative": c.negative,
             "negative_id": stored[c.place].id if 0 <= c.place < len(stored) else None,
             "count": c.count,

@@ -18,9 +18,9 @@ from milkwort.core.words.matching import text_matches
 from milkwort.core.words.negatives import Negative
 from milkwort.core.words.texts import canonical, joints_of, normalise
 
-__all__ = ["KINDS", "Conflict", "NegativeWorth", "conflicts_of", "negative_worth"]
+__all__ = ["CONFLICT_KINDS", "Conflict", "NegativeWorth", "conflicts_of", "negative_worth"]
 
-KINDS: dict[str, str] = {
+CONFLICT_KINDS: dict[str, str] = {
     "negative_stops_kept": "a negative stops keywords that are kept",
     "negative_stops_sold": "a negative stops search terms that have sold",
     "negative_word_in_kept": "a negative word also stands in keywords that are kept",
@@ -40,7 +40,7 @@ class Conflict:
     Attributes
     ----------
     kind : str
-        From `KINDS`.
+        From `CONFLICT_KINDS`.
     rows : tuple of int
         Keywords concerned, at most twenty of them.
     negative : str
@@ -135,7 +135,7 @@ def conflicts_of(result: PlanResult, sold_terms: Sequence[str] = ()) -> list[Con
     Returns
     -------
     list of Conflict
-        By kind, in the order of `KINDS`.
+        By kind, in the order of `CONFLICT_KINDS`.
     """
     return [
         *_stopping(result),

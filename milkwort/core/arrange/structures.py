@@ -19,10 +19,10 @@ from milkwort.core.words.lexicon import WORD_KINDS, Lexicon, shipped_lexicon
 from milkwort.core.words.match_types import MATCHES
 from milkwort.core.words.texts import normalise
 
-__all__ = ["KINDS", "Structure", "StructureName", "arrange", "lexicon_of", "named_so"]
+__all__ = ["STRUCTURE_KINDS", "Structure", "StructureName", "arrange", "lexicon_of", "named_so"]
 
 StructureName = Literal["theme", "match", "intent", "offer", "aim"]
-KINDS: dict[str, str] = {
+STRUCTURE_KINDS: dict[str, str] = {
     "theme": "one campaign, a group for each theme",
     "match": "exact keywords, and the same as phrase match at a lower bid",
     "intent": "a campaign for each intent",
@@ -91,8 +91,8 @@ def arrange(
     BadValueError
         For an unknown kind.
     """
-    if kind not in KINDS:
-        raise BadValueError("structure", "one of " + ", ".join(KINDS), kind)
+    if kind not in STRUCTURE_KINDS:
+        raise BadValueError("structure", "one of " + ", ".join(STRUCTURE_KINDS), kind)
     names, campaign = _campaigns(kind, brief, table, brands, rivals)
     groups: list[tuple[int, str]] = []
     of_row = np.zeros(len(table), dtype=np.int64)

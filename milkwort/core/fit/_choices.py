@@ -12,10 +12,10 @@ from numpy.typing import NDArray
 from milkwort.core.arrays import Floats, Ints
 from milkwort.core.fit._problem import Problem
 from milkwort.core.fit.options import Hull, Options, hull_of, options_of
+from milkwort.core.fit.tolerances import ROUNDING
 
 __all__ = ["Choices", "choices_of"]
 
-_SLACK = 1e-9
 _FEW = 8
 """Where more than one keyword in so many changed, everything is made anew."""
 
@@ -125,7 +125,7 @@ def _made(problem: Problem, rows: Ints) -> tuple[Options, Hull]:
     hull = hull_of(options)
     # no step whose extra spend is above what its extra clicks are worth; marginal prices
     # rise along a hull, so what is cut is always its end
-    worth = hull.spend <= problem.worth_per_click[hull.owner] * hull.clicks * (1 + _SLACK)
+    worth = hull.spend <= problem.worth_per_click[hull.owner] * hull.clicks * (1 + ROUNDING)
     if worth.all():
         return options, hull
     hull = Hull(*(column[worth] for column in vars(hull).values()))
@@ -141,7 +141,7 @@ def _without_dear(problem: Problem, options: Options, hull: Hull) -> tuple[Optio
     from_clicks = np.where(same, options.clicks[last], 0.0)
     from_spend = np.where(same, options.spend[last], 0.0)
     limit = problem.worth_per_click[options.owner] * (options.clicks - from_clicks)
-    stays = on_hull | (options.spend - from_spend <= limit * (1 + _SLACK))
+    stays = on_hull | (options.spend - from_spend <= limit * (1 + ROUNDING))
     number = np.cumsum(stays) - 1
     kept_options = Options(*(column[stays] for column in vars(options).values()))
     before = np.where(hull.before >= 0, number[np.maximum(hull.before, 0)], -1)

@@ -9,14 +9,12 @@ from numpy.typing import NDArray
 
 from milkwort.core.arrays import Floats, Ints
 from milkwort.core.fit.options import Options
+from milkwort.core.fit.tolerances import EXACT_NEAR, EXACT_ROUNDING
 
 __all__ = ["Finish", "finish"]
 
 _STATES = 1500
 """States kept after each keyword; past this the answer is no longer called exact."""
-_EDGE = 1e-12
-_NEAR = 1e-5
-"""A gap under this share of the bound is near enough to stop."""
 
 
 @dataclass(frozen=True)
@@ -48,13 +46,13 @@ class _States:
 
 
 def finish(
-    options: Options, goal: Floats, chosen: Ints, purse: float, lam: float, bound: float
+    options: Options, goal: Floats, chosen: Ints, purse: float, next_return: float, bound: float
 ) -> Finish:
     """Improve a multiple-choice knapsack's answer until it is best or near enough.
 
-    At the return `lam` every option has a *price* of being chosen: how much less it leaves
+    At the return `next_return` every option has a *price* of being chosen: how much less it leaves
     than its keyword's best. An answer lies below the bound by the sum of its prices and by
-    ``lam`` times the money it leaves, so only departures priced under the present gap can
+    ``next_return`` times the money it leaves, so only departures priced under the present gap can
     improve on it. These are combined keyword by keyword, the cheapest first; of two partial
     answers the one that spends more and brings less is dropped.
 
@@ -66,7 +64,7 @@ def finish(
         A feasible answer, −1 for not running; changed where a better one is found.
     purse : float
         Money a month, above what locked bids take.
-    lam : float
+    next_return : float
         Goal per unit of money at the relaxation's edge, above 0.
     bound : float
         Goal of the relaxation.
@@ -76,7 +74,7 @@ def finish(
     Finish
     """
     owners, first, place = np.unique(options.owner, return_index=True, return_inverse=True)
-    net = goal - lam * options.spend
+    net = goal - next_return * options.spend
     best = _best_option(net, owners, options.owner, first)
     price = np.maximum(np.where(best >= 0, net[best], 0.0), 0.0)[place] - net
     at = chosen[chosen >= 0]
@@ -89,18 +87,21 @@ def finish(
     log: list[tuple[int, int, int]] = []  # (trail it extends, keyword's place, option)
     found: int | None = None
     whole = True
-    if rest >= -_EDGE and lam * rest < short:  # the relaxation's own choice may fit already
-        short, found = lam * max(rest, 0.0), -1
+    # the relaxation's own choice may fit already
+    if rest >= -EXACT_ROUNDING and next_return * rest < short:
+        short, found = next_return * max(rest, 0.0), -1
     for owner, picks, d_spend, d_price in groups:
-        states = _extended(states, owner, picks, d_spend, d_price, log, short * (1 + 1e-12))
-        states, cut = _undominated(states, lam, rest)
+        states = _extended(
+            states, owner, picks, d_spend, d_price, log, short * (1 + EXACT_ROUNDING)
+        )
+        states, cut = _undominated(states, next_return, rest)
         whole &= not cut
-        fits = np.flatnonzero(states.spend <= rest + _EDGE)
-        missing = states.price[fits] + lam * (rest - states.spend[fits])
+        fits = np.flatnonzero(states.spend <= rest + EXACT_ROUNDING)
+        missing = states.price[fits] + next_return * (rest - states.spend[fits])
         if len(fits) and missing.min() < short:
             nearest = int(missing.argmin())
             short, found = float(missing[nearest]), int(states.trail[fits[nearest]])
-            if short <= _NEAR * bound:
+            if short <= EXACT_NEAR * bound:
                 whole = False
                 break
     if found is not None:
@@ -169,9 +170,9 @@ def _extended(
     )
 
 
-def _undominated(states: _States, lam: float, rest: float) -> tuple[_States, bool]:
+def _undominated(states: _States, next_return: float, rest: float) -> tuple[_States, bool]:
     # goal of a partial answer, up to a constant: λ·spend − price
-    goal = lam * states.spend - states.price
+    goal = next_return * states.spend - states.price
     order = np.lexsort((-goal, states.spend))
     so_far = np.maximum.accumulate(goal[order])
     better = np.ones(len(order), dtype=bool)
@@ -179,5 +180,5 @@ def _undominated(states: _States, lam: float, rest: float) -> tuple[_States, boo
     states = states.pick(order[better])
     if len(states.spend) <= _STATES:
         return states, False
-    near = np.argsort(states.price + lam * np.abs(rest - states.spend))[:_STATES]
+    near = np.argsort(states.price + next_return * np.abs(rest - states.spend))[:_STATES]
     return states.pick(near), True

@@ -9,10 +9,9 @@ import numpy as np
 
 from milkwort.core.arrays import Floats, Ints
 from milkwort.core.fit._choices import Choices
+from milkwort.core.fit.tolerances import ROUNDING
 
 __all__ = ["Ladder", "ladder_of"]
-
-_SLACK = 1e-9
 
 
 @dataclass(frozen=True)
@@ -62,7 +61,7 @@ class Ladder:
 
     def whole_steps(self, money: float) -> int:
         """Return how many steps a sum of money, locked bids included, takes whole."""
-        return int(np.searchsorted(self.spend_so_far, money + _SLACK, side="right"))
+        return int(np.searchsorted(self.spend_so_far, money + ROUNDING, side="right"))
 
     def relaxed(self, money: float) -> float:
         """Return the best goal a sum of money would bring were steps divisible."""

@@ -19,15 +19,9 @@ from milkwort.core.fit._parts import Parts, Taken, attainable, parts_of
 from milkwort.core.fit._problem import Problem
 from milkwort.core.fit._search import FEW, Search
 from milkwort.core.fit._toll import Hulls, Relaxed, relax
+from milkwort.core.fit.tolerances import CLOSE, LIMITED_PROVEN, ROUNDING, WELL_CLOSE
 
 __all__ = ["Limited", "fit_limited", "relaxed_limited"]
-
-_CLOSE = 5e-4
-"""A gap under this share of the bound needs no exact finish."""
-_PROVEN = 2e-6
-_WELL_CLOSE = 0.1
-"""So much nearer than asked for, no other set of keywords is tried."""
-_EDGE = 1e-9
 
 
 @dataclass(frozen=True)
@@ -65,7 +59,7 @@ def fit_limited(
     choices: Choices,
     purse: float,
     *,
-    close: float = _CLOSE,
+    close: float = CLOSE,
     finish: bool = True,
 ) -> Limited:
     """Choose bids under limits.
@@ -98,7 +92,7 @@ def fit_limited(
         chosen=search.chosen,
         bound=bound,
         relaxed=relaxed.bound,
-        exact=bound - search.value <= _PROVEN * abs(bound),
+        exact=bound - search.value <= LIMITED_PROVEN * abs(bound),
         purse_return=_purse_return(problem, parts, relaxed.taken),
         row_return=relaxed.taken.part_return[parts.of_row],
         ladder=_picked_ladder(problem, choices, search.chosen, _most_keywords(problem), parts),
@@ -110,12 +104,12 @@ def _found(
 ) -> tuple[Relaxed, Search, float] | None:
     """Return the relaxation, the best answer found and its bound; None where none keeps all."""
     most = _most_keywords(problem)
-    under, over, relaxed = relax(hulls, parts, most, _EDGE if finish else close * _WELL_CLOSE)
+    under, over, relaxed = relax(hulls, parts, most, ROUNDING if finish else close * WELL_CLOSE)
     goal = problem.value(choices.options.owner, choices.options.clicks, choices.options.spend)
     found = Search(problem, choices, parts, goal, most)
     for rows in _picks(hulls, under, over, most, len(problem.mu)):
         found.try_rows(hulls, rows)
-        if relaxed.bound - found.value <= close * _WELL_CLOSE * abs(relaxed.bound):
+        if relaxed.bound - found.value <= close * WELL_CLOSE * abs(relaxed.bound):
             break
     bound = relaxed.bound
     if finish and bound - found.value > close * abs(bound):
@@ -182,6 +176,6 @@ def _picked_ladder(
     fits = np.ones(len(steps), dtype=bool)
     for number in np.flatnonzero(np.isfinite(parts.most)).tolist():
         at = np.flatnonzero(part == number)
-        fits[at] = np.cumsum(hull.spend[steps[at]]) <= parts.most[number] * (1 + _EDGE)
+        fits[at] = np.cumsum(hull.spend[steps[at]]) <= parts.most[number] * (1 + ROUNDING)
     locked = problem.locked_spend.sum(), problem.locked_value.sum()
     return ladder_of(choices, steps[fits], returns[fits], float(locked[0]), float(locked[1]))

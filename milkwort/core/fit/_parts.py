@@ -8,10 +8,9 @@ import numpy as np
 
 from milkwort.core.arrays import Floats, Ints
 from milkwort.core.fit._problem import Problem
+from milkwort.core.fit.tolerances import ROUNDING
 
 __all__ = ["Parts", "Taken", "parts_of", "take"]
-
-_EDGE = 1e-9
 
 
 @dataclass(frozen=True)
@@ -163,6 +162,6 @@ def _clipped(wanted: Floats, most: float) -> Floats:
 
 def _cut_at(taken: Floats, wanted: Floats, returns: Floats) -> float:
     """Return the return of the first step that is not taken whole; 0 where all are."""
-    cut = taken < wanted - _EDGE * (1 + wanted)
+    cut = taken < wanted - ROUNDING * (1 + wanted)
     first = int(cut.argmax()) if len(cut) else 0
     return float(returns[first]) if len(cut) and cut[first] else 0.0

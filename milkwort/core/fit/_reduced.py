@@ -10,20 +10,19 @@ from scipy.sparse import coo_array
 
 from milkwort.core.arrays import Floats, Ints
 from milkwort.core.fit._parts import Parts
+from milkwort.core.fit.tolerances import REDUCED_NEAR, ROUNDING, SOLVER_SLACK
 
-__all__ = ["Reduced", "Solved", "solve_reduced"]
+__all__ = ["MANY_OPTIONS", "Reduced", "Solved", "solve_reduced"]
 
-_NEAR = 1e-6
 _INFEASIBLE = 2
-_EDGE = 1e-9
-_SOLVER_SLACK = 1e-6
-"""The solver may pass a limit by so much money; limits are drawn in by it."""
 _MOST_ALIKE = 5000
 """Among more owners than this, none are looked for that are alike."""
 
 
-_SIZES = (150, 600)
+FEW_OPTIONS = (150, 600)
 """Choices let in, one attempt after another."""
+MANY_OPTIONS = (*FEW_OPTIONS, 2400)
+"""The same where a bound must be proven: what is left out may be what keeps it high."""
 _NODES = 8
 """Branches of the solver's search, each attempt."""
 
@@ -74,7 +73,8 @@ def solve_reduced(
     problem: Reduced,
     bound: float,
     known: float | None,
-    near: float = _NEAR,
+    near: float = REDUCED_NEAR,
+    sizes: tuple[int, ...] = FEW_OPTIONS,
 ) -> Solved:
     """Look for an answer better than a known one, and for a tighter bound.
 
@@ -91,6 +91,8 @@ def solve_reduced(
         Goal of a known answer; None for none.
     near : float
         A gap under this share of the bound is near enough.
+    sizes : tuple of int
+        How many choices are let in, one attempt after another.
     """
     if len(problem.owner) == 0:
         return Solved(None, 0.0)
@@ -102,15 +104,15 @@ def solve_reduced(
     order = np.argsort(price, kind="stable")
     answer: Ints | None = None
     tightest = bound
-    for size in _SIZES:
+    for size in sizes:
         gap = np.inf if known is None else bound - known
-        allowed = order[: np.searchsorted(price[order], gap * (1 + 1e-9))]
+        allowed = order[: np.searchsorted(price[order], gap * (1 + ROUNDING))]
         picked = np.sort(allowed[:size])
         counts, upper = _solve(problem, kinds, picked, near)
         if counts is not None:
             solved = kinds.dealt_out(picked, counts)
             value = float(problem.goal[solved].sum())
-            better = known is None or value > known + _EDGE * abs(bound)
+            better = known is None or value > known + ROUNDING * abs(bound)
             if better and _keeps(problem, solved):
                 answer, known = solved, value
         whole = len(picked) == len(allowed)
@@ -212,12 +214,12 @@ def _solve(problem: Reduced, kinds: _Kinds, picked: Ints, near: float) -> tuple[
     if solved.x is None:
         return None, -np.inf if solved.status == _INFEASIBLE else np.inf
     # what the solver proved of limits drawn in holds of the limits themselves but for these
-    slack = _SOLVER_SLACK * float(np.abs(problem.goal[options] / np.maximum(spend, 1e-300)).max())
+    slack = SOLVER_SLACK * float(np.abs(problem.goal[options] / np.maximum(spend, 1e-300)).max())
     return np.round(solved.x).astype(np.int64), -float(solved.mip_dual_bound) + slack
 
 
 def _drawn_in(most: float) -> float:
-    return max(most - _SOLVER_SLACK, 0.0)
+    return max(most - SOLVER_SLACK, 0.0)
 
 
 def _keeps(problem: Reduced, chosen: Ints) -> bool:
@@ -225,11 +227,11 @@ def _keeps(problem: Reduced, chosen: Ints) -> bool:
     parts = problem.parts
     spent = np.bincount(problem.part[chosen], problem.spend[chosen], minlength=len(parts.most))
     in_side = np.bincount(parts.side, spent, minlength=len(parts.side_most))
-    edge = 1 + _EDGE
+    edge = 1 + ROUNDING
     return bool(
         (problem.most is None or len(chosen) <= problem.most)
         and spent.sum() <= parts.purse * edge
         and (spent <= parts.most * edge).all()
-        and (spent >= parts.least * (1 - _EDGE)).all()
+        and (spent >= parts.least * (1 - ROUNDING)).all()
         and (in_side <= parts.side_most * edge).all()
     )

@@ -13,6 +13,7 @@ from milkwort.core.fit._parts import Parts, take
 from milkwort.core.fit._problem import Problem
 from milkwort.core.fit._reduced import Reduced, solve_reduced
 from milkwort.core.fit._toll import Hulls, Relaxed
+from milkwort.core.fit.tolerances import ROUNDING
 
 __all__ = ["FEW", "Search"]
 
@@ -20,7 +21,6 @@ FEW = 20
 """With so few keywords the purse may not bind: then the ones that bring most are best."""
 _MOVES = 40
 _EXCHANGES = 12
-_EDGE = 1e-9
 
 
 class Search:
@@ -50,7 +50,7 @@ class Search:
                             minlength=len(self.parts.least))  # fmt: skip
         value = float(self.goal[at].sum())
         few_enough = self.most is None or len(at) <= self.most
-        enough = (spent >= self.parts.least * (1 - _EDGE)).all()
+        enough = (spent >= self.parts.least * (1 - ROUNDING)).all()
         if value > self.value and few_enough and enough:
             self.chosen, self.value = chosen.copy(), value
 
@@ -61,7 +61,7 @@ class Search:
         returns = self.choices.returns[rows[hull.owner[order]]]
         parts = self._rounded_up(hulls.part[mine], hull.spend[mine])
         taken = take(parts, hulls.part[mine], hull.spend[mine], returns)
-        whole = taken.spend >= hull.spend[mine] * (1 - _EDGE)
+        whole = taken.spend >= hull.spend[mine] * (1 - ROUNDING)
         chosen = np.full(len(self.chosen), -1, dtype=np.int64)
         chosen[hull.owner[mine[whole]]] = hull.option[mine[whole]]
         self._drop_beyond(chosen)
@@ -102,7 +102,7 @@ class Search:
         least = self.parts.least.copy()
         for number in np.flatnonzero(least > 0).tolist():
             so_far = np.cumsum(spend[part == number])
-            at = int(np.searchsorted(so_far, least[number] * (1 - _EDGE)))
+            at = int(np.searchsorted(so_far, least[number] * (1 - ROUNDING)))
             if at < len(so_far) and so_far[at] <= self.parts.most[number]:
                 least[number] = so_far[at]
         return replace(self.parts, least=least)
@@ -124,7 +124,7 @@ class Search:
         starts = chosen[owner] < 0
         left = np.inf if self.most is None else self.most - int((chosen >= 0).sum())
         for _ in range(_MOVES):
-            fits = d_spend <= room[part] + _EDGE * (d_spend < 0)
+            fits = d_spend <= room[part] + ROUNDING * (d_spend < 0)
             gain = np.where(fits & (~starts | (left > 0)), d_goal, -np.inf)
             best = int(gain.argmax()) if len(gain) else -1
             if best < 0 or gain[best] <= 0:
@@ -156,7 +156,7 @@ class Search:
             fits = np.searchsorted(spend_rising, rest + spend, side="right") - 1
             gain = np.where(fits >= 0, so_far[np.maximum(fits, 0)] - goal, -np.inf)
             at = int(gain.argmax()) if len(gain) else -1
-            if at < 0 or gain[at] <= _EDGE:
+            if at < 0 or gain[at] <= ROUNDING:
                 return
             with_ = int(by_spend[int(open_to[: fits[at] + 1].argmax())])
             chosen[rows[at]] = -1

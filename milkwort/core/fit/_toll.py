@@ -14,6 +14,7 @@ from milkwort.core.arrays import Floats, Ints
 from milkwort.core.fit._choices import Choices
 from milkwort.core.fit._parts import Parts, Taken, take
 from milkwort.core.fit._problem import Problem
+from milkwort.core.fit.tolerances import ROUNDING
 
 __all__ = ["Hulls", "Relaxed", "Steps", "relax"]
 
@@ -21,7 +22,6 @@ _TURNS = 60
 """Tolls tried at most; a dozen is usual."""
 _HALVE_EVERY = 4
 """Now and then the span is halved, so that two flat ends never hold each other up."""
-_EDGE = 1e-9
 
 
 @dataclass(frozen=True)
@@ -97,7 +97,7 @@ class Hulls:
 
 
 def relax(
-    hulls: Hulls, parts: Parts, most: int | None, near: float = _EDGE
+    hulls: Hulls, parts: Parts, most: int | None, near: float = ROUNDING
 ) -> tuple[Relaxed, Relaxed | None, Relaxed]:
     """Return the relaxations where few enough run, where a few too many do, and the tightest.
 
@@ -119,7 +119,7 @@ def relax(
         return Relaxed(toll, steps, taken, float(share.sum()), bound)
 
     free = at(0.0)
-    if most is None or free.running <= most + _EDGE:
+    if most is None or free.running <= most + ROUNDING:
         return free, None, free
     low, high = free, at(hulls.highest_toll)
     # the bound is convex in the toll, and straight between two tolls where the same steps
@@ -128,7 +128,7 @@ def relax(
     for turn in range(_TURNS):
         gross_low, gross_high = (r.taken.value + r.toll * r.running for r in (low, high))
         apart = low.running - high.running
-        if apart <= _EDGE:
+        if apart <= ROUNDING:
             break
         crossing = (gross_low - gross_high) / apart
         least = gross_low + crossing * (most - low.running)

@@ -7,7 +7,8 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
-from milkwort.core.fit.fit import CURVE_CLOSE, Fit, Problem, fit
+from milkwort.core.fit.fit import Fit, Problem, fit
+from milkwort.core.fit.tolerances import CURVE_CLOSE
 
 __all__ = ["ATTENTION", "AttentionPoint", "attention"]
 

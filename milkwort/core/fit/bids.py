@@ -13,6 +13,7 @@ from milkwort.core.arrays import Floats, Ints
 from milkwort.core.assumptions import Assumed
 from milkwort.core.brief.brief import Policy
 from milkwort.core.errors import ProgramError
+from milkwort.core.fit.tolerances import ROUNDING
 from milkwort.core.market.prices import Prices, price_at_reach
 
 __all__ = ["METHODS", "BidSteps", "floor_to_step", "method_bids"]
@@ -29,8 +30,6 @@ METHODS: dict[str, str] = {
 }
 """Every method by name, in words."""
 
-_EDGE = 1e-9
-"""Slack for floors, so that 0.29/0.01 counts 29 steps and not 28."""
 _ROUND = 5
 """A bid of a whole number of so many steps looks like everybody's."""
 
@@ -70,7 +69,7 @@ class BidSteps:
 def floor_to_step(price: Floats, assumed: Assumed) -> Floats:
     """Return prices floored to the platform's bid step."""
     step = assumed["bid_step"]
-    return np.asarray(np.round(np.floor(price / step + _EDGE) * step, 10))
+    return np.asarray(np.round(np.floor(price / step + ROUNDING) * step, 10))
 
 
 def method_bids(
@@ -121,7 +120,7 @@ def method_bids(
     if policy.odd_step:
         off_round = _off_round(under_cap, np.minimum(ceiling, cap), assumed)
     bid = floor_to_step(off_round, assumed)
-    runs = np.nan_to_num(bid) >= assumed["min_bid"] - _EDGE
+    runs = np.nan_to_num(bid) >= assumed["min_bid"] - ROUNDING
     return BidSteps(
         start, by_match, by_breadth, under_ceiling, under_cap, off_round, bid, runs
     )  # fmt: skip
@@ -149,7 +148,7 @@ def _start(policy: Policy, prices: Prices, last_cpc: Floats | None) -> Floats:
 def _off_round(price: Floats, cap: Floats, assumed: Assumed) -> Floats:
     # a bid on a round 5 or 10 goes one step up if no cap is broken
     step = assumed["bid_step"]
-    whole = np.floor(np.nan_to_num(price) / step + _EDGE)
+    whole = np.floor(np.nan_to_num(price) / step + ROUNDING)
     is_round = np.isfinite(price) & (whole % _ROUND == 0) & (whole > 0)
     up = (whole + 1) * step
-    return np.where(is_round & (up <= cap * (1 + _EDGE)), up, price)
+    return np.where(is_round & (up <= cap * (1 + ROUNDING)), up, price)

@@ -20,26 +20,22 @@ from milkwort.core.fit._ladder import Ladder, ladder_of
 from milkwort.core.fit._limited import Limited, fit_limited, relaxed_limited
 from milkwort.core.fit._parts import parts_of
 from milkwort.core.fit._problem import Problem
-from milkwort.core.fit._reduced import Reduced, solve_reduced
+from milkwort.core.fit._reduced import MANY_OPTIONS, Reduced, solve_reduced
 from milkwort.core.fit.options import Options
+from milkwort.core.fit.tolerances import (
+    CLOSE,
+    ENOUGH,
+    FINISH_CLOSE,
+    FINISH_NEAR,
+    NOISE,
+    PROVEN,
+    STATED,
+)
 from milkwort.core.fit.unmet import Unmet, unmet_of
 
-__all__ = ["CLOSE", "CURVE_CLOSE", "Fit", "Ladder", "Problem", "Unmet", "fit"]
+__all__ = ["Fit", "Ladder", "Problem", "Unmet", "fit"]
 
-CLOSE = 5e-4
-"""Under limits, the share of the bound that is near enough."""
-CURVE_CLOSE = 5e-3
-"""The same for one of many points of a curve, whose gap is stated."""
-_CLOSE = 2e-4
-"""A gap under this share of the bound needs no exact finish."""
-_FINISH = 1e-3
-_STATED = 1.8e-3
-"""A gap above this share of the bound must be closed, or shown to be the bound's."""
-_PROVEN = 1e-6
-_ENOUGH = 1e-7
 _MOVES = 24
-_NOISE = 1e-4
-"""Under this share of what is near enough, two relaxations differ by rounding alone."""
 
 
 @dataclass(frozen=True)
@@ -144,19 +140,19 @@ def _answer_free(
     value = float(ladder.value_so_far[taken - 1]) if taken else base_value
     value = _use_rest(problem, options, chosen, limit - spend, value, bound)
     in_full = taken == len(order)
-    lam = 0.0 if in_full else ladder.return_at(taken)
+    next_return = 0.0 if in_full else ladder.return_at(taken)
     tightest, exact = bound, in_full
-    if not in_full and bound - value > _CLOSE * bound:
+    if not in_full and bound - value > FINISH_CLOSE * bound:
         goal = problem.value(options.owner, options.clicks, options.spend)
-        done = finish(options, goal, chosen, limit - base_spend, lam, bound - base_value)
+        done = finish(options, goal, chosen, limit - base_spend, next_return, bound - base_value)
         exact, value = done.exact, bound - done.short
-        if not exact and done.short > _STATED * bound:
-            tightest, value = _proven(problem, options, chosen, limit, lam, bound, value)
-            exact = tightest - value <= _PROVEN * tightest
+        if not exact and done.short > STATED * bound:
+            tightest, value = _proven(problem, options, chosen, limit, next_return, bound, value)
+            exact = tightest - value <= PROVEN * tightest
     return _answer(
         problem, kept, choices, ladder, chosen,
-        bound=tightest, exact=exact, lam=lam,
-        row_return=np.full(len(kept), lam), next_unit=ladder.relaxed(limit + 1.0) - bound,
+        bound=tightest, exact=exact, next_return=next_return,
+        row_return=np.full(len(kept), next_return), next_unit=ladder.relaxed(limit + 1.0) - bound,
     )  # fmt: skip
 
 
@@ -165,7 +161,7 @@ def _proven(
     options: Options,
     chosen: Ints,
     limit: float,
-    lam: float,
+    next_return: float,
     bound: float,
     value: float,
 ) -> tuple[float, float]:
@@ -177,12 +173,12 @@ def _proven(
         owner=options.owner,
         spend=options.spend,
         goal=goal,
-        net=goal - lam * options.spend,
+        net=goal - next_return * options.spend,
         part=np.zeros(len(options.owner), dtype=np.int64),
         parts=parts,
         most=None,
     )
-    solved = solve_reduced(reduced, bound - base, value - base, _FINISH)
+    solved = solve_reduced(reduced, bound - base, value - base, FINISH_NEAR, MANY_OPTIONS)
     if solved.chosen is not None:
         chosen[:] = -1
         chosen[options.owner[solved.chosen]] = solved.chosen
@@ -202,12 +198,12 @@ def _answer_limited(
     more = 0.0
     if finish:  # a point of a curve is not asked for it
         more = relaxed_limited(problem, choices, limit + 1.0) - found.relaxed
-        more = more if more > _ENOUGH * abs(found.relaxed) * _NOISE else 0.0
-    lam = found.purse_return if more or not finish else 0.0
+        more = more if more > ENOUGH * abs(found.relaxed) * NOISE else 0.0
+    next_return = found.purse_return if more or not finish else 0.0
     answer = _answer(
         problem, kept, choices, found.ladder, found.chosen,
-        bound=found.bound + found.ladder.base_value, exact=found.exact, lam=lam or more,
-        row_return=found.row_return, next_unit=more,
+        bound=found.bound + found.ladder.base_value, exact=found.exact,
+        next_return=next_return or more, row_return=found.row_return, next_unit=more,
     )  # fmt: skip
     return replace(answer, unmet=unmet_of(problem, answer.steps, _spends(problem, choices, found)))
 
@@ -229,7 +225,7 @@ def _answer(
     *,
     bound: float,
     exact: bool,
-    lam: float,
+    next_return: float,
     row_return: Floats,
     next_unit: float,
 ) -> Fit:
@@ -248,7 +244,7 @@ def _answer(
         bound=max(bound, value),
         exact=exact,
         next_unit=next_unit,
-        next_return=lam,
+        next_return=next_return,
         row_return=row_return,
         unspent=max(problem.purse - spend, 0.0),
         ladder=ladder,
@@ -260,7 +256,7 @@ def _use_rest(
     problem: Problem, options: Options, chosen: Ints, rest: float, value: float, bound: float
 ) -> float:
     """Take the best single moves that the rest of the money allows; `chosen` is changed."""
-    if bound - value <= _ENOUGH * abs(bound) or not len(options.owner):
+    if bound - value <= ENOUGH * abs(bound) or not len(options.owner):
         return value
     at = np.flatnonzero(chosen >= 0)
     spent, brings = np.zeros(len(chosen)), np.zeros(len(chosen))
@@ -276,7 +272,7 @@ def _use_rest(
     for _ in range(_MOVES):
         gain = np.where(d_spend <= rest, d_goal, -np.inf)
         best = int(gain.argmax()) if len(gain) else -1
-        if best < 0 or gain[best] <= 0 or bound - value <= _ENOUGH * abs(bound):
+        if best < 0 or gain[best] <= 0 or bound - value <= ENOUGH * abs(bound):
             break
         took, more = float(d_spend[best]), float(d_goal[best])
         rest, value = rest - took, value + more

@@ -8,13 +8,13 @@ import numpy as np
 from numpy.typing import NDArray
 
 from milkwort.core.arrays import Floats
-from milkwort.core.fit.fit import CURVE_CLOSE, Fit, Problem, fit
+from milkwort.core.fit.fit import Fit, Problem, fit
+from milkwort.core.fit.tolerances import CURVE_CLOSE, ROUNDING
 
 __all__ = ["Frontier", "frontier"]
 
 _POINTS = 64
 _LIMITED_POINTS = 41
-_SLACK = 1e-9
 
 
 @dataclass(frozen=True)
@@ -66,7 +66,7 @@ def frontier(problem: Problem, kept: NDArray[np.bool_], fitted: Fit) -> Frontier
         wanted = spend[0] + (spend[-1] - spend[0]) * np.linspace(0, 1, _POINTS) ** 2
         about = ladder.whole_steps(problem.purse) + np.arange(2)
         evenly = np.linspace(0, len(spend) - 1, _POINTS).astype(np.int64)
-        nearest = np.searchsorted(spend, wanted - _SLACK)
+        nearest = np.searchsorted(spend, wanted - ROUNDING)
         at = np.unique(np.clip(np.r_[nearest, evenly, about], 0, len(spend) - 1))
         return Frontier(spend[at], spend[at], value[at], np.zeros(len(at)))
     sums = np.linspace(spend[0], spend[-1], _POINTS)[1:-1]

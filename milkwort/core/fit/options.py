@@ -13,10 +13,9 @@ from scipy.special import ndtr, ndtri
 
 from milkwort.core.arrays import Floats, Ints
 from milkwort.core.assumptions import Assumed
+from milkwort.core.fit.tolerances import ROUNDING
 
 __all__ = ["Hull", "Options", "bid_lattice", "hull_of", "options_of"]
-
-_EDGE = 1e-9
 
 
 @dataclass(frozen=True)
@@ -72,7 +71,7 @@ def bid_lattice(highest: float, assumed: Assumed) -> Ints:
     assumed : Assumed
     """
     step, least = assumed["bid_step"], assumed["min_bid"]
-    first = np.ceil(least / step - _EDGE)
+    first = np.ceil(least / step - ROUNDING)
     if not highest >= first * step:
         return np.array([first], dtype=np.int64)
     ratio = assumed["lattice_ratio"]
@@ -107,12 +106,12 @@ def options_of(
     m, s = mu[rows], sigma[rows]
     floor_price = np.exp(m + s * ndtri(assumed["least_reach"]))
     top_price = np.minimum(ceiling[rows], np.exp(m + s * ndtri(assumed["most_reach"])))
-    top = np.floor(np.nan_to_num(top_price) / step + _EDGE).astype(np.int64)
-    first = int(np.ceil(assumed["min_bid"] / step - _EDGE))
-    runs = (top >= first) & (top * step >= floor_price * (1 - _EDGE)) & (click_weight[rows] > 0)
+    top = np.floor(np.nan_to_num(top_price) / step + ROUNDING).astype(np.int64)
+    first = int(np.ceil(assumed["min_bid"] / step - ROUNDING))
+    runs = (top >= first) & (top * step >= floor_price * (1 - ROUNDING)) & (click_weight[rows] > 0)
     owner_rows, top, floor_price = rows[runs], top[runs], floor_price[runs]
     lattice = bid_lattice(float(top.max(initial=0)) * step, assumed)
-    start = np.searchsorted(lattice * step, floor_price * (1 - _EDGE))
+    start = np.searchsorted(lattice * step, floor_price * (1 - ROUNDING))
     end = np.searchsorted(lattice, top)
     count = np.maximum(end - start, 0) + 1
     owner = np.repeat(owner_rows, count)

@@ -8,10 +8,9 @@ import numpy as np
 
 from milkwort.core.arrays import Floats, Ints
 from milkwort.core.fit._problem import Problem
+from milkwort.core.fit.tolerances import ROUNDING
 
 __all__ = ["Unmet", "unmet_of"]
-
-_EDGE = 1e-9
 
 
 @dataclass(frozen=True)
@@ -52,9 +51,9 @@ def unmet_of(problem: Problem, steps: Ints, spend: Floats) -> tuple[Unmet, ...]:
         found.append(Unmet("max_keywords", -1, limits.max_keywords, running))
     for number, limit in sorted(limits.campaigns.items()):
         got = float(spend[problem.campaign == number].sum())
-        if got < limit.least * (1 - _EDGE):
+        if got < limit.least * (1 - ROUNDING):
             found.append(Unmet("least_spend", number, limit.least, got))
-        if got > limit.most * (1 + _EDGE):
+        if got > limit.most * (1 + ROUNDING):
             found.append(Unmet("most_spend", number, limit.most, got))
     if limits.scouting is not None:
         found += _scouting(problem, spend)
@@ -69,6 +68,6 @@ def _scouting(problem: Problem, spend: Floats) -> list[Unmet]:
     found = []
     for campaign, rows, part in sides:
         wanted, got = part * problem.purse, float(np.sum(spend[rows]))
-        if got > wanted * (1 + _EDGE) + _EDGE:
+        if got > wanted * (1 + ROUNDING) + ROUNDING:
             found.append(Unmet("scouting_share", campaign, wanted, got))
     return found

@@ -34,7 +34,7 @@ class WouldBring:
     value: Floats
 
 
-def would_bring(problem: Problem, rows: Ints, lam: Floats | float) -> WouldBring:
+def would_bring(problem: Problem, rows: Ints, next_return: Floats | float) -> WouldBring:
     """Return what keywords would add at the present return of money.
 
     Parameters
@@ -42,7 +42,7 @@ def would_bring(problem: Problem, rows: Ints, lam: Floats | float) -> WouldBring
     problem : Problem
     rows : Ints, shape (n_rows,)
         The keywords to ask about.
-    lam : float or Floats of shape (n_keywords,)
+    next_return : float or Floats of shape (n_keywords,)
         Goal per unit of money at the edge of what limits the keyword's money.
 
     Returns
@@ -51,7 +51,7 @@ def would_bring(problem: Problem, rows: Ints, lam: Floats | float) -> WouldBring
         In the order of `rows`.
     """
     parts = [
-        _would_bring(problem, rows[at : at + _AT_ONCE], lam)
+        _would_bring(problem, rows[at : at + _AT_ONCE], next_return)
         for at in range(0, max(len(rows), 1), _AT_ONCE)
     ]
     return WouldBring(
@@ -62,13 +62,13 @@ def would_bring(problem: Problem, rows: Ints, lam: Floats | float) -> WouldBring
     )
 
 
-def _would_bring(problem: Problem, rows: Ints, lam: Floats | float) -> WouldBring:
+def _would_bring(problem: Problem, rows: Ints, next_return: Floats | float) -> WouldBring:
     mask = np.zeros(len(problem.mu), dtype=bool)
     mask[rows] = True
     choices = choices_of(problem, mask)
     options, hull = choices.options, choices.hull
     step_value = problem.value(hull.owner, hull.clicks, hull.spend)
-    edge = np.broadcast_to(np.asarray(lam, dtype=np.float64), problem.mu.shape)[hull.owner]
+    edge = np.broadcast_to(np.asarray(next_return, dtype=np.float64), problem.mu.shape)[hull.owner]
     worth_taking = hull.option[step_value >= edge * hull.spend]
     best = np.full(len(problem.mu), -1, dtype=np.int64)
     best[options.owner[worth_taking]] = worth_taking  # rising bids: the last one stands

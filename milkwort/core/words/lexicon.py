@@ -14,12 +14,12 @@ from importlib.resources import files
 from milkwort.core.words.intents import INTENTS
 from milkwort.core.words.texts import normalise, singular
 
-__all__ = ["KINDS", "WORD_KINDS", "IntentReading", "Lexicon", "WordKind", "shipped_lexicon"]
+__all__ = ["READ_KINDS", "WORD_KINDS", "IntentReading", "Lexicon", "WordKind", "shipped_lexicon"]
 
 WORD_KINDS: tuple[str, ...] = ("what", "where", "helper", "warning", "rival", "own")
 """What a planner may say a word is; a place of the plan's own is said in the brief."""
 
-KINDS: tuple[str, ...] = ("what", "where", "helper", "warning")
+READ_KINDS: tuple[str, ...] = ("what", "where", "helper", "warning")
 """What a word of a keyword is: what is sought, a place, a helper word, a warning word."""
 
 _INTENT_LISTS = ("job", "firm", "learn", "compare", "buy")

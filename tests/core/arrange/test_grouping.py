@@ -4,7 +4,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from milkwort.core.arrange.grouping import group_by_theme
-from milkwort.core.arrange.structures import KINDS, arrange
+from milkwort.core.arrange.structures import STRUCTURE_KINDS, arrange
 from milkwort.core.errors import BadValueError
 from milkwort.core.words.lexicon import shipped_lexicon
 from tests.samples import brief, offer, table
@@ -69,7 +69,7 @@ def sheet(**columns):
     return replace(table([10.0] * n, [1.0] * n, [2.0] * n, **columns), texts=tuple(TEXTS))
 
 
-@pytest.mark.parametrize("kind", KINDS)
+@pytest.mark.parametrize("kind", STRUCTURE_KINDS)
 def test_every_structure_places_every_keyword(kind):
     rows = sheet(match=np.arange(len(TEXTS)) % 3, intent=np.arange(len(TEXTS)) % 6)
     made = arrange(kind, brief(), rows, np.ones(len(TEXTS)), lexicon=LEXICON)

@@ -1,0 +1,43 @@
+"""Every tolerance of the fit, each with its reason.
+
+Shares are of the bound unless said otherwise.
+"""
+
+from __future__ import annotations
+
+__all__ = ["CLOSE", "CURVE_CLOSE", "ENOUGH", "EXACT_NEAR", "EXACT_ROUNDING", "FINISH_CLOSE",
+           "FINISH_NEAR", "LIMITED_PROVEN", "NOISE", "PROVEN", "REDUCED_NEAR", "ROUNDING",
+           "SOLVER_SLACK", "STATED", "WELL_CLOSE"]  # fmt: skip
+
+ROUNDING = 1e-9
+"""Sums of some thousand floats, and prices over steps, differ so far from what they mean."""
+EXACT_ROUNDING = 1e-12
+"""The same for sums of a handful, where a step more would be taken for one that fits."""
+
+CLOSE = 5e-4
+"""Under limits, so near is near enough: a twentieth of a customer in a hundred."""
+CURVE_CLOSE = 5e-3
+"""The same for one of many points of a curve, whose gap is stated."""
+FINISH_CLOSE = 2e-4
+"""Without limits a nearer answer needs no exact finish: the wanted 0.2 % is ten times that."""
+FINISH_NEAR = 1e-3
+"""A finish by the solver ends here; single moves close the rest."""
+STATED = 1.8e-3
+"""A wider gap must be closed, or shown to be the bound's: 0.2 % is promised."""
+WELL_CLOSE = 0.1
+"""So much nearer than asked for, no other set of keywords is tried."""
+
+PROVEN = 1e-6
+"""A gap that is called none: a customer in a million."""
+LIMITED_PROVEN = 2e-6
+"""The same under limits, where two relaxations are compared."""
+ENOUGH = 1e-7
+"""Where single moves end: none of them would be seen."""
+NOISE = 1e-4
+"""Under this share of `ENOUGH`, two relaxations differ by rounding alone."""
+EXACT_NEAR = 1e-5
+"""Where the search over few keywords ends."""
+REDUCED_NEAR = 1e-6
+"""Where the solver ends on what reduction left."""
+SOLVER_SLACK = 1e-6
+"""The solver may pass a limit by so much money; limits are drawn in by it."""
