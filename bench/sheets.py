@@ -18,7 +18,7 @@ WORDS = [
     "box",
     "cord",
     "sill",
-    "frame",
+    "summary",
     "timber",
     "glazing",
     "draught",

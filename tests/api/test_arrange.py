@@ -21,7 +21,7 @@ def test_groups_say_what_they_hold_and_do(client, plan):
     at = groups.name.index("Repair")
     assert (groups.keywords[at], groups.kept[at]) == (2, 2)
     assert {w.word: w.keywords for w in groups.words[at]}["sash"] == 2
-    purse = client.get(plan).json()["frame"]["purse"]
+    purse = client.get(plan).json()["summary"]["purse"]
     assert sum(filter(None, groups.spend)) == pytest.approx(purse["spend"], rel=1e-5)
     assert sum(groups.running) == purse["running"]
 
@@ -124,7 +124,7 @@ def test_a_campaigns_money_is_kept_by_the_fit_also_when_it_is_named_anew(client,
     path = f"{plan}/arrange/campaigns/{campaign.id}"
     answer = client.post(path, json={"most_spend": 10.0, "name": "Anything"})
     assert answer.status_code == 200
-    assert answer.json()["frame"]["purse"]["spend"] <= 10.0
+    assert answer.json()["summary"]["purse"]["spend"] <= 10.0
     refused = client.post(path, json={"least_spend": 20.0})
     assert refused.status_code == 422 and "10" in refused.json()["error"]["message"]
 

@@ -89,7 +89,7 @@ def test_other_places_are_found_swapped_and_blocked(client, plan):
     tray = tray_of(client.post(f"{plan}/gather/places/swap", json=body))
     assert tray.rows.text == ["vane eastmere"]
     answer = client.post(f"{plan}/gather/places/block", json=body).json()
-    assert answer["frame"]["trail"]["keywords"] == 11
+    assert answer["summary"]["trail"]["keywords"] == 11
     texts = client.get(plan).json()["sheet"]["texts"]
     call = dict(zip(texts["text"], texts["call"], strict=True))
     assert call["vane hollowbrook"] == "drop" and call["sill repair eastmere"] == "none"
@@ -98,9 +98,9 @@ def test_other_places_are_found_swapped_and_blocked(client, plan):
 
 
 def test_words_never_wanted_stop_searches_and_catch_keywords_on_arrival(client, plan):
-    before = client.get(plan).json()["frame"]["purse"]
+    before = client.get(plan).json()["summary"]["purse"]
     answer = client.post(f"{plan}/negatives", json={"texts": ["cord", " cord "]}).json()
-    assert answer["frame"]["purse"]["running"] == before["running"] - 1
+    assert answer["summary"]["purse"]["running"] == before["running"] - 1
     notes = client.get(plan).json()["sheet"]
     row = notes["texts"]["text"].index("sash cord replacement")
     assert "stopped" in notes["figures"]["notes"][row]
@@ -112,7 +112,7 @@ def test_words_never_wanted_stop_searches_and_catch_keywords_on_arrival(client, 
     assert (texts["call"][row], texts["reason"][row]) == ("drop", "a word never wanted")
     held = client.get(f"{plan}/negatives").json()
     answer = client.post(f"{plan}/negatives/remove", json={"ids": [n["id"] for n in held]}).json()
-    assert answer["frame"]["purse"]["running"] == before["running"]
+    assert answer["summary"]["purse"]["running"] == before["running"]
     assert client.post(f"{plan}/negatives", json={"texts": [" "]}).status_code == 422
 
 
@@ -185,7 +185,7 @@ def test_the_starter_set_names_what_it_would_keep(client, plan):
 def test_what_is_inside_the_monthly_sum_leaves_the_purse(client, plan):
     fields = {"gross_spend": 1000, "fee": 100, "tax_share": 0.2}
     answer = client.patch(f"{plan}/brief", json=fields).json()
-    assert answer["frame"]["purse"]["purse"] == pytest.approx(750)
+    assert answer["summary"]["purse"]["purse"] == pytest.approx(750)
     refused = client.patch(f"{plan}/brief", json={"fee": 2000})
     assert refused.status_code == 422 and "fee" in refused.json()["error"]["message"]
 
@@ -223,7 +223,7 @@ def test_the_season_is_entered_or_taken_from_the_keywords(client, plan):
     figures = "\t".join("10" if n != 9 else "20" for n in range(1, 13))
     take(client, plan, paste(client, plan, f"keyword\t{months}\nsash stop\t{figures}\n"))
     answer = client.post(f"{plan}/brief/season").json()
-    season = answer["frame"]["brief"]["values"]["season"]
+    season = answer["summary"]["brief"]["values"]["season"]
     assert season[8] == pytest.approx(20 / (130 / 12), abs=1e-3) and len(season) == 12
     assert client.patch(f"{plan}/brief", json={"season": [1.0, 2.0]}).status_code == 422
 
@@ -231,14 +231,14 @@ def test_the_season_is_entered_or_taken_from_the_keywords(client, plan):
 @pytest.mark.parametrize("start", ["service", "shop", "subscription"])
 def test_a_templates_figures_are_all_assumed(client, start):
     made = client.post("/api/plans", json={"name": "New", "start": start}).json()
-    brief = client.get(f"/api/plans/{made['id']}").json()["frame"]["brief"]
+    brief = client.get(f"/api/plans/{made['id']}").json()["summary"]["brief"]
     assert "sale_value" in brief["unsaid"] and brief["worth"]["ceiling"] > 0.05
 
 
 def test_the_second_sample_pays_the_bid_in_euros_with_two_offers(client):
     body = {"name": "Brackish Jar", "start": "second_sample"}
     plan = f"/api/plans/{client.post('/api/plans', json=body).json()['id']}"
-    frame = client.get(plan).json()["frame"]
+    frame = client.get(plan).json()["summary"]
     values = frame["brief"]["values"]
     assert (values["currency"], values["pricing"]) == ("EUR", "pay_bid")
     assert [o["name"] for o in values["more_offers"]] == ["fermenting kits"]

@@ -109,10 +109,10 @@ def test_a_stopped_take_keeps_nothing_and_the_tray_is_still_there(client, plan):
     jobs._events.tell = stop_at_once
     answer = client.post(f"{plan}/gather/{tray.key}/take", headers={"X-Milkwort-Job": "mine"})
     assert stopped.is_set() and answer.status_code == 409
-    assert client.get(plan).json()["frame"]["trail"]["keywords"] == 6
+    assert client.get(plan).json()["summary"]["trail"]["keywords"] == 6
     jobs._events.tell = tell
     take(client, plan, tray)
-    assert client.get(plan).json()["frame"]["trail"]["keywords"] == 6006
+    assert client.get(plan).json()["summary"]["trail"]["keywords"] == 6006
 
 
 def test_two_sheets_of_one_name_keep_their_own_readings(client, plan):

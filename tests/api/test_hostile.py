@@ -138,7 +138,7 @@ def test_the_longest_of_everything_is_taken(client, plan):
 
 def test_a_disk_that_is_full_is_said_and_nothing_is_kept_of_the_change(client, plan):
     work = client.app.state.workspace
-    before = client.get(plan).json()["frame"]["brief"]["name"]
+    before = client.get(plan).json()["summary"]["brief"]["name"]
     with only_so_large(work.database):
         text = "keyword\n" + "\n".join(f"keyword {n} of very many words" for n in range(3000))
         answer = client.post(f"{plan}/gather/text", json={"text": text, "name": "x"})

@@ -189,12 +189,12 @@ def test_no_pasted_text_breaks_the_tray(asked, text):
 )  # fmt: skip
 def test_money_may_be_said_a_day_or_a_week(client, plan, sent, month):
     """A month has 365/12 days: 20 a day are 7300 a year."""
-    frame = client.put(f"{plan}/purse", json=sent).json()["frame"]
+    frame = client.put(f"{plan}/purse", json=sent).json()["summary"]
     assert frame["purse"]["purse"] == pytest.approx(month, abs=1e-9)
     assert client.put(f"{plan}/purse", json=sent | {"per": "year"}).status_code == 422
 
 
 def test_the_day_follows_the_days_that_the_plan_assumes(client, plan):
     client.patch(f"{plan}/assumptions", json={"values": {"month_days": 30}})
-    frame = client.put(f"{plan}/purse", json={"purse": 7, "per": "week"}).json()["frame"]
+    frame = client.put(f"{plan}/purse", json={"purse": 7, "per": "week"}).json()["summary"]
     assert frame["purse"]["purse"] == 30

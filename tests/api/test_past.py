@@ -48,13 +48,13 @@ def test_terms_go_to_the_tray_and_known_keywords_keep_their_own_prices(client, p
 
 def test_results_fill_the_brief_and_undo_takes_that_back(client, plan):
     view = upload(client, plan, "terms", TERMS, TermsView)
-    before = client.get(plan).json()["frame"]["brief"]["values"]
+    before = client.get(plan).json()["summary"]["brief"]["values"]
     answer = client.post(f"{plan}/past/terms/brief", json={"counts": "customers"}).json()
-    values = answer["frame"]["brief"]["values"]
+    values = answer["summary"]["brief"]["values"]
     assert values["rate_likely"] == pytest.approx(view.summary.rate.likely, abs=1e-5)
     assert values["sale_value"] == pytest.approx(4900 / 16, abs=0.01)
     undone = client.post(f"{plan}/undo").json()
-    assert undone["frame"]["brief"]["values"] == before
+    assert undone["summary"]["brief"]["values"] == before
 
 
 def test_too_few_clicks_fill_nothing(client, plan):
@@ -75,7 +75,7 @@ def test_the_account_becomes_the_starting_point_of_the_plan(client, plan):
     view = upload(client, plan, "account", ACCOUNT, AccountView)
     assert (view.live, view.negatives, view.missing) == (2, 2, 1)
     answer = client.post(f"{plan}/past/account/take").json()
-    assert answer["frame"]["trail"]["keywords"] == 7
+    assert answer["summary"]["trail"]["keywords"] == 7
     found = texts_of(client, plan)
     assert found["call"]["window rope broken"] == "keep"
     assert found["group"]["window rope broken"] == "Ropes"
@@ -84,7 +84,7 @@ def test_the_account_becomes_the_starting_point_of_the_plan(client, plan):
     after = AccountView.model_validate(client.get(f"{plan}/past/account").json())
     assert after.missing == 0 and after.plan.spend <= 60 + 1e-9
     client.post(f"{plan}/undo")
-    assert client.get(plan).json()["frame"]["trail"]["keywords"] == 6
+    assert client.get(plan).json()["summary"]["trail"]["keywords"] == 6
 
 
 def test_live_bids_set_by_hand_make_the_plan_run_as_the_account_does(client, plan):

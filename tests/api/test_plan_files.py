@@ -87,7 +87,7 @@ def test_a_copy_keeps_where_each_negative_acts(client, plan):
     twin = client.post(f"{plan}/copy", json={"name": "Twin"}).json()["id"]
     one, other = client.get(plan).json(), client.get(f"/api/plans/{twin}").json()
     assert one["sheet"]["figures"] == other["sheet"]["figures"]
-    assert one["frame"]["purse"]["customers"] == other["frame"]["purse"]["customers"]
+    assert one["summary"]["purse"]["customers"] == other["summary"]["purse"]["customers"]
     names = [[n["text"], n["level"]] for n in client.get(f"/api/plans/{twin}/negatives").json()]
     assert names == [["cord", "group"]]
 
@@ -102,7 +102,7 @@ def test_a_file_of_the_first_format_still_loads_and_says_what_is_no_longer_count
         "sash repair": "", "kit": "kits"
     }  # fmt: skip
     assert [g["label"] for g in sheet["groups"]] == ["Repair", "General"]
-    values = client.get(plan).json()["frame"]["brief"]["values"]
+    values = client.get(plan).json()["summary"]["brief"]["values"]
     assert values["start_date"].endswith("-03-01")
     levels = [(n["text"], n["level"]) for n in client.get(f"{plan}/negatives").json()]
     assert levels == [("cheap", "plan"), ("old", "group")]

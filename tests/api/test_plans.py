@@ -1,19 +1,19 @@
 import json
 
-from milkwort.api.plan.frame_schemas import Ranges
 from milkwort.api.plan.schemas import ChangeAnswer, PlanAnswer
+from milkwort.api.plan.summary_schemas import Ranges
 from tests.api.conftest import ids_of
 
 
 def without_times(answer):
-    answer["frame"].pop("revision")
-    answer["frame"].pop("journal")
+    answer["summary"].pop("revision")
+    answer["summary"].pop("journal")
     return answer
 
 
 def test_a_new_plan_is_all_assumption(client):
     made = client.post("/api/plans", json={"name": "Fresh"}).json()
-    brief = client.get(f"/api/plans/{made['id']}").json()["frame"]["brief"]
+    brief = client.get(f"/api/plans/{made['id']}").json()["summary"]["brief"]
     assert "sale_value" in brief["unsaid"] and brief["worth"]["ceiling"] > 0
 
 
@@ -22,7 +22,7 @@ def test_the_sample_opens_and_keeps_to_the_described_shape(client):
     answer = PlanAnswer.model_validate(client.get(f"/api/plans/{made['id']}").json())
     assert len(answer.sheet.texts.id) >= 600
     assert len(answer.sheet.figures.bid) == len(answer.sheet.texts.id)
-    assert answer.frame.purse.spend <= 600.000001
+    assert answer.summary.purse.spend <= 600.000001
 
 
 def test_a_copy_is_equal_and_apart(client, plan):
@@ -31,7 +31,7 @@ def test_a_copy_is_equal_and_apart(client, plan):
     one, other = client.get(plan).json(), client.get(twin).json()
     assert one["sheet"]["figures"] == other["sheet"]["figures"]
     client.patch(f"{twin}/brief", json={"monthly_spend": 5})
-    assert client.get(plan).json()["frame"]["purse"]["purse"] == 60
+    assert client.get(plan).json()["summary"]["purse"]["purse"] == 60
 
 
 def test_plans_are_renamed_deleted_and_brought_back(client, plan):
@@ -41,7 +41,7 @@ def test_plans_are_renamed_deleted_and_brought_back(client, plan):
     assert client.get("/api/plans").json() == []
     assert client.get(plan).status_code == 404
     assert client.post(f"{plan}/restore").status_code == 204
-    assert client.get(plan).json()["frame"]["brief"]["name"] == "Better name"
+    assert client.get(plan).json()["summary"]["brief"]["name"] == "Better name"
 
 
 def test_undo_and_redo_take_back_and_do_again_and_survive_a_restart(shell, tmp_path):
@@ -72,15 +72,15 @@ def test_a_new_change_ends_what_could_be_redone(client, plan):
     client.patch(f"{plan}/brief", json={"monthly_spend": 70})
     client.post(f"{plan}/undo")
     answer = client.patch(f"{plan}/brief", json={"monthly_spend": 80}).json()
-    assert answer["frame"]["journal"]["redo"] is None
+    assert answer["summary"]["journal"]["redo"] is None
 
 
 def test_every_change_raises_the_revision_and_says_what_it_was_laid_upon(client, plan):
-    before = client.get(plan).json()["frame"]["revision"]
+    before = client.get(plan).json()["summary"]["revision"]
     answer = ChangeAnswer.model_validate(
         client.patch(f"{plan}/brief", json={"monthly_spend": 70}).json()
     )
-    assert answer.was == before and answer.frame.revision == before + 1
+    assert answer.was == before and answer.summary.revision == before + 1
 
 
 def test_a_plan_goes_out_as_json_and_loads_back_equal(client, plan):
@@ -113,7 +113,7 @@ def test_each_figure_of_the_purse_has_workings(client, plan):
 
 
 def test_ranges_hold_the_middle_and_belong_to_a_revision(client, plan):
-    frame = client.get(plan).json()["frame"]
+    frame = client.get(plan).json()["summary"]
     ranges = Ranges.model_validate(client.get(f"{plan}/ranges").json())
     assert ranges.revision == frame["revision"] and ranges.draws >= 2000
     clicks = ranges.figures["clicks"]

@@ -93,7 +93,7 @@ def test_a_words_kind_is_said_and_intents_that_were_read_are_read_anew(
 def test_a_place_of_ones_own_joins_the_brief_and_tints_its_keywords(client, plan):
     client.post(f"{plan}/gather/text", json={"text": "x"})
     answer = post(client, f"{plan}/sift/word-kind", {"word": "sash", "kind": "place"})
-    assert answer.frame.brief.values.places == ["sash"]
+    assert answer.summary.brief.values.places == ["sash"]
     assert texts_of(client, plan)["kinds"]["sash cord replacement"][0] == "o"
 
 
@@ -118,13 +118,13 @@ def test_own_reasons_filters_and_rules_are_kept_checked_and_undone(client, plan)
     rule = {"when": [{"field": "words", "least": 5}], "call": "hold", "reason": "long"}
     body = {"quick_reasons": ["too far"], "house_rules": [rule],
             "saved_filters": [{"name": "dear", "query": "price=5-"}]}  # fmt: skip
-    frame = client.patch(f"{plan}/own", json=body).json()["frame"]
+    frame = client.patch(f"{plan}/own", json=body).json()["summary"]
     assert frame["own"]["quick_reasons"] == ["too far"]
     assert frame["own"]["house_rules"][0]["when"][0]["least"] == 5
     bad = rule | {"when": [{"field": "luck", "value": "good"}]}
     refused = client.patch(f"{plan}/own", json={"house_rules": [bad]})
     assert refused.status_code == 422 and "luck" in refused.json()["error"]["message"]
-    frame = client.post(f"{plan}/undo").json()["frame"]
+    frame = client.post(f"{plan}/undo").json()["summary"]
     assert "too dear" in frame["own"]["quick_reasons"]
 
 
@@ -149,7 +149,7 @@ def test_keywords_are_repeated_with_another_match_type_where_it_is_free(client, 
     body = {"ids": [ids["sash window repair"], ids["sash window painting"]],
             "duplicate_as": "phrase"}  # fmt: skip
     answer = post(client, f"{plan}/keywords/edit", body)
-    assert "1 there already" in answer.did and answer.frame.trail.keywords == 7
+    assert "1 there already" in answer.did and answer.summary.trail.keywords == 7
     body = {"ids": [ids["sash window painting"]], "match": "phrase"}
     refused = client.post(f"{plan}/keywords/edit", json=body)
     assert refused.status_code == 422 and "phrase already" in refused.json()["error"]["message"]
@@ -166,18 +166,18 @@ def test_a_selection_is_summed_with_its_units(client, plan):
     figures = client.get(plan).json()["sheet"]["figures"]
     known = [s for s in figures["searches"] if s is not None]
     assert lines["own searches a month"].value == pytest.approx(sum(known), rel=1e-6)
-    purse = client.get(plan).json()["frame"]["purse"]
+    purse = client.get(plan).json()["summary"]["purse"]
     assert lines["share of the purse"].value == pytest.approx(purse["spend"] / 60, rel=1e-6)
     assert lines["keywords"].value == 6
 
 
 def test_what_is_tried_is_shown_and_not_kept(client, plan):
-    before = client.get(plan).json()["frame"]
+    before = client.get(plan).json()["summary"]
     tried = post(client, f"{plan}/try", {"assumptions": {"click_rate_top": 0.03}}, Tried)
     assert tried.purse.clicks < before["purse"]["clicks"]
     richer = post(client, f"{plan}/try", {"brief": {"monthly_spend": 120}}, Tried)
     assert richer.purse.customers > before["purse"]["customers"]
-    assert client.get(plan).json()["frame"] == before
+    assert client.get(plan).json()["summary"] == before
 
 
 def test_the_line_moved_to_a_keyword_changes_the_rule_so_that_it_just_comes_in(client, plan):
@@ -188,7 +188,7 @@ def test_the_line_moved_to_a_keyword_changes_the_rule_so_that_it_just_comes_in(c
     assert texts_standing(client, plan)["windows"] == "beyond"
     tried = post(client, f"{plan}/try", {"line": ids["windows"]}, Tried)
     answer = post(client, f"{plan}/sift/line", {"id": ids["windows"]})
-    values = answer.frame.brief.values
+    values = answer.summary.brief.values
     assert values.ceiling_value == tried.ceiling_value and 0 < values.ceiling_value < 0.5
     assert texts_standing(client, plan)["windows"] == "stretch"
     client.post(f"{plan}/undo")
@@ -204,5 +204,5 @@ def texts_standing(client, plan):
 
 
 def test_the_long_tail_is_summed(client, plan):
-    tail = client.get(plan).json()["frame"]["tail"]
+    tail = client.get(plan).json()["summary"]["tail"]
     assert tail["keywords"] >= tail["kept"] >= 0 and tail["spend"] <= 60

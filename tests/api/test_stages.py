@@ -15,7 +15,7 @@ from tests.api.conftest import SHEET, ids_of
 
 
 def frame_of(client, plan):
-    return client.get(plan).json()["frame"]
+    return client.get(plan).json()["summary"]
 
 
 # Brief
@@ -24,8 +24,8 @@ def frame_of(client, plan):
 def test_a_change_of_the_brief_moves_the_purse_in_the_same_answer(client, plan):
     before = frame_of(client, plan)["purse"]
     answer = client.patch(f"{plan}/brief", json={"monthly_spend": 30}).json()
-    assert answer["frame"]["purse"]["purse"] == 30
-    assert answer["frame"]["purse"]["customers"] < before["customers"]
+    assert answer["summary"]["purse"]["purse"] == 30
+    assert answer["summary"]["purse"]["customers"] < before["customers"]
     assert "bid" in answer["columns"] and "ceiling" not in answer["columns"]
 
 
@@ -33,8 +33,8 @@ def test_what_is_entered_is_no_longer_assumed(client, plan):
     assert "close_low" in frame_of(client, plan)["brief"]["unsaid"]
     two_steps = {"close_low": 0.3, "close_likely": 0.4, "close_high": 0.5}
     answer = client.patch(f"{plan}/brief", json=two_steps).json()
-    assert "close_low" not in answer["frame"]["brief"]["unsaid"]
-    assert answer["frame"]["brief"]["worth"]["rate"] == pytest.approx(0.02 * 0.4)
+    assert "close_low" not in answer["summary"]["brief"]["unsaid"]
+    assert answer["summary"]["brief"]["worth"]["rate"] == pytest.approx(0.02 * 0.4)
 
 
 @pytest.mark.parametrize(
@@ -57,7 +57,7 @@ def test_an_impossible_brief_is_refused_in_words_and_changes_nothing(client, pla
 
 def test_strange_briefs_are_said_in_words(client, plan):
     answer = client.patch(f"{plan}/brief", json={"sale_value": 0.5}).json()
-    assert "least bid" in answer["frame"]["brief"]["strange"][0]
+    assert "least bid" in answer["summary"]["brief"]["strange"][0]
 
 
 def test_an_assumption_is_changed_and_put_back(client, plan):
@@ -135,8 +135,8 @@ def test_a_call_answers_with_its_own_rows_and_the_columns_that_moved(client, pla
     assert answer.sheet is None and answer.rows is not None and answer.columns is not None
     assert answer.rows.id == body["ids"] and answer.rows.call == ["keep"]
     assert len(answer.columns.spend or []) == 6
-    assert answer.frame.trail.kept == 3
-    assert answer.frame.journal.undo == "keep 1 keyword"
+    assert answer.summary.trail.kept == 3
+    assert answer.summary.journal.undo == "keep 1 keyword"
 
 
 def test_an_answer_laid_upon_the_sheet_is_the_sheet(client, plan):
@@ -183,7 +183,7 @@ def test_a_bid_is_locked_and_given_back(client, plan):
 
 def test_a_method_takes_the_place_of_the_fit(client, plan):
     answer = client.patch(f"{plan}/brief", json={"policy": "low"}).json()
-    assert answer["frame"]["purse"]["policy"] == "low"
+    assert answer["summary"]["purse"]["policy"] == "low"
     assert client.get(plan).json()["sheet"]["figures"]["bid"][0] == pytest.approx(0.80)
 
 
@@ -192,7 +192,7 @@ def test_a_method_takes_the_place_of_the_fit(client, plan):
 
 def test_the_upload_sheet_is_what_is_kept_and_a_copy_stays_frozen(client, plan):
     made = client.post(f"{plan}/hand-over", json={"kind": "csv"}).json()
-    assert made["frame"]["trail"]["hand_overs"] == 1
+    assert made["summary"]["trail"]["hand_overs"] == 1
     address = f"{plan}/hand-over/{made['made']['id']}/file"
     first = client.get(address)
     rows = list(csv.DictReader(io.StringIO(first.content.decode("utf-8-sig"))))

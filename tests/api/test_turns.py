@@ -139,12 +139,14 @@ def test_a_plan_is_changed_while_another_takes_much_in(client, plan, monkeypatch
         taken = pool.submit(take, client, plan, lines(5000))
         assert begun.wait(20)
         monkeypatch.setattr(workspace_module, "carry_out", written)
-        before = client.get(plan).json()["frame"]["revision"]  # a look at the plan itself: no wait
+        before = client.get(plan).json()["summary"][
+            "revision"
+        ]  # a look at the plan itself: no wait
         answer = client.post(f"{address}/calls", json={"ids": [keyword], "call": "drop"})
         assert answer.status_code == 200 and not taken.done()
         may_end.set()
         assert taken.result().status_code == 200
-    assert client.get(plan).json()["frame"]["revision"] > before
+    assert client.get(plan).json()["summary"]["revision"] > before
     assert len(ids_of(client, plan)) == 5006
     memory_is_the_database(client, plan)
 
@@ -163,19 +165,19 @@ def test_a_change_that_would_leave_no_plan_is_not_kept(client, plan, monkeypatch
     assert answer.status_code == 422
     now = client.get(plan).json()
     assert now["sheet"] == before["sheet"]
-    assert now["frame"]["purse"] == before["frame"]["purse"]
-    assert now["frame"]["journal"]["undo"] == before["frame"]["journal"]["undo"]
+    assert now["summary"]["purse"] == before["summary"]["purse"]
+    assert now["summary"]["journal"]["undo"] == before["summary"]["journal"]["undo"]
     assert client.patch(f"{plan}/brief", json={"monthly_spend": 98}).status_code == 200
 
 
 def test_what_a_client_shares_is_seen_in_all_its_plans(client, plan):
     twin = client.post(f"{plan}/copy", json={"name": "Twin"}).json()["id"]
     address = f"/api/plans/{twin}"
-    before = client.get(address).json()["frame"]["revision"]
+    before = client.get(address).json()["summary"]["revision"]
     parts = [{"words": ["sash"]}, {"words": ["repair"]}]
     client.post(f"{plan}/recipes", json={"name": "cross", "parts": parts})
     assert [r["name"] for r in client.get(f"{address}/recipes").json()] == ["cross"]
-    assert client.get(address).json()["frame"]["revision"] == before + 1
+    assert client.get(address).json()["summary"]["revision"] == before + 1
     client.post(f"{plan}/undo")
     assert client.get(f"{address}/recipes").json() == []
     stranger = client.post("/api/plans", json={"name": "Stranger"}).json()["id"]
@@ -187,4 +189,4 @@ def test_restoring_a_plan_that_lives_changes_nothing(client, plan):
     client.patch(f"{plan}/brief", json={"monthly_spend": 71})
     answer = client.post(f"{plan}/restore")
     assert answer.status_code == 422 and "deleted" in answer.json()["error"]["message"]
-    assert client.get(plan).json()["frame"]["purse"]["purse"] == 71
+    assert client.get(plan).json()["summary"]["purse"]["purse"] == 71

@@ -3,13 +3,13 @@ import { render, screen } from "@testing-library/react";
 import type { ReactNode } from "react";
 import { MemoryRouter } from "react-router";
 import { DeskProvider } from "./app/desk";
-import type { ChangeAnswer, Frame, PlanAnswer, SheetBlock } from "./data/client";
+import type { ChangeAnswer, Summary, PlanAnswer, SheetBlock } from "./data/client";
 import { PlanProvider } from "./data/plan";
 import { SayingProvider, useSaid } from "./data/saying";
 import { sheetOf } from "./testing-sheet";
 
-/** A frame with the figures a test cares for. */
-export function frameOf(revision: number, purse: Partial<Frame["purse"]> = {}): Frame {
+/** A summary with the figures a test cares for. */
+export function summaryOf(revision: number, purse: Partial<Summary["purse"]> = {}): Summary {
   return {
     plan_id: 1,
     revision,
@@ -147,7 +147,7 @@ export function frameOf(revision: number, purse: Partial<Frame["purse"]> = {}): 
 export const changeOf = (changes: Partial<ChangeAnswer>): ChangeAnswer => ({
   did: "did something",
   was: 1,
-  frame: frameOf(2),
+  summary: summaryOf(2),
   sheet: null,
   rows: null,
   columns: null,
@@ -179,7 +179,7 @@ export async function showOnPlan(
     const text = request.method === "GET" ? "" : await request.text();
     const one = { method: request.method, path, body: text ? JSON.parse(text) : null };
     if (request.method !== "GET") asked.push(one);
-    const plan: PlanAnswer = { frame: frameOf(1), sheet };
+    const plan: PlanAnswer = { summary: summaryOf(1), sheet };
     const found = answers[`${request.method} ${path}`];
     const answer =
       found?.(one) ?? (path === "" ? { body: plan } : { status: 404, body: refusal("not here") });

@@ -4,13 +4,13 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from milkwort.api.plan.loaded import Loaded
+from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.store.groups import FIRST_CAMPAIGN, GENERAL_GROUP, Place, bare_name
 
 __all__ = ["place_of"]
 
 
-def place_of(plan: Loaded, typed: str, rows: Sequence[int]) -> Place:
+def place_of(plan: OpenPlan, typed: str, rows: Sequence[int]) -> Place:
     """Return the group that was typed, or the new one that it names.
 
     A group is typed by its label, which only one has. A name that no group has makes a new
@@ -18,7 +18,7 @@ def place_of(plan: Loaded, typed: str, rows: Sequence[int]) -> Place:
 
     Parameters
     ----------
-    plan : Loaded
+    plan : OpenPlan
     typed : str
         Empty for the general group.
     rows : sequence of int

@@ -21,7 +21,7 @@ from milkwort.api.arrange.schemas import (
 from milkwort.api.gather.sold import sold_terms
 from milkwort.api.http.shared import Window, Work, sent
 from milkwort.api.plan.columns import tidy
-from milkwort.api.plan.loaded import Loaded
+from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import ChangeAnswer, shape_of
 from milkwort.api.plan.workspace import Decision
 from milkwort.core.arrange import conflicts as core_conflicts
@@ -96,7 +96,7 @@ def take_structure(
     Groups and campaigns that are left empty stay until they are removed.
     """
 
-    def decide(plan: Loaded) -> Decision:
+    def decide(plan: OpenPlan) -> Decision:
         made = _made(plan, body.kind)
 
         def do(change: Change) -> None:
@@ -117,7 +117,7 @@ def take_structure(
 def move(plan_id: int, body: KeywordMove, work: Work, window: Window = "") -> Response:
     """Put keywords into a group: one that stands, or a new one of the name typed."""
 
-    def decide(plan: Loaded) -> Decision:
+    def decide(plan: OpenPlan) -> Decision:
         rows = plan.sheet.rows_of(body.ids)
         structure = plan.sheet.structure
         many = counted(len(body.ids), "keyword")
@@ -142,7 +142,7 @@ def move(plan_id: int, body: KeywordMove, work: Work, window: Window = "") -> Re
 def remove(plan_id: int, body: GroupIds, work: Work, window: Window = "") -> Response:
     """Remove groups that hold no keyword; without ids, every empty group and campaign."""
 
-    def decide(plan: Loaded) -> Decision:
+    def decide(plan: OpenPlan) -> Decision:
         structure = plan.sheet.structure
         filled = {e.group_id for e in plan.sheet.entries}
         ids = body.ids or [g.id for g in structure.groups if g.id not in filled]
@@ -204,7 +204,7 @@ class _Made:
     moves: int
 
 
-def _made(plan: Loaded, kind: StructureName) -> _Made:
+def _made(plan: OpenPlan, kind: StructureName) -> _Made:
     sheet, brief = plan.sheet, plan.record.brief
     rows = np.flatnonzero(sheet.table.kept)
     made = arrange(
@@ -225,13 +225,13 @@ def _made(plan: Loaded, kind: StructureName) -> _Made:
     return _Made(places, rows[made.twins].tolist(), twin_places, moves)
 
 
-def _places(plan: Loaded) -> dict[int | None, Place]:
+def _places(plan: OpenPlan) -> dict[int | None, Place]:
     structure = plan.sheet.structure
     campaigns = {c.id: c.name for c in structure.campaigns}
     return {g.id: Place(campaigns[g.campaign_id], g.name) for g in structure.groups}
 
 
-def _columns(plan: Loaded) -> dict[str, Any]:
+def _columns(plan: OpenPlan) -> dict[str, Any]:
     sheet = plan.sheet
     groups = sheet.structure.groups
     figures = group_figures(plan.result, len(groups))
@@ -262,7 +262,7 @@ def _columns(plan: Loaded) -> dict[str, Any]:
     }
 
 
-def _conflicts(plan: Loaded, sold: list[str]) -> list[dict[str, Any]]:
+def _conflicts(plan: OpenPlan, sold: list[str]) -> list[dict[str, Any]]:
     sheet = plan.sheet
     stored = plan.record.negatives  # in the brief's order; what *block* makes comes after
     return [

@@ -6,7 +6,7 @@ import orjson
 from fastapi import APIRouter, Response
 
 from milkwort.api.http.shared import Window, Work, download_of, sent
-from milkwort.api.plan.loaded import Loaded
+from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import (
     AssumptionChange,
     AssumptionItem,
@@ -57,7 +57,7 @@ def change(plan_id: int, body: BriefChange, work: Work, window: Window = "") -> 
 def set_purse(plan_id: int, body: PurseChange, work: Work, window: Window = "") -> Response:
     """Set what is left to spend on clicks a month: the sum before tax and fee follows."""
 
-    def decide(plan: Loaded) -> Decision:
+    def decide(plan: OpenPlan) -> Decision:
         days = plan.record.brief.assumed["month_days"]
         fields = sum_for(plan.record.values, a_month(body.purse, body.per, days))
         return Decision("change the purse", lambda c: change_brief(c, fields))
@@ -115,7 +115,7 @@ def profile_file(plan_id: int, work: Work) -> Response:
 def season_of_keywords(plan_id: int, work: Work, window: Window = "") -> Response:
     """Take the season from the months that the keywords' own readings hold."""
 
-    def decide(plan: Loaded) -> Decision:
+    def decide(plan: OpenPlan) -> Decision:
         season = season_of_months(plan.sheet.table)
         if season is None:
             raise NothingUsableError("season: no keyword has twelve months of figures", "season")

@@ -7,7 +7,7 @@ from fastapi import APIRouter, Response
 from milkwort.api.fit.schemas import BidChange, FitView
 from milkwort.api.fit.view import fit_view
 from milkwort.api.http.shared import Window, Work, sent
-from milkwort.api.plan.loaded import Loaded
+from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import ChangeAnswer, shape_of
 from milkwort.api.plan.workspace import Decision
 from milkwort.core.counted import counted
@@ -27,7 +27,7 @@ def view(plan_id: int, work: Work) -> Response:
 def lock(plan_id: int, body: BidChange, work: Work, window: Window = "") -> Response:
     """Set bids by hand, or give keywords back to the policy."""
 
-    def decide(plan: Loaded) -> Decision:
+    def decide(plan: OpenPlan) -> Decision:
         rows = plan.sheet.rows_of(body.ids)
         many = counted(len(rows), "keyword")
         label = f"lock the bid of {many}"

@@ -14,7 +14,7 @@ from milkwort.api.gather.tray_rows import tray_view
 from milkwort.api.gather.tray_schemas import TrayView
 from milkwort.api.gather.trays import Tray
 from milkwort.api.http.shared import Window, Work, sent
-from milkwort.api.plan.loaded import Loaded
+from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import ChangeAnswer, shape_of
 from milkwort.api.plan.workspace import Decision, Workspace
 from milkwort.core.arrange.structures import lexicon_of
@@ -111,7 +111,7 @@ def start_from_account(plan_id: int, work: Work, window: Window = "") -> Respons
     """Start from the account: its keywords kept in their groups, its negatives in force."""
     held = _needed(work, plan_id, "account")
 
-    def decide(plan: Loaded) -> Decision:
+    def decide(plan: OpenPlan) -> Decision:
         sheet = plan.sheet
         known = {(e.normalised, e.match): i for i, e in zip(sheet.ids, sheet.entries, strict=True)}
         lexicon = lexicon_of(plan.record.brief)
@@ -142,7 +142,7 @@ def lock_account_bids(plan_id: int, work: Work, window: Window = "") -> Response
     """Set every live keyword's bid by hand to what it is now."""
     held = _needed(work, plan_id, "account")
 
-    def decide(plan: Loaded) -> Decision:
+    def decide(plan: OpenPlan) -> Decision:
         rows, bids = _running(plan, held)
         locked: dict[int, float | None] = {
             plan.sheet.ids[row]: float(bid) for row, bid in zip(rows, bids, strict=True)
@@ -159,7 +159,7 @@ def set_days(
     """Say how many days the figures cover."""
     _needed(work, plan_id, kind)
 
-    def decide(plan: Loaded) -> Decision:
+    def decide(plan: OpenPlan) -> Decision:
         held = _needed(work, plan_id, kind)
         return Decision(
             "say how many days the results cover",
@@ -208,7 +208,7 @@ def _put(
     work.plan(plan_id)
     read = read_past_rows(work.reader.table(data, name), name)
 
-    def decide(plan: Loaded) -> Decision:
+    def decide(plan: OpenPlan) -> Decision:
         before = _held(work, plan_id, kind)
         days = before.days if before else _USUAL_DAYS
         return Decision(f"bring in {name}", lambda c: set_past(c, kind, name, days, read.rows))
@@ -292,7 +292,7 @@ def _totals(totals: Any) -> dict[str, float]:
     return {name: getattr(totals, name) for name in ("clicks", "spend", "customers", "profit")}
 
 
-def _running(plan: Loaded, held: PastList) -> tuple[Any, Any]:
+def _running(plan: OpenPlan, held: PastList) -> tuple[Any, Any]:
     """Return the sheet's rows that run now, with their bids; the price paid where none is said."""
     place = {(e.normalised, e.match): at for at, e in enumerate(plan.sheet.entries)}
     bids: dict[int, float] = {}

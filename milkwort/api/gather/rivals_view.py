@@ -8,7 +8,7 @@ from typing import Any
 import numpy as np
 
 from milkwort.api.gather.sources import row_of_idea
-from milkwort.api.plan.loaded import Loaded
+from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.workspace import Workspace
 from milkwort.core.errors import PlannerError, Refusal
 from milkwort.core.gather.rival_sightings import Sighting, ads_seen, months_listed, sightings
@@ -90,7 +90,7 @@ class _Seen:
 
 
 def _keywords(
-    work: Workspace, loaded: Loaded, seen: _Seen, found: Sequence[Sighting], overlap: Overlap
+    work: Workspace, loaded: OpenPlan, seen: _Seen, found: Sequence[Sighting], overlap: Overlap
 ) -> dict[str, Any]:
     by_text = {s.name: s for s in found}
     brings, why = _brings(work, loaded, overlap.only_they)
@@ -103,7 +103,7 @@ def _keywords(
 
 
 def _brings(
-    work: Workspace, loaded: Loaded, texts: tuple[str, ...]
+    work: Workspace, loaded: OpenPlan, texts: tuple[str, ...]
 ) -> tuple[dict[str, float | None], str]:
     """Return customers a month that each text would bring, the best first, or why not known."""
     if not texts:

@@ -15,7 +15,7 @@ from milkwort.api.gather.tray_schemas import ColumnChoice, PastedText, TrayView
 from milkwort.api.gather.trays import Tray, TrayFile, Units
 from milkwort.api.http.jobs import Progress
 from milkwort.api.http.shared import Job, Window, Work, attached, download_of, sent
-from milkwort.api.plan.loaded import Loaded
+from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import ChangeAnswer, shape_of
 from milkwort.api.plan.workspace import Decision
 from milkwort.core.brief.platform import profile_of
@@ -82,7 +82,7 @@ def take(
     choice = body or TakeChoice()
     with work.jobs.under_way(plan_id, job) as progress:
 
-        def decide(plan: Loaded) -> Decision:
+        def decide(plan: OpenPlan) -> Decision:
             taking = taking_of(plan, work.trays.get(key, plan_id), choice)
             if taking.nothing:
                 raise NothingUsableError("The tray holds nothing new to take in.", tray.name)

@@ -28,7 +28,7 @@ from milkwort.api.gather.tray_rows import tray_view
 from milkwort.api.gather.tray_schemas import TrayView
 from milkwort.api.gather.trays import Tray
 from milkwort.api.http.shared import Window, Work, sent
-from milkwort.api.plan.loaded import Loaded
+from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import ChangeAnswer, shape_of
 from milkwort.api.plan.workspace import Decision
 from milkwort.core.arrange.structures import lexicon_of
@@ -161,7 +161,7 @@ def swap_places(plan_id: int, body: PlaceSwap, work: Work) -> Response:
 def block_places(plan_id: int, body: PlaceSwap, work: Work, window: Window = "") -> Response:
     """Drop the keywords of other places and make each place a negative."""
 
-    def decide(plan: Loaded) -> Decision:
+    def decide(plan: OpenPlan) -> Decision:
         ids = [
             i
             for i, text in zip(plan.sheet.ids, plan.sheet.table.texts, strict=True)

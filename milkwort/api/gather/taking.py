@@ -11,7 +11,7 @@ from milkwort.api.gather.schemas import TakeChoice, Verdict
 from milkwort.api.gather.tray_rows import Identity, sort_rows
 from milkwort.api.gather.trays import Tray
 from milkwort.api.http.jobs import Progress
-from milkwort.api.plan.loaded import Loaded
+from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.core.arrange.structures import lexicon_of
 from milkwort.core.brief.brief import Brief
 from milkwort.core.counted import counted
@@ -70,7 +70,7 @@ class Taking:
             return counted(len(self.new), "keyword")
         return "new figures of " + counted(known, "keyword")
 
-    def prepared(self, plan: Loaded, reserve: Reserve, progress: Progress) -> PreparedKeywords:
+    def prepared(self, plan: OpenPlan, reserve: Reserve, progress: Progress) -> PreparedKeywords:
         """Make the rows of the new keywords, telling how far it is."""
         arrivals = []
         for done, make in enumerate(self.new):
@@ -93,12 +93,12 @@ class Taking:
         set_standing(change, self.standing)
 
 
-def taking_of(loaded: Loaded, tray: Tray, choice: TakeChoice) -> Taking:
+def taking_of(loaded: OpenPlan, tray: Tray, choice: TakeChoice) -> Taking:
     """Say what taking in a tray would write.
 
     Parameters
     ----------
-    loaded : Loaded
+    loaded : OpenPlan
     tray : Tray
     choice : TakeChoice
     """

@@ -9,7 +9,7 @@ import numpy as np
 
 from milkwort.api.gather.arrivals import reading_of_row
 from milkwort.api.gather.trays import Tray
-from milkwort.api.plan.loaded import Loaded
+from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.workspace import Workspace
 from milkwort.core.gather.likeness import likeness
 from milkwort.core.words.matching import index_of
@@ -58,7 +58,7 @@ class SortedRows:
     was: dict[int, list[float | None]] = field(default_factory=dict)
 
 
-def sort_rows(loaded: Loaded, tray: Tray) -> SortedRows:
+def sort_rows(loaded: OpenPlan, tray: Tray) -> SortedRows:
     """Sort a tray's rows by what the plan has."""
     entries = loaded.sheet.entries
     known = {
@@ -177,7 +177,7 @@ def _file_view(tray: Tray) -> dict[str, Any]:
     }
 
 
-def _stopped(loaded: Loaded, texts: list[str]) -> list[bool]:
+def _stopped(loaded: OpenPlan, texts: list[str]) -> list[bool]:
     """Say which texts a negative of the whole plan stops."""
     brief = loaded.record.brief
     negatives = tuple(n for n in brief.negatives if n.level == "plan")

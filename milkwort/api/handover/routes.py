@@ -12,7 +12,7 @@ from milkwort.api.handover.schemas import HandOverMade, HandOverRequest, HandOve
 from milkwort.api.http.shared import Window, Work, attached, download_of, sent
 from milkwort.api.plan.columns import plain
 from milkwort.api.plan.files import plan_file
-from milkwort.api.plan.loaded import Loaded
+from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import shape_of
 from milkwort.api.plan.workspace import Workspace
 from milkwort.core.handover.checks import Check, last_checks
@@ -52,7 +52,7 @@ def view(plan_id: int, work: Work) -> Response:
 def make(plan_id: int, body: HandOverRequest, work: Work, window: Window = "") -> Response:
     """Make a file and keep a frozen copy of it."""
 
-    def decide(plan: Loaded) -> Callable[[Session], HandOver]:
+    def decide(plan: OpenPlan) -> Callable[[Session], HandOver]:
         content, rows = _content(work, plan, body.kind)
         stem = normalise(plan.record.name).replace(" ", "-")[:60] or "plan"
         what = "plan" if body.kind == "json" else "upload"
@@ -65,7 +65,7 @@ def make(plan_id: int, body: HandOverRequest, work: Work, window: Window = "") -
 
     made, plan = work.record(plan_id, decide)
     work.events.tell(plan_id, {"revision": plan.record.revision, "window": window})
-    answer = sent({"made": _item(made), "frame": plan.frame})
+    answer = sent({"made": _item(made), "summary": plan.summary})
     answer.status_code = 201
     return answer
 
@@ -82,7 +82,7 @@ def download(plan_id: int, hand_over_id: int, work: Work) -> Response:
         return attached(copy.content, _TYPES[copy.kind], copy.filename)
 
 
-def upload_rows(loaded: Loaded) -> list[UploadRow]:
+def upload_rows(loaded: OpenPlan) -> list[UploadRow]:
     """Return the kept keywords by campaign and ad group, each with its bid or none."""
     structure = loaded.sheet.structure
     groups = {g.id: g for g in structure.groups}
@@ -103,7 +103,7 @@ def upload_rows(loaded: Loaded) -> list[UploadRow]:
     return sorted(rows, key=lambda r: (r.campaign, r.group, r.keyword, r.match))
 
 
-def _content(work: Workspace, loaded: Loaded, kind: str) -> tuple[bytes, int]:
+def _content(work: Workspace, loaded: OpenPlan, kind: str) -> tuple[bytes, int]:
     if kind == "json":
         with work.database.read() as session:
             return plan_file(session, loaded.record.id), len(loaded.sheet.ids)
@@ -113,8 +113,8 @@ def _content(work: Workspace, loaded: Loaded, kind: str) -> tuple[bytes, int]:
     return upload_xlsx(rows, loaded.record.brief.currency), len(rows)
 
 
-def _checks(loaded: Loaded) -> list[Check]:
-    notices = loaded.frame["purse"]["notices"]
+def _checks(loaded: OpenPlan) -> list[Check]:
+    notices = loaded.summary["purse"]["notices"]
     return last_checks(loaded.result, loaded.record.unsaid, notices)
 
 

@@ -6,8 +6,8 @@ from typing import Literal
 
 from pydantic import BaseModel
 
-from milkwort.api.plan.frame_schemas import Frame
 from milkwort.api.plan.schemas import Taken
+from milkwort.api.plan.summary_schemas import Summary
 
 __all__ = [
     "CheckItem",
@@ -65,7 +65,7 @@ class HandOverView(BaseModel):
 
 
 class HandOverMade(BaseModel):
-    """A hand-over and the plan's frame after it."""
+    """A hand-over and the plan's summary after it."""
 
     made: HandOverItem
-    frame: Frame
+    summary: Summary

@@ -9,8 +9,8 @@ from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
 from typing import Any
 
-from milkwort.api.plan.frame import ranges_block
-from milkwort.api.plan.loaded import Loaded
+from milkwort.api.plan.open_plan import OpenPlan
+from milkwort.api.plan.summary import ranges_block
 from milkwort.core.errors import NotFoundError
 from milkwort.core.plan.draws import draw_month
 
@@ -28,7 +28,9 @@ class Drawing:
         Returns the plan that is now in memory, without reading it anew.
     """
 
-    def __init__(self, plan: Callable[[int], Loaded], held: Callable[[int], Loaded | None]) -> None:
+    def __init__(
+        self, plan: Callable[[int], OpenPlan], held: Callable[[int], OpenPlan | None]
+    ) -> None:
         self._plan, self._held = plan, held
         self._drawer = ThreadPoolExecutor(1, "drawing", initializer=_give_way)
         self._ranges: dict[int, dict[str, Any]] = {}

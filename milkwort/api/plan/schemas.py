@@ -8,7 +8,7 @@ from typing import Any, Literal
 from pydantic import BaseModel, ConfigDict, Field, model_validator
 
 from milkwort.api.http.texts import whole_texts
-from milkwort.api.plan.frame_schemas import Frame
+from milkwort.api.plan.summary_schemas import Summary
 from milkwort.core.brief.brief import Goal, Match, PolicyName, Pricing
 from milkwort.core.brief.worth import RuleName
 from milkwort.formats.plan_values import OfferValues, ProfileValues, ShowingValues
@@ -270,7 +270,7 @@ class SheetBlock(BaseModel):
 class PlanAnswer(BaseModel):
     """A whole plan, for a window that opens it."""
 
-    frame: Frame
+    summary: Summary
     sheet: SheetBlock
 
 
@@ -283,7 +283,7 @@ class ChangeAnswer(BaseModel):
 
     did: str
     was: int
-    frame: Frame
+    summary: Summary
     sheet: SheetBlock | None
     rows: Texts | None
     columns: MovedFigures | None

@@ -2,7 +2,7 @@
 
 A change is decided from the plan as it stands while the plan is held, written down in one
 transaction, and the plan is worked out again. The answer holds only what is different from
-before: the rows that were touched, the columns that moved, and the frame. Nobody who only
+before: the rows that were touched, the columns that moved, and the summary. Nobody who only
 looks waits for anything.
 """
 
@@ -25,9 +25,9 @@ from milkwort.api.http.events import Events
 from milkwort.api.http.jobs import Jobs
 from milkwort.api.plan.columns import figure_columns
 from milkwort.api.plan.drawing import Drawing
-from milkwort.api.plan.frame import brief_block, purse_block, trail_block
-from milkwort.api.plan.loaded import Loaded, difference, kinds_of, whole
 from milkwort.api.plan.locks import Locks
+from milkwort.api.plan.open_plan import OpenPlan, difference, kinds_of, whole
+from milkwort.api.plan.summary import brief_block, purse_block, trail_block
 from milkwort.core.errors import MilkwortError, UnreadableError
 from milkwort.core.plan.long_tail import long_tail
 from milkwort.core.plan.run import run_plan
@@ -120,10 +120,10 @@ class Workspace:
         self.jobs = Jobs(self.events)
         self._locks = Locks()
         self._shelf = threading.Lock()
-        self._plans: dict[int, Loaded] = {}
+        self._plans: dict[int, OpenPlan] = {}
         self._drawing = Drawing(self.plan, self._plans.get)
 
-    def plan(self, plan_id: int) -> Loaded:
+    def plan(self, plan_id: int) -> OpenPlan:
         """Return a plan as it stands; while it is being changed, as it stood before."""
         held = self._plans.get(plan_id)
         if held is not None:
@@ -139,12 +139,12 @@ class Workspace:
     def sheet(self, plan_id: int) -> dict[str, Any]:
         """Return a whole plan for a window that opens it."""
         loaded = self.plan(plan_id)
-        return {"frame": loaded.frame, "sheet": whole(loaded)}
+        return {"summary": loaded.summary, "sheet": whole(loaded)}
 
     def change(
         self,
         plan_id: int,
-        decide: Callable[[Loaded], Decision],
+        decide: Callable[[OpenPlan], Decision],
         *,
         window: str = "",
         of_client: bool = False,
@@ -163,7 +163,7 @@ class Workspace:
             Whether it writes to what all plans of the client share; they are held then too.
         """
 
-        def write(before: Loaded, others: Sequence[int]) -> _Done:
+        def write(before: OpenPlan, others: Sequence[int]) -> _Done:
             made = decide(before)
 
             def do(change: Change) -> None:
@@ -186,8 +186,8 @@ class Workspace:
         return self._replay(plan_id, redo, undo, "redid: ", window)
 
     def record(
-        self, plan_id: int, decide: Callable[[Loaded], Callable[[Session], Made]]
-    ) -> tuple[Made, Loaded]:
+        self, plan_id: int, decide: Callable[[OpenPlan], Callable[[Session], Made]]
+    ) -> tuple[Made, OpenPlan]:
         """Write something that is no change of the plan, such as a hand-over.
 
         Parameters
@@ -200,7 +200,7 @@ class Workspace:
         -------
         made : object
             What was returned by the writing.
-        loaded : Loaded
+        loaded : OpenPlan
             The plan, at the revision it had, with what was written counted in.
         """
         with self._locks.plan(plan_id):
@@ -210,8 +210,8 @@ class Workspace:
                 made = write(session)
                 handed_over = count_hand_overs(session, plan_id)
             trail = trail_block(before.result, handed_over)
-            frame = {**before.frame, "trail": trail}
-            after = replace(before, frame=frame, handed_over=handed_over)
+            summary = {**before.summary, "trail": trail}
+            after = replace(before, summary=summary, handed_over=handed_over)
             self._keep(plan_id, after)
             return made, after
 
@@ -289,7 +289,7 @@ class Workspace:
         said: str,
         window: str,
     ) -> dict[str, Any]:
-        def write(before: Loaded, others: Sequence[int]) -> _Done:
+        def write(before: OpenPlan, others: Sequence[int]) -> _Done:
             touched = Touched()
             with self.database.begin() as session:
                 label = do(session, plan_id, touched)
@@ -306,7 +306,7 @@ class Workspace:
     def _answer(
         self,
         plan_id: int,
-        write: Callable[[Loaded, Sequence[int]], _Done],
+        write: Callable[[OpenPlan, Sequence[int]], _Done],
         take_back: Callable[[int], None],
         window: str,
         of_client: bool,
@@ -359,14 +359,14 @@ class Workspace:
             undo(session, plan_id)
             session.execute(delete(Journal).where(Journal.plan_id == plan_id, Journal.undone))
 
-    def _keep(self, plan_id: int, loaded: Loaded) -> None:
+    def _keep(self, plan_id: int, loaded: OpenPlan) -> None:
         with self._shelf:
             self._plans.pop(plan_id, None)
             self._plans[plan_id] = loaded
             while len(self._plans) > _PLANS_IN_MEMORY:
                 self._plans.pop(next(iter(self._plans)))
 
-    def _opened(self, session: Session, plan_id: int) -> Loaded:
+    def _opened(self, session: Session, plan_id: int) -> OpenPlan:
         """Read a plan as it is stored.
 
         Raises
@@ -376,7 +376,7 @@ class Workspace:
         """
         try:
             loaded = self._load(session, plan_id)
-            orjson.dumps(loaded.frame, option=orjson.OPT_SERIALIZE_NUMPY)
+            orjson.dumps(loaded.summary, option=orjson.OPT_SERIALIZE_NUMPY)
         except (MilkwortError, OverflowError, DatabaseError):
             raise  # these say themselves what is wrong, and it is not the plan
         except Exception as error:
@@ -389,9 +389,9 @@ class Workspace:
         self,
         session: Session,
         plan_id: int,
-        before: Loaded | None = None,
+        before: OpenPlan | None = None,
         done: _Done | None = None,
-    ) -> Loaded:
+    ) -> OpenPlan:
         if before is not None and done is not None and done.left_brief():
             record = replace(before.record, revision=done.revision)
             journal = {"undo": done.label, "redo": None}
@@ -402,7 +402,7 @@ class Workspace:
             handed_over = count_hand_overs(session, plan_id)
         sheet = _sheet(session, record, before, done)
         result = run_plan(record.brief, sheet.table, before.result if before else None)
-        frame = {
+        summary = {
             "plan_id": plan_id,
             "revision": record.revision,
             "brief": brief_block(record),
@@ -414,10 +414,10 @@ class Workspace:
         }
         kinds = kinds_of(record, sheet, before or self._plans.get(plan_id))
         columns = figure_columns(result, before.columns if before else None)
-        return Loaded(record, sheet, result, columns, kinds, frame, handed_over)
+        return OpenPlan(record, sheet, result, columns, kinds, summary, handed_over)
 
 
-def _sheet(session: Session, record: Any, before: Loaded | None, done: _Done | None) -> Sheet:
+def _sheet(session: Session, record: Any, before: OpenPlan | None, done: _Done | None) -> Sheet:
     """Read of the keywords what was written to."""
     if before is None or done is None:
         return load_sheet(session, record)

@@ -10,7 +10,7 @@ from fastapi import APIRouter, Response
 
 from milkwort.api.arrange.places import place_of
 from milkwort.api.http.shared import Window, Work, sent
-from milkwort.api.plan.loaded import Loaded
+from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.routes import workings_answer
 from milkwort.api.plan.schemas import ChangeAnswer, shape_of
 from milkwort.api.plan.workspace import Decision
@@ -43,7 +43,7 @@ def selection(plan_id: int, body: Selection, work: Work) -> Response:
     return sent(workings_answer(loaded.record.revision, title, "selected", [], sections))
 
 
-def _edited(plan: Loaded, body: KeywordEdit) -> Decision:
+def _edited(plan: OpenPlan, body: KeywordEdit) -> Decision:
     rows = plan.sheet.rows_of(body.ids)
     _check(plan, body)
     moved = _free(plan, rows, body.match) if body.match else []
@@ -69,7 +69,7 @@ def _edited(plan: Loaded, body: KeywordEdit) -> Decision:
     return Decision(_label(body, len(rows), len(moved), len(twins)), do)
 
 
-def _columns(plan: Loaded, body: KeywordEdit) -> dict[str, Any]:
+def _columns(plan: OpenPlan, body: KeywordEdit) -> dict[str, Any]:
     said = {name: getattr(body, name) for name in ("intent", "note")}
     columns = {name: value for name, value in said.items() if value is not None}
     if body.offer is not None:
@@ -78,7 +78,7 @@ def _columns(plan: Loaded, body: KeywordEdit) -> dict[str, Any]:
     return columns
 
 
-def _check(loaded: Loaded, body: KeywordEdit) -> None:
+def _check(loaded: OpenPlan, body: KeywordEdit) -> None:
     names = {offer.name for offer in loaded.record.brief.offers} | {""}
     if body.offer is not None and body.offer not in names:
         raise BadValueError("offer", "one of " + ", ".join(sorted(names - {""})), body.offer)
@@ -87,7 +87,7 @@ def _check(loaded: Loaded, body: KeywordEdit) -> None:
         raise BadValueError("price", "a low price up to the high one", f"{low:g} to {high:g}")
 
 
-def _free(loaded: Loaded, rows: Sequence[int], match: Match) -> list[int]:
+def _free(loaded: OpenPlan, rows: Sequence[int], match: Match) -> list[int]:
     """Return the rows whose text doesn't stand with that match type already.
 
     Raises

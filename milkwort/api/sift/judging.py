@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
-from milkwort.api.plan.loaded import Loaded
+from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.core.arrange.structures import lexicon_of
 from milkwort.core.sift.blocking import freed_by, warning_words_of
 from milkwort.core.words.negatives import Negative
@@ -19,7 +19,7 @@ _BY = "block"
 
 
 def call_rows(
-    change: Change, loaded: Loaded, rows: Sequence[int], call: str, reason: str, by: str
+    change: Change, loaded: OpenPlan, rows: Sequence[int], call: str, reason: str, by: str
 ) -> None:
     """Call some keywords of the sheet.
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from fastapi import APIRouter, Response
 
 from milkwort.api.http.shared import Window, Work, sent
-from milkwort.api.plan.loaded import Loaded
+from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import ChangeAnswer, shape_of
 from milkwort.api.plan.workspace import Decision
 from milkwort.api.sift.judging import call_rows
@@ -61,7 +61,7 @@ def preview(plan_id: int, work: Work) -> Response:
 def apply(plan_id: int, work: Work, window: Window = "") -> Response:
     """Call what the house rules say; calls made by hand stay."""
 
-    def decide(plan: Loaded) -> Decision:
+    def decide(plan: OpenPlan) -> Decision:
         rules, found = _rules(plan), _work_of(plan)
         count = sum(len(one.rows) for one in found)
         if count == 0:
@@ -78,7 +78,7 @@ def apply(plan_id: int, work: Work, window: Window = "") -> Response:
     return sent(work.change(plan_id, decide, window=window))
 
 
-def _rules(loaded: Loaded) -> list[HouseRule]:
+def _rules(loaded: OpenPlan) -> list[HouseRule]:
     return [_rule(values) for values in loaded.record.own.house_rules]
 
 
@@ -87,7 +87,7 @@ def _rule(values: dict) -> HouseRule:  # type: ignore[type-arg] # as it is store
     return HouseRule(when, values["call"], values["reason"])
 
 
-def _work_of(loaded: Loaded) -> list[RuleWork]:
+def _work_of(loaded: OpenPlan) -> list[RuleWork]:
     entries = loaded.sheet.entries
     return rules_at_work(
         _rules(loaded),

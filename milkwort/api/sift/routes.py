@@ -7,7 +7,7 @@ from dataclasses import asdict
 from fastapi import APIRouter, Response
 
 from milkwort.api.http.shared import Window, Work, sent
-from milkwort.api.plan.loaded import Loaded
+from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.routes import workings_answer
 from milkwort.api.plan.schemas import CallChange, ChangeAnswer, KeywordIds, shape_of
 from milkwort.api.plan.workspace import Decision
@@ -34,7 +34,7 @@ _NEIGHBOURS = 7
 def call(plan_id: int, body: CallChange, work: Work, window: Window = "") -> Response:
     """Call keywords: keep, hold, drop, block, or not yet called."""
 
-    def decide(plan: Loaded) -> Decision:
+    def decide(plan: OpenPlan) -> Decision:
         rows = plan.sheet.rows_of(body.ids)
         many = counted(len(rows), "keyword")
         verb = "take back the call of" if body.call == "none" else body.call
@@ -50,7 +50,7 @@ def call(plan_id: int, body: CallChange, work: Work, window: Window = "") -> Res
 def remove(plan_id: int, body: KeywordIds, work: Work, window: Window = "") -> Response:
     """Take keywords out of the plan altogether; undo brings them back."""
 
-    def decide(plan: Loaded) -> Decision:
+    def decide(plan: OpenPlan) -> Decision:
         plan.sheet.rows_of(body.ids)
         many = counted(len(body.ids), "keyword")
         return Decision(f"remove {many}", lambda c: remove_keywords(c, body.ids))
@@ -105,7 +105,7 @@ def _called(entry: KeywordEntry) -> str:
     return f"called {entry.call} ({', '.join(said)})"
 
 
-def _intent(loaded: Loaded, entry: KeywordEntry) -> str:
+def _intent(loaded: OpenPlan, entry: KeywordEntry) -> str:
     """Say which words decided the intent, or that it was set otherwise."""
     read = lexicon_of(loaded.record.brief).intent(entry.normalised)
     if read.intent != entry.intent:
@@ -120,7 +120,7 @@ def use(
 ) -> Response:
     """Take another reading of a keyword into use."""
 
-    def decide(plan: Loaded) -> Decision:
+    def decide(plan: OpenPlan) -> Decision:
         plan.sheet.rows_of([keyword_id])
         return Decision(
             "use another reading", lambda c: use_reading(c, keyword_id, body.id, body.parts)
@@ -133,7 +133,7 @@ def use(
 def rule(plan_id: int, body: ReadingRule, work: Work, window: Window = "") -> Response:
     """Say which readings are in use: the newest, the mean, or one source's wherever it has any."""
 
-    def decide(plan: Loaded) -> Decision:
+    def decide(plan: OpenPlan) -> Decision:
         brief = plan.record.brief
         return Decision(f"use the {body.rule} readings", lambda c: set_rule(c, body.rule, brief))
 

@@ -6,8 +6,8 @@ from typing import Literal
 
 from pydantic import BaseModel, Field
 
-from milkwort.api.plan.frame_schemas import Purse
 from milkwort.api.plan.schemas import BriefChange, Numbers, Taken
+from milkwort.api.plan.summary_schemas import Purse
 from milkwort.core.brief.brief import Match
 from milkwort.formats.plan_values import HouseRuleValues, SavedFilterValues
 

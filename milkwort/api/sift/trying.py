@@ -8,9 +8,9 @@ from typing import Any
 from fastapi import APIRouter, Response
 
 from milkwort.api.http.shared import Window, Work, sent
-from milkwort.api.plan.frame import purse_block
-from milkwort.api.plan.loaded import Loaded
+from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import ChangeAnswer, shape_of
+from milkwort.api.plan.summary import purse_block
 from milkwort.api.plan.workspace import Decision
 from milkwort.api.sift.schemas import LineChange, LineOrder, Tried, Trying
 from milkwort.core.brief.brief import Brief
@@ -47,14 +47,14 @@ def attempt(plan_id: int, body: Trying, work: Work) -> Response:
 def move_line(plan_id: int, body: LineChange, work: Work, window: Window = "") -> Response:
     """Change the rule behind the ceilings so that a keyword just comes to the line."""
 
-    def decide(plan: Loaded) -> Decision:
+    def decide(plan: OpenPlan) -> Decision:
         fields = _moved(plan, body.id, body.by)
         return Decision("move the line", lambda c: change_brief(c, fields))
 
     return sent(work.change(plan_id, decide, window=window))
 
 
-def _moved(loaded: Loaded, keyword: int, by: LineOrder) -> dict[str, Any]:
+def _moved(loaded: OpenPlan, keyword: int, by: LineOrder) -> dict[str, Any]:
     """Return the fields of the brief that put the line under a keyword."""
     (row,) = loaded.sheet.rows_of([keyword])
     if by == "price":
@@ -63,7 +63,7 @@ def _moved(loaded: Loaded, keyword: int, by: LineOrder) -> dict[str, Any]:
     return {"ceiling_rule": rule.rule, "ceiling_value": rule.value}
 
 
-def _brief(loaded: Loaded, body: Trying) -> Brief:
+def _brief(loaded: OpenPlan, body: Trying) -> Brief:
     record = loaded.record
     fields = body.brief.given() if body.brief else {}
     if body.line is not None:

@@ -10,7 +10,7 @@ from fastapi import APIRouter, Response
 from milkwort.api.gather.sold import sold_terms
 from milkwort.api.http.shared import Window, Work, sent
 from milkwort.api.plan.columns import tidy
-from milkwort.api.plan.loaded import Loaded
+from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import ChangeAnswer, shape_of
 from milkwort.api.plan.workspace import Decision
 from milkwort.api.sift.schemas import Blocking, BlockingWorth, WordKindChange, WordsView
@@ -87,7 +87,7 @@ def worth(plan_id: int, body: Blocking, work: Work) -> Response:
 def block(plan_id: int, body: Blocking, work: Work, window: Window = "") -> Response:
     """Make a negative, and call block what it stops: the uncalled, or all of it."""
 
-    def decide(plan: Loaded) -> Decision:
+    def decide(plan: OpenPlan) -> Decision:
         negative = _negative(plan, body)
         stops = negative_worth(plan.result, negative).stops
         entries, ids = plan.sheet.entries, plan.sheet.ids
@@ -106,7 +106,7 @@ def block(plan_id: int, body: Blocking, work: Work, window: Window = "") -> Resp
 def kind(plan_id: int, body: WordKindChange, work: Work, window: Window = "") -> Response:
     """Say what kind a word is; intents that were read from the words are read anew."""
 
-    def decide(plan: Loaded) -> Decision:
+    def decide(plan: OpenPlan) -> Decision:
         record, word = plan.record, normalise(body.word)
         kinds = {w: k for w, k in record.own.word_kinds.items() if w != word}
         places = [p for p in record.values["places"] if normalise(p) != word]
@@ -137,7 +137,7 @@ def _owner(body: Blocking) -> Owner:
     return Owner(campaign_id=body.campaign_id)
 
 
-def _negative(plan: Loaded, body: Blocking) -> Negative:
+def _negative(plan: OpenPlan, body: Blocking) -> Negative:
     """Return the negative with the number its campaign or group has in the table."""
     structure, owner = plan.sheet.structure, _owner(body)
     number = -1
@@ -148,7 +148,7 @@ def _negative(plan: Loaded, body: Blocking) -> Negative:
     return Negative(body.text, body.match, owner.level, number)
 
 
-def _read_anew(loaded: Loaded, brief: Brief) -> dict[str, list[int]]:
+def _read_anew(loaded: OpenPlan, brief: Brief) -> dict[str, list[int]]:
     """Return the keywords whose intent was read from their words, and now reads otherwise."""
     old, new = lexicon_of(loaded.record.brief), lexicon_of(brief)
     found: dict[str, list[int]] = {}

@@ -19,7 +19,7 @@ const chordSeconds = 1.5;
 
 /** Trail above, purse below, a stage between them, the workings at its right. */
 export function Frame() {
-  const { id, frame, undo, redo } = usePlan();
+  const { id, summary, undo, redo } = usePlan();
   const [keysOpen, setKeysOpen] = useState(false);
   const { open, setOpen } = useDesk();
   const stage = useLocation().pathname.split("/")[3] ?? "brief";
@@ -29,12 +29,12 @@ export function Frame() {
     { name: "Show or hide the workings", keys: ["w"], run: () => setOpen(!open) },
     { name: "The list of keys", keys: ["?"], run: () => setKeysOpen(true) },
     {
-      name: frame.journal.undo ? `Undo: ${frame.journal.undo}` : "Undo",
+      name: summary.journal.undo ? `Undo: ${summary.journal.undo}` : "Undo",
       keys: ["Ctrl+z"],
       run: () => void undo(),
     },
     {
-      name: frame.journal.redo ? `Redo: ${frame.journal.redo}` : "Redo",
+      name: summary.journal.redo ? `Redo: ${summary.journal.redo}` : "Redo",
       keys: ["Ctrl+Shift+z"],
       run: () => void redo(),
     },
@@ -42,8 +42,8 @@ export function Frame() {
   useKeys({ "Ctrl+k": () => setCommandsOpen(true) });
   useEffect(() => {
     const name = stages.find((s) => s.path === stage)?.name ?? "";
-    document.title = `${name} · ${frame.brief.name} · Milkwort`;
-  }, [stage, frame.brief.name]);
+    document.title = `${name} · ${summary.brief.name} · Milkwort`;
+  }, [stage, summary.brief.name]);
   return (
     <Page>
       <Trail onKeys={() => setKeysOpen(true)} onCommands={() => setCommandsOpen(true)} />

@@ -8,8 +8,8 @@ type Props = { figure: FigureName };
 
 /** How wide a figure of the purse is, and why: from the month drawn many times over. */
 export function HowSure({ figure }: Props) {
-  const { frame } = usePlan();
-  const { ranges, late } = useRanges(frame);
+  const { summary } = usePlan();
+  const { ranges, late } = useRanges(summary);
   const range = ranges?.figures[figure];
   if (!ranges || !range) return null;
   const digits = figure === "cost_per_customer" ? 2 : 0;

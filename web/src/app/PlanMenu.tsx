@@ -17,11 +17,11 @@ type Item = Schemas["PlanItem"];
 
 /** The plan's name, which opens the list of plans. */
 export function PlanMenu() {
-  const { frame } = usePlan();
+  const { summary } = usePlan();
   return (
     <DialogTrigger>
-      <Name aria-label={`Plans: ${frame.brief.name}`}>
-        <span>{frame.brief.name}</span>
+      <Name aria-label={`Plans: ${summary.brief.name}`}>
+        <span>{summary.brief.name}</span>
         <i aria-hidden>▾</i>
       </Name>
       <Overlay isDismissable>
@@ -37,7 +37,7 @@ type Made = { id: number; notices?: string[] };
 type ListProps = { close: () => void };
 
 function PlanList({ close }: ListProps) {
-  const { id, frame, change } = usePlan();
+  const { id, summary, change } = usePlan();
   const navigate = useNavigate();
   const queries = useQueryClient();
   const { say, complain } = useSaying();
@@ -95,7 +95,7 @@ function PlanList({ close }: ListProps) {
         Name of this plan{" "}
         <Blank
           label="Name of this plan"
-          value={frame.brief.name}
+          value={summary.brief.name}
           onCommit={(name) =>
             change(() =>
               taken(client.PATCH("/api/plans/{plan_id}", { ...path, body: { name } })),

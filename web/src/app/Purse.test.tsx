@@ -4,7 +4,7 @@ import { useState } from "react";
 import { usePlan } from "../data/plan";
 import { useTry } from "../data/trying";
 import { delta, money } from "../parts/format";
-import { changeOf, frameOf, refusal, showOnPlan } from "../testing-plan";
+import { changeOf, summaryOf, refusal, showOnPlan } from "../testing-plan";
 import { sheetOf } from "../testing-sheet";
 import { Purse } from "./Purse";
 import { Workings } from "./Workings";
@@ -64,7 +64,7 @@ it("a change moves every figure at once and says by how much", async () => {
       "POST /calls": () => ({
         body: changeOf({
           did: "keep 1 keyword",
-          frame: frameOf(2, { customers: 12.6, profit: 1900, cost_per_customer: 40 }),
+          summary: summaryOf(2, { customers: 12.6, profit: 1900, cost_per_customer: 40 }),
           rows: { ...emptyRows(), ...rows } as never,
         }),
       }),
@@ -97,7 +97,7 @@ it("an answer of another revision makes the plan be read anew", async () => {
     "POST /calls": () => ({ body: changeOf({ was: 9 }) }),
     "GET ": () => {
       reads += 1;
-      return { body: { frame: frameOf(reads), sheet: emptySheet } };
+      return { body: { summary: summaryOf(reads), sheet: emptySheet } };
     },
   });
   await userEvent.click(screen.getByText("keep it"));
@@ -108,7 +108,7 @@ it("an empty purse says what is missing where the money would stand", async () =
   await showOnPlan(<Purse />, {
     "GET ": () => ({
       body: {
-        frame: frameOf(1, {
+        summary: summaryOf(1, {
           segments: [],
           spend: 0,
           next_unit: 0,
@@ -190,9 +190,9 @@ it("assumptions are changed in the workings, in their own unit, and put back", a
       "GET /workings/spend": () => ({ body: answer }),
       "PATCH /assumptions": () => ({
         body: changeOf({
-          frame: {
-            ...frameOf(2),
-            brief: { ...frameOf(2).brief, assumptions: { area_share: 0.05 } },
+          summary: {
+            ...summaryOf(2),
+            brief: { ...summaryOf(2).brief, assumptions: { area_share: 0.05 } },
           },
         }),
       }),
@@ -228,13 +228,13 @@ function Tries() {
 
 it("shows what a thing that is only tried would do, and goes back to the plan's own figures", async () => {
   const tried = {
-    purse: frameOf(1, { customers: 14.2, spend: 402 }).purse,
+    purse: summaryOf(1, { customers: 14.2, spend: 402 }).purse,
     ceiling_rule: "profit_share",
     ceiling_value: 0.25,
     max_cpc: 2,
     beyond: 60,
   };
-  const { customers, spend } = frameOf(1).purse;
+  const { customers, spend } = summaryOf(1).purse;
   await showOnPlan(
     <>
       <Purse />

@@ -1,6 +1,6 @@
 import { useEffect, useState } from "react";
 import { useNavigate } from "react-router";
-import type { FigureName, Frame } from "../data/client";
+import type { FigureName, Summary } from "../data/client";
 import { usePlan } from "../data/plan";
 import { useTriedPurse } from "../data/trying";
 import { groupInks } from "../look/tokens";
@@ -9,7 +9,7 @@ import * as S from "./Purse.styles";
 import { useDesk } from "./desk";
 import { useRanges, type Ranges } from "./useRanges";
 
-type PurseFigures = Frame["purse"];
+type PurseFigures = Summary["purse"];
 type Shown = {
   name: FigureName;
   label: string;
@@ -27,15 +27,15 @@ const shownSeconds = 5;
 
 /** The month's money, at the foot of every screen, with what the plan does with it. */
 export function Purse() {
-  const { frame, id } = usePlan();
+  const { summary, id } = usePlan();
   const { ask } = useDesk();
   const navigate = useNavigate();
   const tried = useTriedPurse();
-  const purse = tried ?? frame.purse;
-  const currency = frame.brief.values.currency;
-  const kept = useChanges(frame);
-  const changes = tried ? movesOf(frame.purse, tried) : kept;
-  const { ranges, late } = useRanges(frame);
+  const purse = tried ?? summary.purse;
+  const currency = summary.brief.values.currency;
+  const kept = useChanges(summary);
+  const changes = tried ? movesOf(summary.purse, tried) : kept;
+  const { ranges, late } = useRanges(summary);
   const over = purse.spend > purse.purse * 1.000001;
   return (
     <S.Band aria-label="Purse" data-tried={tried !== null || undefined}>
@@ -123,10 +123,13 @@ const movesOf = (from: PurseFigures, to: PurseFigures): Changes =>
 type Changes = Partial<Record<FigureName, number>>;
 
 /** By how much each figure moved with the last change, for a few seconds. */
-function useChanges(frame: Frame): Changes {
-  const [held, setHeld] = useState<{ frame: Frame; changes: Changes }>({ frame, changes: {} });
-  if (held.frame !== frame) setHeld({ frame, changes: changesOf(held.frame, frame) });
-  const { revision } = frame;
+function useChanges(summary: Summary): Changes {
+  const [held, setHeld] = useState<{ summary: Summary; changes: Changes }>({
+    summary,
+    changes: {},
+  });
+  if (held.summary !== summary) setHeld({ summary, changes: changesOf(held.summary, summary) });
+  const { revision } = summary;
   useEffect(() => {
     const timer = window.setTimeout(
       () => setHeld((now) => ({ ...now, changes: {} })),
@@ -137,7 +140,7 @@ function useChanges(frame: Frame): Changes {
   return held.changes;
 }
 
-function changesOf(old: Frame, now: Frame): Changes {
+function changesOf(old: Summary, now: Summary): Changes {
   return old.revision === now.revision || old.plan_id !== now.plan_id
     ? {}
     : movesOf(old.purse, now.purse);

@@ -13,7 +13,7 @@ type Props = {
 
 /** What several sources say of one keyword, side by side; one is in use. */
 export function Readings({ keyword, readings, apart }: Props) {
-  const { id, frame, change } = usePlan();
+  const { id, summary, change } = usePlan();
   const use = (reading: number, part: Use) =>
     change(() =>
       taken(
@@ -32,7 +32,7 @@ export function Readings({ keyword, readings, apart }: Props) {
         }),
       ),
     );
-  const held = frame.brief.reading_rule;
+  const held = summary.brief.reading_rule;
   if (readings.length < 2) return null;
   const own = readings.filter((reading) => !reading.made);
   const sources = own.map((reading) => `of ${reading.origin}`);

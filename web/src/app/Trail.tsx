@@ -11,8 +11,8 @@ type Props = { onKeys: () => void; onCommands: () => void };
 
 /** The way from brief to results, each stage with what it now says. */
 export function Trail({ onKeys, onCommands }: Props) {
-  const { frame, id, undo, redo } = usePlan();
-  const { journal } = frame;
+  const { summary, id, undo, redo } = usePlan();
+  const { journal } = summary;
   const narrow = useNarrow();
   return (
     <S.Bar>
@@ -22,9 +22,13 @@ export function Trail({ onKeys, onCommands }: Props) {
           <StageMenu />
         ) : (
           stages.map((stage) => (
-            <NavLink key={stage.path} to={`/plan/${id}/${stage.path}`} title={stage.result(frame)}>
+            <NavLink
+              key={stage.path}
+              to={`/plan/${id}/${stage.path}`}
+              title={stage.result(summary)}
+            >
               <strong>{stage.name}</strong>
-              <small>{stage.result(frame)}</small>
+              <small>{stage.result(summary)}</small>
             </NavLink>
           ))
         )}
@@ -57,7 +61,7 @@ export function Trail({ onKeys, onCommands }: Props) {
 
 /** The stages where there is no room for a path: the one that is open, and a menu of all. */
 function StageMenu() {
-  const { frame, id } = usePlan();
+  const { summary, id } = usePlan();
   const navigate = useNavigate();
   const here = useLocation().pathname.split("/")[3] ?? "brief";
   return (
@@ -69,11 +73,11 @@ function StageMenu() {
         options={stages.map((stage) => ({
           id: stage.path,
           name: stage.name,
-          about: stage.result(frame),
+          about: stage.result(summary),
         }))}
         onChange={(path) => void navigate(`/plan/${id}/${path}`)}
       />
-      <small>{stages.find((stage) => stage.path === here)?.result(frame)}</small>
+      <small>{stages.find((stage) => stage.path === here)?.result(summary)}</small>
     </S.Menu>
   );
 }

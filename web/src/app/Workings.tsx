@@ -18,10 +18,10 @@ type Line = Schemas["WorkingLine"];
 
 /** The arithmetic of what is selected: short sums with units and sources. */
 export function Workings() {
-  const { id, frame } = usePlan();
+  const { id, summary } = usePlan();
   const { setOpen } = useDesk();
   const { asked } = useAsked();
-  const query = useWorkings(id, frame.revision, asked);
+  const query = useWorkings(id, summary.revision, asked);
   return (
     <S.Panel aria-label="Workings">
       <S.Close>
@@ -133,9 +133,9 @@ function Figure({ line }: FigureProps) {
 
 /** An assumption where it acts: what another value would do is shown before it is kept. */
 function Assumption({ line }: FigureProps) {
-  const { frame, changeAssumption } = usePlan();
+  const { summary, changeAssumption } = usePlan();
   const [draft, setDraft] = useState<number | null>(null);
-  const changed = line.assumption in frame.brief.assumptions;
+  const changed = line.assumption in summary.brief.assumptions;
   const unit = line.unit === "share" ? 100 : 1;
   const read = (text: string | null) => {
     const value = text === null ? null : parsed(text);
@@ -172,7 +172,7 @@ function Assumption({ line }: FigureProps) {
 
 /** What an assumption would do to the purse, before it is kept. */
 function Effect({ name, value }: { name: string; value: number }) {
-  const { purse } = usePlan().frame;
+  const { purse } = usePlan().summary;
   const tried = useTry({ assumptions: { [name]: value } });
   if (!tried) return null;
   const moved = (to: number, from: number, digits: number) => delta(to - from, digits) || "±0";

@@ -1,4 +1,4 @@
-import type { Frame } from "../data/client";
+import type { Summary } from "../data/client";
 import { money, number, plural } from "../parts/format";
 
 export type Stage = {
@@ -6,7 +6,7 @@ export type Stage = {
   name: string;
   key: string;
   /** The stage's live result. */
-  result: (frame: Frame) => string;
+  result: (summary: Summary) => string;
 };
 
 export const stages: Stage[] = [

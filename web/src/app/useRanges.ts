@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { client, taken, type Frame, type Schemas } from "../data/client";
+import { client, taken, type Summary, type Schemas } from "../data/client";
 import { useSettled } from "../parts/useSettled";
 
 export type Ranges = Schemas["Ranges"];
@@ -8,9 +8,9 @@ export type Ranges = Schemas["Ranges"];
 const settleMilliseconds = 350;
 
 /** How wide the forecast is: a moment after the figures, and marked while it is of an older plan. */
-export function useRanges(frame: Frame): { ranges: Ranges | undefined; late: boolean } {
-  const settled = useSettled(frame.revision, settleMilliseconds, -1);
-  const id = frame.plan_id;
+export function useRanges(summary: Summary): { ranges: Ranges | undefined; late: boolean } {
+  const settled = useSettled(summary.revision, settleMilliseconds, -1);
+  const id = summary.plan_id;
   const query = useQuery({
     queryKey: ["ranges", id, settled],
     queryFn: () =>
@@ -18,10 +18,10 @@ export function useRanges(frame: Frame): { ranges: Ranges | undefined; late: boo
         client.GET("/api/plans/{plan_id}/ranges", { params: { path: { plan_id: id } } }),
       ),
     placeholderData: (before) => before,
-    enabled: settled === frame.revision,
+    enabled: settled === summary.revision,
     retry: false,
     staleTime: Infinity,
     gcTime: 60_000,
   });
-  return { ranges: query.data, late: query.data?.revision !== frame.revision };
+  return { ranges: query.data, late: query.data?.revision !== summary.revision };
 }

@@ -2261,9 +2261,9 @@ export interface components {
             columns: components["schemas"]["MovedFigures"] | null;
             /** Did */
             did: string;
-            frame: components["schemas"]["Frame"];
             rows: components["schemas"]["Texts"] | null;
             sheet: components["schemas"]["SheetBlock"] | null;
+            summary: components["schemas"]["Summary"];
             /** Was */
             was: number;
         };
@@ -2505,22 +2505,6 @@ export interface components {
             value: number;
         };
         /**
-         * Frame
-         * @description What every screen shows.
-         */
-        Frame: {
-            brief: components["schemas"]["BriefBlock"];
-            journal: components["schemas"]["JournalEnds"];
-            own: components["schemas"]["OwnValues"];
-            /** Plan Id */
-            plan_id: number;
-            purse: components["schemas"]["Purse"];
-            /** Revision */
-            revision: number;
-            tail: components["schemas"]["Tail"];
-            trail: components["schemas"]["Trail"];
-        };
-        /**
          * GroupColumns
          * @description Ad groups, columns of one length; searches, clicks, money and customers a month.
          */
@@ -2611,11 +2595,11 @@ export interface components {
         };
         /**
          * HandOverMade
-         * @description A hand-over and the plan's frame after it.
+         * @description A hand-over and the plan's summary after it.
          */
         HandOverMade: {
-            frame: components["schemas"]["Frame"];
             made: components["schemas"]["HandOverItem"];
+            summary: components["schemas"]["Summary"];
         };
         /**
          * HandOverRequest
@@ -3118,8 +3102,8 @@ export interface components {
          * @description A whole plan, for a window that opens it.
          */
         PlanAnswer: {
-            frame: components["schemas"]["Frame"];
             sheet: components["schemas"]["SheetBlock"];
+            summary: components["schemas"]["Summary"];
         };
         /**
          * PlanId
@@ -3762,6 +3746,22 @@ export interface components {
             moves: number;
             /** Says */
             says: string;
+        };
+        /**
+         * Summary
+         * @description What every screen shows.
+         */
+        Summary: {
+            brief: components["schemas"]["BriefBlock"];
+            journal: components["schemas"]["JournalEnds"];
+            own: components["schemas"]["OwnValues"];
+            /** Plan Id */
+            plan_id: number;
+            purse: components["schemas"]["Purse"];
+            /** Revision */
+            revision: number;
+            tail: components["schemas"]["Tail"];
+            trail: components["schemas"]["Trail"];
         };
         /**
          * Tail

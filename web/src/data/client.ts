@@ -2,7 +2,7 @@ import createClient from "openapi-fetch";
 import type { components, paths } from "./api.generated";
 
 export type Schemas = components["schemas"];
-export type Frame = Schemas["Frame"];
+export type Summary = Schemas["Summary"];
 export type Texts = Schemas["Texts"];
 export type Figures = Schemas["Figures"];
 export type SheetBlock = Schemas["SheetBlock"];

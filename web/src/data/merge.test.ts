@@ -2,12 +2,12 @@ import { sheetOf } from "../testing-sheet";
 import type { ChangeAnswer, PlanAnswer } from "./client";
 import { merged } from "./merge";
 
-const frame = (revision: number) => ({ revision }) as PlanAnswer["frame"];
-const plan: PlanAnswer = { frame: frame(4), sheet: sheetOf([{ text: "a" }, { text: "b" }]) };
+const summary = (revision: number) => ({ revision }) as PlanAnswer["summary"];
+const plan: PlanAnswer = { summary: summary(4), sheet: sheetOf([{ text: "a" }, { text: "b" }]) };
 const answer = (changes: Partial<ChangeAnswer>): ChangeAnswer => ({
   did: "something",
   was: 4,
-  frame: frame(5),
+  summary: summary(5),
   sheet: null,
   rows: null,
   columns: null,
@@ -21,7 +21,7 @@ it("lays moved columns and touched rows upon the sheet, and the ids stay the sam
   expect(next.sheet.texts.call).toEqual(["none", "keep"]);
   expect(next.sheet.figures.spend).toEqual([1, 2]);
   expect(next.sheet.texts.id).toBe(plan.sheet.texts.id);
-  expect(next.frame.revision).toBe(5);
+  expect(next.summary.revision).toBe(5);
   expect(plan.sheet.texts.call).toEqual(["none", "none"]);
 });
 

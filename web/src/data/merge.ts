@@ -5,12 +5,12 @@ import type { ChangeAnswer, PlanAnswer, Texts } from "./client";
  * belongs to another revision, so that the plan must be read anew.
  */
 export function merged(plan: PlanAnswer, answer: ChangeAnswer): PlanAnswer | undefined {
-  if (answer.sheet) return { frame: answer.frame, sheet: answer.sheet };
-  if (plan.frame.revision !== answer.was) return undefined;
+  if (answer.sheet) return { summary: answer.summary, sheet: answer.sheet };
+  if (plan.summary.revision !== answer.was) return undefined;
   const { texts, figures, groups, campaigns } = plan.sheet;
   const moved = Object.entries(answer.columns ?? {}).filter(([, column]) => column != null);
   return {
-    frame: answer.frame,
+    summary: answer.summary,
     sheet: {
       groups,
       campaigns,

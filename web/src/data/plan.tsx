@@ -6,7 +6,7 @@ import {
   windowName,
   type CallName,
   type ChangeAnswer,
-  type Frame,
+  type Summary,
   type PlanAnswer,
   type Schemas,
   type SheetBlock,
@@ -18,7 +18,7 @@ import type { Per } from "../parts/format";
 
 type PlanDesk = {
   id: number;
-  frame: Frame;
+  summary: Summary;
   sheet: SheetBlock;
   /** Send a change; true where it was taken, otherwise the reason is said. */
   change: (request: () => Promise<ChangeAnswer>) => Promise<boolean>;
@@ -30,7 +30,7 @@ type PlanDesk = {
   lockBid: (ids: number[], bid: number | null) => Promise<boolean>;
   undo: () => Promise<boolean>;
   redo: () => Promise<boolean>;
-  setFrame: (frame: Frame) => void;
+  setSummary: (summary: Summary) => void;
 };
 
 type CallMore = { reason?: string; by?: Schemas["CallChange"]["by"] };
@@ -93,7 +93,7 @@ export function PlanProvider({ id, waiting, failed, children }: Props) {
         return;
       }
       const now = queries.getQueryData<PlanAnswer>(key);
-      if (told.window !== windowName && now && told.revision >= now.frame.revision)
+      if (told.window !== windowName && now && told.revision >= now.summary.revision)
         void queries.invalidateQueries({ queryKey: key });
     };
     return () => stream.close();
@@ -126,8 +126,8 @@ export function PlanProvider({ id, waiting, failed, children }: Props) {
         ),
       undo: () => change(() => taken(client.POST("/api/plans/{plan_id}/undo", path))),
       redo: () => change(() => taken(client.POST("/api/plans/{plan_id}/redo", path))),
-      setFrame: (frame: Frame) =>
-        queries.setQueryData<PlanAnswer>(key, (now) => now && { ...now, frame }),
+      setSummary: (summary: Summary) =>
+        queries.setQueryData<PlanAnswer>(key, (now) => now && { ...now, summary }),
     };
   }, [id, change, queries, key]);
   const desk: PlanDesk | null = useMemo(

@@ -1,11 +1,11 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useEffect, useSyncExternalStore } from "react";
 import { usePaced } from "../parts/usePaced";
-import { client, taken, type Frame, type Schemas } from "./client";
+import { client, taken, type Summary, type Schemas } from "./client";
 import { usePlan } from "./plan";
 
 export type Trying = Partial<Schemas["Trying"]>;
-type Purse = Frame["purse"];
+type Purse = Summary["purse"];
 
 const paceMilliseconds = 100;
 
@@ -31,11 +31,11 @@ export function useTriedPurse(): Purse | null {
 
 /** What the plan would do under something that is only tried; undefined while nothing is. */
 export function useTry(body: Trying | null): Schemas["Tried"] | undefined {
-  const { id, frame } = usePlan();
+  const { id, summary } = usePlan();
   const text = body ? JSON.stringify(body) : "";
   const paced = usePaced(text, paceMilliseconds);
   const query = useQuery({
-    queryKey: ["try", id, frame.revision, paced],
+    queryKey: ["try", id, summary.revision, paced],
     queryFn: () =>
       taken(
         client.POST("/api/plans/{plan_id}/try", {

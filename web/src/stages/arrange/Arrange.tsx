@@ -18,11 +18,11 @@ type View = "groups" | "conflicts";
 
 /** Close keywords together in groups with a landing page each; what gets in each other's way. */
 export function Arrange() {
-  const { id, frame, change } = usePlan();
+  const { id, summary, change } = usePlan();
   const [view, setView] = useState<View>("groups");
   const [choosing, setChoosing] = useState(false);
   const query = useQuery({
-    queryKey: ["arrange", id, frame.revision],
+    queryKey: ["arrange", id, summary.revision],
     queryFn: () =>
       taken<ArrangeView>(
         client.GET("/api/plans/{plan_id}/arrange", { params: { path: { plan_id: id } } }),
@@ -66,7 +66,7 @@ export function Arrange() {
             <ItemsAway
               label="Conflicts"
               items={found?.conflicts}
-              columns={conflictsLeave(frame.brief.values.currency)}
+              columns={conflictsLeave(summary.brief.values.currency)}
             />
           )}
           {empty > 0 && (

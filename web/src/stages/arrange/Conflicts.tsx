@@ -38,7 +38,7 @@ export function Conflicts({ conflicts }: Props) {
 }
 
 function One({ conflict }: { conflict: Conflict }) {
-  const { id, frame, change } = usePlan();
+  const { id, summary, change } = usePlan();
   const { setActive } = useDesk();
   const navigate = useNavigate();
   const path = { params: { path: { plan_id: id } } };
@@ -67,7 +67,7 @@ function One({ conflict }: { conflict: Conflict }) {
         {conflict.count > named && ` and ${number(conflict.count - named)} more`}
       </p>
       <p>
-        <small>{costs(conflict, frame.brief.values.currency)}</small>{" "}
+        <small>{costs(conflict, summary.brief.values.currency)}</small>{" "}
         {conflict.negative_id !== null && (
           <TextButton onPress={() => takeOut(conflict.negative_id!)}>
             take “{conflict.negative}” out

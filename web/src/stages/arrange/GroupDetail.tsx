@@ -18,7 +18,7 @@ type Props = { groups: ArrangeView["groups"]; at: number };
 
 /** One group: its name, the page its ads lead to, and who is in it, to be moved elsewhere. */
 export function GroupDetail({ groups, at }: Props) {
-  const { id, sheet, frame, change } = usePlan();
+  const { id, sheet, summary, change } = usePlan();
   const { say } = useSaying();
   const [active, setActive] = useState<number | null>(null);
   const [selected, setSelected] = useState<ReadonlySet<number>>(new Set());
@@ -28,8 +28,8 @@ export function GroupDetail({ groups, at }: Props) {
   const group = groups.id[at]!;
   const rows = useMemo(() => members(sheet, group), [sheet, group]);
   const columns = useMemo(
-    () => columnsOf(sheet, frame.brief.values.currency),
-    [sheet, frame.brief.values.currency],
+    () => columnsOf(sheet, summary.brief.values.currency),
+    [sheet, summary.brief.values.currency],
   );
   const there = new Set(rows.map((row) => sheet.texts.id[row]!));
   const chosen = [...selected].filter((one) => there.has(one));

@@ -16,14 +16,14 @@ const widest = 70;
 /** Groups as bundles: their words, size and part of the purse; beside them who is in one. */
 export function Groups({ view }: Props) {
   const { groups } = view;
-  const { frame } = usePlan();
+  const { summary } = usePlan();
   const [sort, setSort] = useState<Sort>({ by: "spend", down: true });
   const [picked, setPicked] = useState<number | null>(null);
   const grid = useRef<GridHandle>(null);
   const rows = useMemo(() => sorted(groups, sort), [groups, sort]);
   const columns = useMemo(
-    () => columnsOf(groups, frame.purse.spend, frame.brief.values.currency),
-    [groups, frame.purse.spend, frame.brief.values.currency],
+    () => columnsOf(groups, summary.purse.spend, summary.brief.values.currency),
+    [groups, summary.purse.spend, summary.brief.values.currency],
   );
   useEffect(() => grid.current?.focus(), []);
   const first = rows[0];

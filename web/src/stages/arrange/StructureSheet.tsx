@@ -20,11 +20,11 @@ export function StructureSheet({ open, onOpen }: Props) {
 }
 
 function Structures({ onDone }: { onDone: () => void }) {
-  const { id, frame, change } = usePlan();
+  const { id, summary, change } = usePlan();
   const [kind, setKind] = useState<Item["kind"]>("theme");
   const path = { params: { path: { plan_id: id } } };
   const query = useQuery({
-    queryKey: ["structures", id, frame.revision],
+    queryKey: ["structures", id, summary.revision],
     queryFn: () => taken<Item[]>(client.GET("/api/plans/{plan_id}/arrange/structures", path)),
   });
   const take = () =>

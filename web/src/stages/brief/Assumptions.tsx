@@ -9,16 +9,16 @@ import * as S from "./Brief.styles";
 
 /** Every default of the model, with its reason: changed in place, and put back. */
 export function Assumptions() {
-  const { id, frame, changeAssumption } = usePlan();
+  const { id, summary, changeAssumption } = usePlan();
   const [open, setOpen] = useState(false);
   const rows = useQuery({
-    queryKey: ["assumptions", id, frame.revision],
+    queryKey: ["assumptions", id, summary.revision],
     queryFn: () =>
       taken(client.GET("/api/plans/{plan_id}/assumptions", { params: { path: { plan_id: id } } })),
     enabled: open,
     placeholderData: (before) => before,
   });
-  const changed = Object.keys(frame.brief.assumptions).length;
+  const changed = Object.keys(summary.brief.assumptions).length;
   return (
     <S.Assumed>
       <TextButton aria-expanded={open} onPress={() => setOpen(!open)}>

@@ -4,14 +4,14 @@ import * as S from "./Brief.styles";
 
 /** The same read backwards: at a click price, one click in how many must buy. */
 export function Backward() {
-  const { frame } = usePlan();
-  const { backward } = frame.brief;
+  const { summary } = usePlan();
+  const { backward } = summary.brief;
   return (
     <S.Table>
       <caption>Read backwards: how few clicks may pass for one customer</caption>
       <thead>
         <tr>
-          <th scope="col">at a click price of, {frame.brief.values.currency}</th>
+          <th scope="col">at a click price of, {summary.brief.values.currency}</th>
           {backward.map((column) => (
             <th scope="col" key={column.price}>
               {money(column.price)}

@@ -31,8 +31,8 @@ type NumberField = {
 
 /** What is sold, to whom, at what margin, for how much a month: as sentences with blanks. */
 export function Brief() {
-  const { frame, changeBrief, changeAssumption } = usePlan();
-  const { values, unsaid, assumptions, strange, worth } = frame.brief;
+  const { summary, changeBrief, changeAssumption } = usePlan();
+  const { values, unsaid, assumptions, strange, worth } = summary.brief;
   const isUnsaid = (name: keyof Values) => unsaid.includes(name);
   const twoSteps = values.close_likely !== null;
 

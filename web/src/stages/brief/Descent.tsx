@@ -7,8 +7,8 @@ const fills = ["#E7E6F7", "#D6D4F0", "#C7C4EA", "#8E8BD8"];
 
 /** From a sale to a click: bars to scale, a hundred dots, the ceiling. */
 export function Descent() {
-  const { frame } = usePlan();
-  const { worth, values } = frame.brief;
+  const { summary } = usePlan();
+  const { worth, values } = summary.brief;
   const steps: [string, number][] = [
     ["a sale", worth.sale_value],
     ["kept after cost", worth.kept],

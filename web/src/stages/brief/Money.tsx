@@ -7,8 +7,8 @@ import { hundredths, plain } from "./fields";
 
 /** The monthly money: the purse itself, or a sum with tax and a fee in it. */
 export function Money() {
-  const { frame, changeBrief, changePurse } = usePlan();
-  const { values, unsaid, purse } = frame.brief;
+  const { summary, changeBrief, changePurse } = usePlan();
+  const { values, unsaid, purse } = summary.brief;
   const { gross_spend: gross, currency } = values;
   if (gross === null)
     return (

@@ -13,8 +13,8 @@ type Figure = {
 
 /** Offers to name something else that is sold. */
 export function AddOffer() {
-  const { frame, changeBrief } = usePlan();
-  const { values, worth } = frame.brief;
+  const { summary, changeBrief } = usePlan();
+  const { values, worth } = summary.brief;
   const offers = values.more_offers;
   const add = () =>
     changeBrief({
@@ -42,8 +42,8 @@ export function AddOffer() {
 
 /** What else is sold, each with its own worth; a keyword points to one offer. */
 export function MoreOffers() {
-  const { frame, changeBrief } = usePlan();
-  const { values } = frame.brief;
+  const { summary, changeBrief } = usePlan();
+  const { values } = summary.brief;
   const offers = values.more_offers;
   const put = (at: number, some: Partial<Offer>) =>
     changeBrief({

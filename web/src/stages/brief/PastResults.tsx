@@ -9,10 +9,10 @@ type Kind = "account" | "terms";
 
 /** What results of the past say of the conversion rate, how sure, and one press to use it. */
 export function PastResults() {
-  const { id, frame, change } = usePlan();
+  const { id, summary, change } = usePlan();
   const path = { params: { path: { plan_id: id } } };
   const held = useQuery({
-    queryKey: ["past", id, frame.revision],
+    queryKey: ["past", id, summary.revision],
     queryFn: async () => {
       const account = await taken(client.GET("/api/plans/{plan_id}/past/account", path));
       const terms = await taken(client.GET("/api/plans/{plan_id}/past/terms", path));
@@ -32,7 +32,7 @@ export function PastResults() {
         }),
       ),
     );
-  const twoSteps = frame.brief.values.close_likely !== null;
+  const twoSteps = summary.brief.values.close_likely !== null;
   return (
     <S.Past role="note">
       Your last {number(past.days)} days ({past.name}) say{" "}

@@ -14,9 +14,9 @@ type Profile = Schemas["ProfileValues"];
 
 /** The ad platform's rules: one that ships, or one's own. */
 export function Platform() {
-  const { id, frame, changeBrief, changeAssumption } = usePlan();
+  const { id, summary, changeBrief, changeAssumption } = usePlan();
   const { complain } = useSaying();
-  const { values } = frame.brief;
+  const { values } = summary.brief;
   const shipped = useQuery({
     queryKey: ["profiles"],
     queryFn: () => taken(client.GET("/api/profiles")),
@@ -40,13 +40,13 @@ export function Platform() {
   const figure = (label: string, name: "min_bid" | "bid_step" | "keywords_per_group") => (
     <Blank
       label={label}
-      value={plain(frame.brief.assumptions[name] ?? now[name])}
-      assumed={values.profile === null && !(name in frame.brief.assumptions)}
+      value={plain(summary.brief.assumptions[name] ?? now[name])}
+      assumed={values.profile === null && !(name in summary.brief.assumptions)}
       onCommit={async (text) => {
         const value = parsed(text);
         if (value === null || !(await own({ [name]: value }))) return false;
         // from here on the platform says it, not a change of the plan's own
-        return name in frame.brief.assumptions ? changeAssumption(name, null) : true;
+        return name in summary.brief.assumptions ? changeAssumption(name, null) : true;
       }}
     />
   );
@@ -78,7 +78,7 @@ export function Platform() {
         value={values.pricing}
         options={pricings}
         inline
-        assumed={frame.brief.unsaid.includes("pricing")}
+        assumed={summary.brief.unsaid.includes("pricing")}
         onChange={(pricing) => void changeBrief({ pricing })}
       />
       , bids go from {figure("Least bid", "min_bid")} in steps of {figure("Bid step", "bid_step")},

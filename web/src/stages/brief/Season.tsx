@@ -11,8 +11,8 @@ const flat = Array.from({ length: 12 }, () => 1);
 
 /** Twelve bars, a month's share of a mean month: dragged, or moved with the arrow keys. */
 export function Season() {
-  const { id, frame, change, changeBrief } = usePlan();
-  const { season } = frame.brief.values;
+  const { id, summary, change, changeBrief } = usePlan();
+  const { season } = summary.brief.values;
   const [drawn, setDrawn] = useState<number[] | null>(null);
   const strip = useRef<HTMLDivElement>(null);
   const shown = drawn ?? season ?? flat;

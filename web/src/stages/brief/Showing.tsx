@@ -26,8 +26,8 @@ const always: Times = {
 
 /** Days and hours of showing, with the share of searches that falls in them. */
 export function Showing() {
-  const { frame, changeBrief } = usePlan();
-  const held = frame.brief.values.showing;
+  const { summary, changeBrief } = usePlan();
+  const held = summary.brief.values.showing;
   const shown = held ?? always;
   const set = (some: Partial<Times>) =>
     changeBrief({ showing: { ...shown, zone: shown.zone || here, ...some } });
@@ -69,7 +69,7 @@ export function Showing() {
       <S.Aside>({shown.zone || here})</S.Aside>, when{" "}
       <Blank
         label="Share of searches shown, per cent"
-        value={hundredths(frame.brief.shown_share)}
+        value={hundredths(summary.brief.shown_share)}
         assumed={shown.share === null}
         onCommit={(text) => {
           if (text.trim() === "") return set({ share: null });

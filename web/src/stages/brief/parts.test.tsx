@@ -1,6 +1,6 @@
 import { fireEvent, screen, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
-import { changeOf, frameOf, showOnPlan } from "../../testing-plan";
+import { changeOf, summaryOf, showOnPlan } from "../../testing-plan";
 import { Money } from "./Money";
 import { AddOffer } from "./MoreOffers";
 import { PastResults } from "./PastResults";
@@ -70,7 +70,7 @@ it("results of the past offer to fill the brief, and say how sure they are", asy
   const asked = await showOnPlan(<PastResults />, {
     "GET /past/account": () => ({ body: null }),
     "GET /past/terms": () => ({ body: { summary } }),
-    "POST /past/terms/brief": () => ({ body: changeOf({ frame: frameOf(2) }) }),
+    "POST /past/terms/brief": () => ({ body: changeOf({ summary: summaryOf(2) }) }),
   });
   expect(await screen.findByText(/80 % sure between 2\.2 % and 3\.3 %/)).toBeTruthy();
   await userEvent.click(screen.getByText("use it"));

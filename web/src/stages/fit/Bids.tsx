@@ -19,7 +19,7 @@ const whiskerWidth = 200;
 
 /** The kept keywords with their bids, to type or to lock. */
 export function Bids() {
-  const { sheet, frame, lockBid } = usePlan();
+  const { sheet, summary, lockBid } = usePlan();
   const { setActive } = useDesk();
   const { active } = useAsked();
   const [sort, setSort] = useState<Sort>({ by: "spend", down: true });
@@ -43,13 +43,13 @@ export function Bids() {
   const scale = usePriceScale(sheet.figures, whiskerWidth);
   const columns = useMemo(
     () =>
-      bidColumns(sheet, scale, frame.brief.values.currency, {
+      bidColumns(sheet, scale, summary.brief.values.currency, {
         editing,
         onEdit: setEditing,
         onToggle: toggle,
         onBid: (keyword, bid) => lockBid(selected.has(keyword) ? [...selected] : [keyword], bid),
       }),
-    [sheet, scale, frame.brief.values.currency, editing, toggle, lockBid, selected],
+    [sheet, scale, summary.brief.values.currency, editing, toggle, lockBid, selected],
   );
   useEffect(() => grid.current?.focus(), []);
   const rowOf = (keyword: number) => id.indexOf(keyword);

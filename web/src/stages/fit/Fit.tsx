@@ -35,11 +35,11 @@ const policiesOf = (lowWins: number): { id: Values["policy"]; name: string; abou
 
 /** Bids that make most of the month's money, and what more money would buy. */
 export function Fit() {
-  const { id, frame, changeBrief, changePurse } = usePlan();
-  const { values } = frame.brief;
-  const { purse } = frame;
+  const { id, summary, changeBrief, changePurse } = usePlan();
+  const { values } = summary.brief;
+  const { purse } = summary;
   const view = useQuery({
-    queryKey: ["fit", id, frame.revision],
+    queryKey: ["fit", id, summary.revision],
     queryFn: () =>
       taken<FitView>(client.GET("/api/plans/{plan_id}/fit", { params: { path: { plan_id: id } } })),
     placeholderData: (before) => before,
@@ -65,7 +65,7 @@ export function Fit() {
           for{" "}
           <Blank
             label="Purse"
-            value={money(frame.brief.purse)}
+            value={money(summary.brief.purse)}
             onCommit={(text) => {
               const typed = parsedPer(text);
               return typed !== null && changePurse(typed.value, typed.per);
@@ -75,7 +75,7 @@ export function Fit() {
           <Choice
             label="Bid policy"
             value={values.policy}
-            options={policiesOf(frame.brief.acting.low_percentile)}
+            options={policiesOf(summary.brief.acting.low_percentile)}
             inline
             onChange={setPolicy}
           />

@@ -16,19 +16,19 @@ const step = 10;
 
 /** Every next step the money could take, best first, cut by the purse's edge. */
 export function LadderOfPounds({ view }: Props) {
-  const { frame } = usePlan();
+  const { summary } = usePlan();
   if (view.blocks.length === 0)
-    return <S.Empty>No step to lay out yet. {frame.purse.notices[0]}</S.Empty>;
+    return <S.Empty>No step to lay out yet. {summary.purse.notices[0]}</S.Empty>;
   return <Picture view={view} />;
 }
 
 function Picture({ view }: Props) {
-  const { frame, changePurse } = usePlan();
+  const { summary, changePurse } = usePlan();
   const box = useRef<HTMLDivElement>(null);
   const width = useWidth(box);
   const [dragged, setDragged] = useState<number | null>(null);
-  const currency = frame.brief.values.currency;
-  const purse = frame.brief.purse;
+  const currency = summary.brief.values.currency;
+  const purse = summary.brief.purse;
   const edge = dragged ?? purse;
   const returns = view.blocks.map((block) => block.return);
   // A few first pence bring far more than the rest: their tops are cut so that the rest can be read.
@@ -37,7 +37,7 @@ function Picture({ view }: Props) {
   const y = scaleLinear([0, most], [height - margin.bottom, margin.top]).clamp(true);
   const groupAt = groupOrder(
     view,
-    frame.purse.segments.map((segment) => segment.name),
+    summary.purse.segments.map((segment) => segment.name),
   );
   const set = (value: number) => {
     const rounded = Math.max(0, Math.round(value));
@@ -170,9 +170,9 @@ function Picture({ view }: Props) {
         ) : (
           <>
             <b>
-              {frame.purse.next_unit > 0
-                ? `the next ${currencyWord(currency)} brings ${number(frame.purse.next_unit, 4)} ${goal}` +
-                  (goal === "customers" ? `, ${money(1 / frame.purse.next_unit)} a customer` : "")
+              {summary.purse.next_unit > 0
+                ? `the next ${currencyWord(currency)} brings ${number(summary.purse.next_unit, 4)} ${goal}` +
+                  (goal === "customers" ? `, ${money(1 / summary.purse.next_unit)} a customer` : "")
                 : "no further step is worth its price under your rule"}
             </b>
             {view.more && (

@@ -9,7 +9,7 @@ const plain: Record<string, string> = { low: "low price for all", middle: "middl
 
 /** What the fitted bids gain over other ways to bid, for the same keywords and money. */
 export function OtherWays({ view }: Props) {
-  const { frame } = usePlan();
+  const { summary } = usePlan();
   const { goal } = view;
   const name = (way: FitView["other_ways"][number]) =>
     way.name === "flat" ? `flat ${money(way.flat_bid)}` : plain[way.name];
@@ -32,11 +32,11 @@ export function OtherWays({ view }: Props) {
         </span>
       ))}
       <span data-best>
-        {frame.purse.policy === "fitted" ? "fitted" : "fitted, at best"}{" "}
+        {summary.purse.policy === "fitted" ? "fitted" : "fitted, at best"}{" "}
         <b>
-          {said(frame.purse.policy === "fitted" ? view.value : view.bound)} {goal}
+          {said(summary.purse.policy === "fitted" ? view.value : view.bound)} {goal}
         </b>
-        <em>{gain(view, frame.purse.policy === "fitted" ? view.value : view.bound)}</em>
+        <em>{gain(view, summary.purse.policy === "fitted" ? view.value : view.bound)}</em>
       </span>
     </S.Ways>
   );

@@ -1,7 +1,7 @@
 import { screen, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import type { Schemas } from "../../data/client";
-import { frameOf, refusal, showOnPlan } from "../../testing-plan";
+import { summaryOf, refusal, showOnPlan } from "../../testing-plan";
 import { HandOver } from "./HandOver";
 
 type View = Schemas["HandOverView"];
@@ -71,7 +71,7 @@ it.each([
 ])("%s asks for a frozen copy and takes it away", async (label, kind) => {
   const taken = vi.spyOn(HTMLAnchorElement.prototype, "click").mockImplementation(() => undefined);
   const asked = await shown({
-    "POST /hand-over": () => ({ status: 201, body: { made: item, frame: frameOf(1) } }),
+    "POST /hand-over": () => ({ status: 201, body: { made: item, summary: summaryOf(1) } }),
   });
   await screen.findByText("1 keyword run, 1 kept but not run");
   await userEvent.click(screen.getByText(label));

@@ -19,26 +19,29 @@ type Kind = Schemas["HandOverRequest"]["kind"];
 
 /** The upload sheet as it will be sent, what to look at first, and copies of what was sent. */
 export function HandOver() {
-  const { id, frame, setFrame } = usePlan();
+  const { id, summary, setSummary } = usePlan();
   const { say, complain } = useSaying();
   const queries = useQueryClient();
   const [active, setActive] = useState<number | null>(null);
   const [selected, setSelected] = useState<ReadonlySet<number>>(new Set());
   const path = { params: { path: { plan_id: id } } };
   const view = useQuery({
-    queryKey: ["hand-over", id, frame.revision],
+    queryKey: ["hand-over", id, summary.revision],
     queryFn: () => taken<View>(client.GET("/api/plans/{plan_id}/hand-over", path)),
     placeholderData: (before) => before,
   });
   const rows = useMemo(() => view.data?.rows ?? [], [view.data]);
-  const columns = useMemo(() => uploadColumns(rows, frame.brief.values.currency), [rows, frame]);
+  const columns = useMemo(
+    () => uploadColumns(rows, summary.brief.values.currency),
+    [rows, summary],
+  );
 
   const make = async (kind: Kind) => {
     try {
-      const { made, frame: next } = await taken(
+      const { made, summary: next } = await taken(
         client.POST("/api/plans/{plan_id}/hand-over", { ...path, body: { kind } }),
       );
-      setFrame(next);
+      setSummary(next);
       await queries.invalidateQueries({ queryKey: ["hand-over", id] });
       say(`kept a copy of ${made.filename}`);
       const link = document.createElement("a");

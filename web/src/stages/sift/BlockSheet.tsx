@@ -28,7 +28,7 @@ export function BlockSheet({ word, onDone }: Props) {
 }
 
 function Block({ word, onDone }: { word: string; onDone: () => void }) {
-  const { id, frame, sheet, change } = usePlan();
+  const { id, summary, sheet, change } = usePlan();
   const [match, setMatch] = useState<Blocking["match"]>("phrase");
   const [where, setWhere] = useState("whole");
   const [over, setOver] = useState(false);
@@ -42,7 +42,7 @@ function Block({ word, onDone }: { word: string; onDone: () => void }) {
   };
   const path = { params: { path: { plan_id: id } } };
   const query = useQuery({
-    queryKey: ["blocking", id, frame.revision, word, match, where],
+    queryKey: ["blocking", id, summary.revision, word, match, where],
     queryFn: () => taken(client.POST("/api/plans/{plan_id}/sift/blocking", { ...path, body })),
   });
   const block = async () => {
@@ -74,7 +74,7 @@ function Block({ word, onDone }: { word: string; onDone: () => void }) {
         />
         .
       </S.Sentence>
-      {worth && <Worth worth={worth} currency={frame.brief.values.currency} />}
+      {worth && <Worth worth={worth} currency={summary.brief.values.currency} />}
       {worth && worth.called > 0 && (
         <p>
           <label>

@@ -20,7 +20,7 @@ const width = 120;
 
 /** Two to six keywords side by side, on the way from learning to buying. */
 export function Compare() {
-  const { sheet, frame } = usePlan();
+  const { sheet, summary } = usePlan();
   const { rowOf } = useSift();
   const { targets, judge } = useJudging();
   const scale = usePriceScale(sheet.figures, width);
@@ -41,7 +41,7 @@ export function Compare() {
         Select two to six keywords in the list (x, or Shift with the arrows), then come here.
       </S.Empty>
     );
-  const lines = linesOf(sheet, scale, frame.brief.values.currency);
+  const lines = linesOf(sheet, scale, summary.brief.values.currency);
   return (
     <S.Box>
       <S.Table aria-label="Keywords compared">

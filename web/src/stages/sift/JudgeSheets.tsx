@@ -21,12 +21,12 @@ export function ReasonSheet({ open, onOpen }: Props) {
 }
 
 function Reasons({ onDone }: { onDone: () => void }) {
-  const { id, frame, sheet, change } = usePlan();
+  const { id, summary, sheet, change } = usePlan();
   const { last, rowOf } = useSift();
   const { judge, targets } = useJudging();
   const { say } = useSaying();
   const [text, setText] = useState("");
-  const quick = frame.own.quick_reasons;
+  const quick = summary.own.quick_reasons;
   const give = (reason: string) => {
     onDone();
     const row = rowOf.get(targets[0] ?? -1);
@@ -161,10 +161,10 @@ const intents = ["buy", "compare", "learn", "firm", "job", "unknown"];
 const matches = ["exact", "phrase", "broad"];
 
 function Edits({ onDone }: { onDone: () => void }) {
-  const { frame, sheet } = usePlan();
+  const { summary, sheet } = usePlan();
   const edit = useEdit(onDone);
   const [typed, setTyped] = useState<Record<string, string>>({});
-  const { currency, offer_name, more_offers } = frame.brief.values;
+  const { currency, offer_name, more_offers } = summary.brief.values;
   const offers = [offer_name, ...more_offers.map((offer) => offer.name)];
   const set = (name: string) => (value: string) => setTyped({ ...typed, [name]: value });
   const save = () => {

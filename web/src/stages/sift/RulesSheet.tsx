@@ -21,11 +21,11 @@ export function RulesSheet({ open, onOpen }: Props) {
 }
 
 function Rules({ onDone }: { onDone: () => void }) {
-  const { id, frame, change } = usePlan();
+  const { id, summary, change } = usePlan();
   const path = { params: { path: { plan_id: id } } };
-  const rules = frame.own.house_rules as Rule[];
+  const rules = summary.own.house_rules as Rule[];
   const preview = useQuery({
-    queryKey: ["rules", id, frame.revision],
+    queryKey: ["rules", id, summary.revision],
     queryFn: () => taken(client.GET("/api/plans/{plan_id}/sift/rules", path)),
   });
   const keep = (next: Rule[]) =>

@@ -125,11 +125,11 @@ function Desk() {
 
 /** The long tail: thin keywords summed. */
 function Tail() {
-  const { frame } = usePlan();
+  const { summary } = usePlan();
   const { filter, setFilter } = useSift();
-  const { tail } = frame;
+  const { tail } = summary;
   if (tail.keywords === 0) return null;
-  const { currency } = frame.brief.values;
+  const { currency } = summary.brief.values;
   const said =
     `${number(tail.keywords)} keywords with under a click a month each: the ` +
     `${number(tail.kept)} kept bring ${count(tail.customers)} customers for ` +

@@ -191,8 +191,8 @@ function useFilter(params: URLSearchParams, setParams: (write: Write, replace: b
 
 /** Rows change when the filter, the keywords or the brief do, or when asked: never by a call. */
 function useShown(filter: Filter, asked: number): number[] {
-  const { sheet, frame } = usePlan();
-  const { values, assumptions } = frame.brief;
+  const { sheet, summary } = usePlan();
+  const { values, assumptions } = summary.brief;
   const brief = JSON.stringify([values, assumptions]);
   return useMemo(
     () => filtered(sheet, filter),

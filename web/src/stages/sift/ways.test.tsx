@@ -3,7 +3,7 @@ import { fireEvent, screen, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { useState } from "react";
 import { CommandBox } from "../../app/CommandBox";
-import { changeOf, frameOf, showOnPlan } from "../../testing-plan";
+import { changeOf, summaryOf, showOnPlan } from "../../testing-plan";
 import { sheetOf } from "../../testing-sheet";
 import { Sift } from "./Sift";
 import {
@@ -82,7 +82,7 @@ it("chips leave some keywords and are counted", async () => {
 it("a filter is saved under a name", async () => {
   const asked = await showOnPlan(
     <Sift />,
-    { "PATCH /own": () => ({ body: changeOf({ frame: frameOf(2) }) }) },
+    { "PATCH /own": () => ({ body: changeOf({ summary: summaryOf(2) }) }) },
     sheet,
   );
   await userEvent.type(screen.getByLabelText(/Filter: words in/), "jobs");
@@ -140,14 +140,14 @@ it("house rules say what they would do, and a new one is added", async () => {
   const asked = await showOnPlan(
     <Sift />,
     {
-      "GET ": () => ({ body: { frame: withRules([rule]), sheet } }),
+      "GET ": () => ({ body: { summary: withRules([rule]), sheet } }),
       "GET /sift/rules": () => ({
         body: {
           revision: 1,
           rules: [{ ids: [101], by_hand: 2, texts: ["sash window jobs"], words: ["jobs"] }],
         },
       }),
-      "PATCH /own": () => ({ body: changeOf({ frame: withRules([rule]) }) }),
+      "PATCH /own": () => ({ body: changeOf({ summary: withRules([rule]) }) }),
       "POST /sift/rules/apply": () => ({ body: changeOf({ did: "called" }) }),
     },
     sheet,
@@ -167,8 +167,8 @@ it("house rules say what they would do, and a new one is added", async () => {
 });
 
 const withRules = (rules: unknown[]) => {
-  const frame = frameOf(1);
-  return { ...frame, own: { ...frame.own, house_rules: rules as never } };
+  const summary = summaryOf(1);
+  return { ...summary, own: { ...summary.own, house_rules: rules as never } };
 };
 
 it("several keywords are changed at once, figures read as they are typed", async () => {

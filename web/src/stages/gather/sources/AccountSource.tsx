@@ -27,11 +27,11 @@ const whats: { id: What; name: string }[] = [
 
 /** What is live now: where the plan starts, and what it changes of that. */
 export function AccountSource() {
-  const { frame, change } = usePlan();
+  const { summary, change } = usePlan();
   const { busy, read, path } = useReading();
   const [brought, setBrought] = useState<Account | null>(null);
   const held = useQuery({
-    queryKey: ["account", frame.plan_id, frame.revision],
+    queryKey: ["account", summary.plan_id, summary.revision],
     queryFn: () => taken<Account | null>(client.GET("/api/plans/{plan_id}/past/account", path)),
   });
   const view = held.data ?? brought;
@@ -105,7 +105,7 @@ export function AccountSource() {
 }
 
 function Worth({ view }: { view: Account }) {
-  const { currency } = usePlan().frame.brief.values;
+  const { currency } = usePlan().summary.brief.values;
   const { now, plan } = view;
   return (
     <S.Line>
@@ -121,7 +121,7 @@ function Worth({ view }: { view: Account }) {
 }
 
 function Table({ view }: { view: Account }) {
-  const { currency } = usePlan().frame.brief.values;
+  const { currency } = usePlan().summary.brief.values;
   const [what, setWhat] = useState<What>(
     () => whats.find((w) => view.what.includes(w.id))?.id ?? "same",
   );

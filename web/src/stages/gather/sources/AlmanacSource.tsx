@@ -13,9 +13,9 @@ type Props = { onTray: Brought };
 
 /** The simulated keyword source: related keywords with figures, and what people type. */
 export function AlmanacSource({ onTray }: Props) {
-  const { frame } = usePlan();
+  const { summary } = usePlan();
   const { busy, read, path } = useReading();
-  const [roots, setRoots] = useState(frame.brief.values.offer_name);
+  const [roots, setRoots] = useState(summary.brief.values.offer_name);
   const [near, setNear] = useState<"near" | "all">("all");
   const [typed, setTyped] = useState<string[] | null>(null);
   const known = useQuery({

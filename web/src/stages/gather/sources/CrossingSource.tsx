@@ -16,9 +16,9 @@ type Props = { onTray: Brought };
 
 /** Lists of words crossed into keywords, written as a sentence. */
 export function CrossingSource({ onTray }: Props) {
-  const { frame, change } = usePlan();
+  const { summary, change } = usePlan();
   const { read, path } = useReading();
-  const { values } = frame.brief;
+  const { values } = summary.brief;
   const [parts, setParts] = useState<Part[]>(() => [
     {
       words: [values.offer_name, ...values.more_offers.map((o) => o.name)].filter(Boolean),
@@ -32,7 +32,7 @@ export function CrossingSource({ onTray }: Props) {
   const [name, setName] = useState("");
   const [made, setMade] = useState<Schemas["CrossingAnswer"] | null>(null);
   const recipes = useQuery({
-    queryKey: ["recipes", path.params.path.plan_id, frame.revision],
+    queryKey: ["recipes", path.params.path.plan_id, summary.revision],
     queryFn: () => taken(client.GET("/api/plans/{plan_id}/recipes", path)),
   });
   const question = { parts, any_order: anyOrder };

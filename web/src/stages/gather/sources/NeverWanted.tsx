@@ -19,12 +19,12 @@ const matches: { id: Match; name: string; about: string }[] = [
 
 /** Words never wanted: negatives that catch keywords on arrival. */
 export function NeverWanted() {
-  const { frame, change } = usePlan();
+  const { summary, change } = usePlan();
   const { path } = useReading();
   const [text, setText] = useState("");
   const [match, setMatch] = useState<Match>("phrase");
   const held = useQuery({
-    queryKey: ["negatives", path.params.path.plan_id, frame.revision],
+    queryKey: ["negatives", path.params.path.plan_id, summary.revision],
     queryFn: () => taken(client.GET("/api/plans/{plan_id}/negatives", path)),
   });
   const add = async () => {

@@ -8,8 +8,8 @@ type Props = { kind: "terms" | "account"; summary: Schemas["PastSummaryView"] };
 
 /** What a window of results adds up to, and how long it was. */
 export function PastWindow({ kind, summary }: Props) {
-  const { id, frame, change } = usePlan();
-  const { currency } = frame.brief.values;
+  const { id, summary: plan, change } = usePlan();
+  const { currency } = plan.brief.values;
   const setDays = (text: string) => {
     const days = parsed(text);
     if (days === null) return false;

@@ -16,13 +16,13 @@ type Props = { onTray: Brought };
 
 /** Keywords that name another town, and the same with one's own. */
 export function PlacesSource({ onTray }: Props) {
-  const { frame, change, changeBrief } = usePlan();
+  const { summary, change, changeBrief } = usePlan();
   const { busy, read, path } = useReading();
-  const own = frame.brief.values.places;
+  const own = summary.brief.values.places;
   const [mine, setMine] = useState(own[0] ?? "");
   const [picked, setPicked] = useState<ReadonlySet<string>>(new Set());
   const found = useQuery({
-    queryKey: ["places", path.params.path.plan_id, frame.revision],
+    queryKey: ["places", path.params.path.plan_id, summary.revision],
     queryFn: () => taken(client.GET("/api/plans/{plan_id}/gather/places", path)),
   });
   const body = { others: [...picked], own: mine };
@@ -83,7 +83,7 @@ export function PlacesSource({ onTray }: Props) {
         Further places that are not ours:{" "}
         <Blank
           label="Other places, between commas"
-          value={frame.brief.values.other_places.join(", ")}
+          value={summary.brief.values.other_places.join(", ")}
           placeholder="none named"
           onCommit={(text) => changeBrief({ other_places: wordsOf(text) })}
         />

@@ -12,7 +12,7 @@ import { useReading } from "../useReading";
 
 /** For who is in a hurry: the few keywords that together bring most. */
 export function StarterSource() {
-  const { id, frame, call } = usePlan();
+  const { id, summary, call } = usePlan();
   const { busy, read, path } = useReading();
   const navigate = useNavigate();
   const [most, setMost] = useState(30);
@@ -26,7 +26,7 @@ export function StarterSource() {
   const keep = async () => {
     if (found && (await call(found.ids, "keep"))) await navigate(`/plan/${id}/sift`);
   };
-  const { currency } = frame.brief.values;
+  const { currency } = summary.brief.values;
   return (
     <>
       <h2>To start with</h2>
@@ -44,7 +44,7 @@ export function StarterSource() {
           }}
         />{" "}
         keywords of all that you have not dropped: those that bring most for{" "}
-        {money(frame.purse.purse)} {currency} a month.
+        {money(summary.purse.purse)} {currency} a month.
       </S.Sentence>
       <S.Line>
         <Button isDisabled={busy !== null} onPress={() => void pick()}>

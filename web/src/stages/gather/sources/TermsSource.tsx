@@ -19,11 +19,11 @@ type Props = { onTray: Brought };
 
 /** What people really typed, with what came of it: terms that sold first. */
 export function TermsSource({ onTray }: Props) {
-  const { frame } = usePlan();
+  const { summary } = usePlan();
   const { busy, read, path } = useReading();
   const [brought, setBrought] = useState<Terms | null>(null);
   const held = useQuery({
-    queryKey: ["terms", frame.plan_id, frame.revision],
+    queryKey: ["terms", summary.plan_id, summary.revision],
     queryFn: () => taken<Terms | null>(client.GET("/api/plans/{plan_id}/past/terms", path)),
   });
   const view = held.data ?? brought;
@@ -90,7 +90,7 @@ export function TermsSource({ onTray }: Props) {
 type TableProps = { view: Terms; onEnter: () => void };
 
 function Table({ view, onEnter }: TableProps) {
-  const { currency } = usePlan().frame.brief.values;
+  const { currency } = usePlan().summary.brief.values;
   const [active, setActive] = useState<number | null>(null);
   const rows = useMemo(() => view.text.map((_, row) => row), [view]);
   const columns: Column[] = useMemo(

@@ -1,6 +1,6 @@
 import { screen, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
-import { frameOf, changeOf, showOnPlan } from "../../../testing-plan";
+import { summaryOf, changeOf, showOnPlan } from "../../../testing-plan";
 import { AccountSource } from "./AccountSource";
 import { TermsSource } from "./TermsSource";
 
@@ -70,7 +70,7 @@ it("before there is a report, the screen says which columns one has", async () =
 it("the account says what the plan changes and what that is worth", async () => {
   const asked = await showOnPlan(<AccountSource />, {
     "GET /past/account": () => ({ body: account }),
-    "POST /past/account/take": () => ({ body: changeOf({ frame: frameOf(2) }) }),
+    "POST /past/account/take": () => ({ body: changeOf({ summary: summaryOf(2) }) }),
   });
   expect(await screen.findByText(/customers \+2\.0, profit \+400 GBP/)).toBeTruthy();
   await userEvent.click(screen.getByRole("radio", { name: "1 raised" }));

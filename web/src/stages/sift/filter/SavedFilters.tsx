@@ -11,10 +11,10 @@ import { useSift } from "../desk";
 
 /** Filters saved by name. */
 export function SavedFilters() {
-  const { id, frame, change } = usePlan();
+  const { id, summary, change } = usePlan();
   const { filter, setFilter } = useSift();
   const [name, setName] = useState("");
-  const saved = frame.own.saved_filters;
+  const saved = summary.own.saved_filters;
   const query = queryOf(filter);
   const keep = (filters: typeof saved) =>
     void change(() =>

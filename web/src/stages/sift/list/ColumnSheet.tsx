@@ -16,11 +16,12 @@ const step = 20;
 
 /** Columns of the list: which, in which order, how wide. */
 export function ColumnSheet({ open, onOpen }: Props) {
-  const { sheet, frame } = usePlan();
+  const { sheet, summary } = usePlan();
   const { plan, setPlan } = useColumnPlan();
   const all = useMemo(
-    () => listColumns(sheet, priceScale(sheet.figures, whiskerWidth), frame.brief.values.currency),
-    [sheet, frame.brief.values.currency],
+    () =>
+      listColumns(sheet, priceScale(sheet.figures, whiskerWidth), summary.brief.values.currency),
+    [sheet, summary.brief.values.currency],
   );
   const toggle = (id: string, on: boolean) =>
     setPlan({ ...plan, hidden: on ? plan.hidden.filter((h) => h !== id) : [...plan.hidden, id] });

@@ -1,5 +1,5 @@
 import { fireEvent, render, screen } from "@testing-library/react";
-import { frameOf, showOnPlan } from "../../../testing-plan";
+import { summaryOf, showOnPlan } from "../../../testing-plan";
 import { CallBar } from "../CallBar";
 import { Line } from "./Line";
 import { noteWords } from "./notes";
@@ -14,7 +14,7 @@ beforeAll(() => {
 it("dragged in order of headroom it says which rule would let how many in", async () => {
   const moved = vi.fn();
   const tried = {
-    purse: frameOf(1, { customers: 14.2 }).purse,
+    purse: summaryOf(1, { customers: 14.2 }).purse,
     ceiling_rule: "profit_share",
     ceiling_value: 0.25,
     max_cpc: null,

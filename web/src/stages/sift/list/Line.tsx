@@ -21,12 +21,12 @@ type Props = {
 
 /** The line across the list; in order of price it is dragged, or moved by [ and ]. */
 export function Line({ byPrice, limit, own, beyond, moved, onMove, onFree }: Props) {
-  const { frame } = usePlan();
+  const { summary } = usePlan();
   const [drag, setDrag] = useState(0);
   const start = useRef<number | null>(null);
   const rows = Math.round(drag / rowHeight);
   const tried = useTry(rows === 0 ? null : moved(rows));
-  const { ceiling_rule: rule, ceiling_value: value } = tried ?? frame.brief.values;
+  const { ceiling_rule: rule, ceiling_value: value } = tried ?? summary.brief.values;
   const price = byPrice ? (tried?.max_cpc ?? limit) : limit;
   return (
     <S.Line style={{ transform: `translateY(${drag}px)` }} data-dragging={drag !== 0 || undefined}>
@@ -34,7 +34,7 @@ export function Line({ byPrice, limit, own, beyond, moved, onMove, onFree }: Pro
       <span>
         {byPrice
           ? `${own ? "your highest price" : "the ceiling of buying intent"}, ${money(price)} a click`
-          : `here ${ruleWords(rule, value)} ends: below it under ${percent(frame.brief.acting.stretch)} of the searches can be won`}
+          : `here ${ruleWords(rule, value)} ends: below it under ${percent(summary.brief.acting.stretch)} of the searches can be won`}
         {tried
           ? `; ${plural(tried.beyond, "keyword")} beyond, ${count(tried.purse.customers)} customers`
           : beyond > 0 && !byPrice && `; ${plural(beyond, "keyword")} beyond`}

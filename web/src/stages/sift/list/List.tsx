@@ -19,7 +19,7 @@ type Props = { handle: Ref<GridHandle>; grid: RefObject<GridHandle | null> };
 
 /** The list: every keyword in order of headroom, the line across it. */
 export function List({ handle, grid }: Props) {
-  const { id, frame, sheet, change, changeBrief } = usePlan();
+  const { id, summary, sheet, change, changeBrief } = usePlan();
   const { setActive } = useDesk();
   const { active } = useAsked();
   const { say } = useSaying();
@@ -27,7 +27,7 @@ export function List({ handle, grid }: Props) {
   const [sort, setSort] = useState<Sort>({ by: "headroom", down: true });
   const [sectioned, setSectioned] = useState(false);
   const { plan } = useColumnPlan();
-  const { values, worth } = frame.brief;
+  const { values, worth } = summary.brief;
   const limit = values.max_cpc ?? worth.ceiling;
   const byPrice = sort.by === "price";
   const rows = useRows(shown, sort, sectioned);

@@ -34,7 +34,7 @@ const pan = 60;
 
 /** Searches against price, both on log scales, with the ceiling's line: select a region. */
 export function MapView() {
-  const { sheet, frame } = usePlan();
+  const { sheet, summary } = usePlan();
   const { shown, idOf, rowOf, selected, setSelected } = useSift();
   const { setActive } = useDesk();
   const { active } = useAsked();
@@ -44,7 +44,7 @@ export function MapView() {
   const [over, setOver] = useState<number | null>(null);
   const [size, box] = useSize();
   const canvas = useRef<HTMLCanvasElement>(null);
-  const limit = frame.brief.values.max_cpc ?? frame.brief.worth.ceiling;
+  const limit = summary.brief.values.max_cpc ?? summary.brief.worth.ceiling;
 
   const ends = useMemo(
     () => endsOf(sheet, limit),
@@ -79,8 +79,8 @@ export function MapView() {
   }, [sheet, petals, places, scales, size, chosen, here, shape, limit, ranked]);
 
   const pointOf = (event: PointerEvent): Point => {
-    const frameOf = event.currentTarget.getBoundingClientRect();
-    return [event.clientX - frameOf.left, event.clientY - frameOf.top];
+    const summaryOf = event.currentTarget.getBoundingClientRect();
+    return [event.clientX - summaryOf.left, event.clientY - summaryOf.top];
   };
   const select = (from: Point[], adds: boolean) => {
     const found = inShape(places, from, lasso).map(idOf);
@@ -166,8 +166,8 @@ export function MapView() {
           onPointerLeave={() => setOver(null)}
           onPointerUp={onUp}
           onWheel={(event) => {
-            const frameOf = event.currentTarget.getBoundingClientRect();
-            const about: Point = [event.clientX - frameOf.left, event.clientY - frameOf.top];
+            const summaryOf = event.currentTarget.getBoundingClientRect();
+            const about: Point = [event.clientX - summaryOf.left, event.clientY - summaryOf.top];
             setZoom((z) => zoomed(z, size, event.deltaY < 0 ? 1.2 : 1 / 1.2, about, closest));
           }}
         />

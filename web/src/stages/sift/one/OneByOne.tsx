@@ -29,7 +29,7 @@ const whiskerWidth = 320;
 
 /** A card at a time, keys alone: what is not called yet, by what matters most. */
 export function OneByOne() {
-  const { sheet, frame } = usePlan();
+  const { sheet, summary } = usePlan();
   const { shown, idOf, rowOf, last } = useSift();
   const { judge } = useJudging();
   const { setActive } = useDesk();
@@ -108,7 +108,7 @@ export function OneByOne() {
             <Spark months={texts.months[row]} />
           </Fact>
           <Fact
-            name={`price a click, ${frame.brief.values.currency}`}
+            name={`price a click, ${summary.brief.values.currency}`}
             value={`${money(figures.cpc_low[row])} – ${money(figures.cpc_high[row])}`}
           />
           <Fact name="its ceiling" value={money(figures.ceiling[row])} />

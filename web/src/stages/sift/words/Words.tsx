@@ -38,7 +38,7 @@ const sayings: { id: NonNullable<Kind> | "none"; name: string; about?: string }[
 
 /** Every word and two-word run of the sheet: one key calls all keywords with it. */
 export function Words() {
-  const { id, frame, sheet, change } = usePlan();
+  const { id, summary, sheet, change } = usePlan();
   const { filter, setFilter } = useSift();
   const { judge } = useJudging();
   const [active, setActive] = useState<number | null>(null);
@@ -47,7 +47,7 @@ export function Words() {
   const [blocking, setBlocking] = useState<string | null>(null);
   const grid = useRef<GridHandle>(null);
   const query = useQuery({
-    queryKey: ["words", id, frame.revision],
+    queryKey: ["words", id, summary.revision],
     queryFn: () =>
       taken<View>(
         client.GET("/api/plans/{plan_id}/sift/words", { params: { path: { plan_id: id } } }),
@@ -59,7 +59,7 @@ export function Words() {
     () => (view ? ordered(view, filter.words, sort) : []),
     [view, filter.words, sort],
   );
-  const { currency } = frame.brief.values;
+  const { currency } = summary.brief.values;
   const columns = useMemo(() => (view ? columnsOf(view, currency) : []), [view, currency]);
   const idsOf = useCallback(
     (at: number) => view?.ids.slice(view.starts[at], view.starts[at + 1]) ?? [],
@@ -117,7 +117,7 @@ export function Words() {
             <Choice
               label={`What ${word} is`}
               inline
-              value={saidOf(word, frame.own.word_kinds, frame.brief.values.places)}
+              value={saidOf(word, summary.own.word_kinds, summary.brief.values.places)}
               options={sayings}
               onChange={(kind) => say(kind === "none" ? null : kind)}
             />

@@ -16,13 +16,13 @@ type Props = { onTray: Brought };
 
 /** What rivals pay for, held against the plan. */
 export function RivalsSource({ onTray }: Props) {
-  const { frame } = usePlan();
+  const { summary } = usePlan();
   const { busy, read, path } = useReading();
   const queries = useQueryClient();
   const [rival, setRival] = useState<string | null>(null);
   const [refused, setRefused] = useState<Rivals["refused"]>([]);
   const held = useQuery({
-    queryKey: ["rivals", path.params.path.plan_id, frame.revision, rival],
+    queryKey: ["rivals", path.params.path.plan_id, summary.revision, rival],
     queryFn: () =>
       taken(
         client.GET("/api/plans/{plan_id}/gather/rivals", {

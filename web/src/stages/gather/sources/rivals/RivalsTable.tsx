@@ -29,7 +29,7 @@ const called: Record<Part, string> = {
 
 /** What rivals buy: by keyword, by the ad it is shown with, and each rival in sum. */
 export function RivalsTable({ view, busy, onTake, onRival }: Props) {
-  const { currency } = usePlan().frame.brief.values;
+  const { currency } = usePlan().summary.brief.values;
   const [part, setPart] = useState<Part>("they");
   const [words, setWords] = useState("");
   const [sort, setSort] = useState<Sort | null>(null);

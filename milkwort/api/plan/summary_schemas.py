@@ -16,7 +16,7 @@ from milkwort.formats.plan_values import (
     ShowingValues,
 )
 
-__all__ = ["Frame", "Ranges"]
+__all__ = ["Ranges", "Summary"]
 
 
 class BriefValues(BaseModel):
@@ -216,7 +216,7 @@ class Tail(BaseModel):
     more_customers: float
 
 
-class Frame(BaseModel):
+class Summary(BaseModel):
     """What every screen shows."""
 
     plan_id: int

@@ -13,11 +13,11 @@ from milkwort.core.sift.sheet_words import kinds_of_texts
 from milkwort.store.plans import PlanRecord
 from milkwort.store.sheet import Sheet
 
-__all__ = ["Loaded", "difference", "kinds_of", "whole"]
+__all__ = ["OpenPlan", "difference", "kinds_of", "whole"]
 
 
 @dataclass(frozen=True)
-class Loaded:
+class OpenPlan:
     """One plan at one revision."""
 
     record: PlanRecord
@@ -25,7 +25,7 @@ class Loaded:
     result: PlanResult
     columns: FigureColumns
     kinds: list[str]
-    frame: dict[str, Any]
+    summary: dict[str, Any]
     handed_over: int
 
     @property
@@ -35,7 +35,7 @@ class Loaded:
         return {i: offer.name for i, offer in zip(ids, offers, strict=True)}
 
 
-def kinds_of(record: PlanRecord, sheet: Sheet, before: Loaded | None) -> list[str]:
+def kinds_of(record: PlanRecord, sheet: Sheet, before: OpenPlan | None) -> list[str]:
     """Return the kinds of each keyword's words; the last ones where nothing of that changed."""
     if (
         before is not None
@@ -52,7 +52,7 @@ def _words_of(record: PlanRecord) -> tuple[Any, ...]:
     return (brief.places, brief.other_places, brief.word_kinds, names)
 
 
-def whole(loaded: Loaded) -> dict[str, Any]:
+def whole(loaded: OpenPlan) -> dict[str, Any]:
     """Return all keywords, for a window that opens the plan."""
     return {
         "texts": text_columns(loaded.sheet, loaded.kinds, loaded.offer_names),
@@ -73,13 +73,13 @@ def _places(sheet: Sheet) -> dict[str, Any]:
     }
 
 
-def difference(before: Loaded, after: Loaded) -> dict[str, Any]:
+def difference(before: OpenPlan, after: OpenPlan) -> dict[str, Any]:
     """Return what a change made different: rows, columns, or all where keywords came or went."""
     moved = before.sheet.structure is not after.sheet.structure and (
         _places(before.sheet) != _places(after.sheet)
     )
     if before.sheet.ids != after.sheet.ids or moved or before.offer_names != after.offer_names:
-        return {"frame": after.frame, "sheet": whole(after), "rows": None, "columns": None}
+        return {"summary": after.summary, "sheet": whole(after), "rows": None, "columns": None}
     old, new = before.sheet.entries, after.sheet.entries
     touched = [row for row, same in enumerate(map(is_, old, new)) if not same]
     rows = [row for row in touched if old[row] != new[row]]
@@ -87,7 +87,7 @@ def difference(before: Loaded, after: Loaded) -> dict[str, Any]:
         same = map(eq, before.kinds, after.kinds)
         rows = sorted({*rows, *(row for row, alike in enumerate(same) if not alike)})
     return {
-        "frame": after.frame,
+        "summary": after.summary,
         "sheet": None,
         "rows": text_columns(after.sheet, after.kinds, after.offer_names, rows) if rows else None,
         "columns": after.columns.moved_from(before.columns),
