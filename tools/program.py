@@ -17,6 +17,7 @@ CHROMIUM = "/usr/bin/chromium"
 VIEWPORT = {"width": 1280, "height": 800}
 _FLAGS = [
     "--no-sandbox",
+    "--disable-gpu",
     "--disable-quic",
     "--no-first-run",
     "--disable-background-networking",

@@ -12,6 +12,7 @@ from milkwort.core.errors import BadValueError
 from milkwort.store.plans import load_plan
 from milkwort.store.sheet import load_sheet
 from tests.api.conftest import ids_of
+from tests.depth import cases
 
 
 def lines(count):
@@ -46,7 +47,7 @@ def memory_is_the_database(client, plan):
             assert getattr(held.sheet.table, name) == column
 
 
-@pytest.mark.parametrize("seed", range(3))
+@pytest.mark.parametrize("seed", range(cases(1, 3)))
 def test_calls_against_removals_name_the_keyword_that_was_meant(client, plan, seed):
     take(client, plan, lines(120))
     texts = {i: t for t, i in ids_of(client, plan).items()}
@@ -74,7 +75,7 @@ def test_calls_against_removals_name_the_keyword_that_was_meant(client, plan, se
     memory_is_the_database(client, plan)
 
 
-@pytest.mark.parametrize("seed", range(4))
+@pytest.mark.parametrize("seed", range(cases(2, 4)))
 def test_after_every_change_of_any_mixture_memory_is_the_database(client, plan, seed):
     rng = random.Random(seed)
     take(client, plan, lines(12))

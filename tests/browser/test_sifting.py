@@ -10,9 +10,8 @@ import httpx
 import pytest
 from playwright.sync_api import Page, expect
 
+from tests.depth import DEEP
 from tools.program import watched_page
-
-VIEWS = ["words", "one", "map", "compare"]
 
 
 def sift(page: Page, plan: str, query: str = "") -> None:
@@ -212,9 +211,7 @@ def test_everything_is_in_reach_at_twice_the_size(plan: str, page: Page, view: s
     assert not wide
 
 
-def test_the_whole_sample_is_called_with_keys_alone_in_under_two_presses_a_keyword(
-    plan: str, page: Page
-):
+def test_the_sample_is_called_with_keys_alone_in_under_two_presses_a_keyword(plan: str, page: Page):
     """What a planner does: house rules, then words, then the rest of each part at once."""
     presses = 0
 
@@ -254,9 +251,12 @@ def test_the_whole_sample_is_called_with_keys_alone_in_under_two_presses_a_keywo
         page.wait_for_timeout(250)
     press("/", "Control+a", "Delete", "Enter", "o")
     page.get_by_role("article").wait_for()
-    while to_call(page) > 0:
+    # a run of every day stops where the claim holds for all that was called so far
+    end = 0 if DEEP else max(0, to_call(page) - 60)
+    while to_call(page) > end:
         left = to_call(page)
         press("1" if left % 5 else "2")
         expect(page.get_by_role("link", name="Sift")).to_contain_text(f"{left - 1} to call")
-    print(f"\n{start} keywords to call, {presses} key presses: {presses / start:.2f} each")
-    assert presses < 2 * start
+    called = start - to_call(page)
+    print(f"\n{called} keywords called, {presses} key presses: {presses / called:.2f} each")
+    assert called > start / 2 and presses < 2 * called

@@ -14,7 +14,7 @@ from milkwort.api.plan.summary import purse_block
 from milkwort.api.plan.workspace import Decision
 from milkwort.api.sift.schemas import LineChange, LineOrder, Tried, Trying
 from milkwort.core.brief.brief import Brief
-from milkwort.core.market.standing import STANDINGS
+from milkwort.core.market.standing import Stand
 from milkwort.core.plan.run import run_plan
 from milkwort.core.plan.the_line import price_that_admits, rule_that_admits
 from milkwort.store.briefs import brief_of
@@ -31,7 +31,7 @@ def attempt(plan_id: int, body: Trying, work: Work) -> Response:
     brief = _brief(loaded, body)
     sheet = with_brief(loaded.sheet, replace(loaded.record, brief=brief))
     result = run_plan(brief, sheet.table, loaded.result)
-    beyond = int((result.standing.standing == STANDINGS.index("beyond")).sum())
+    beyond = int((result.standing.standing == Stand.BEYOND).sum())
     return sent(
         {
             "purse": purse_block(result, sheet),

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from enum import IntEnum
 
 import numpy as np
 from numpy.typing import NDArray
@@ -19,6 +20,7 @@ __all__ = [
     "STANDINGS",
     "ComeIn",
     "ComeInColumns",
+    "Stand",
     "Standing",
     "ceiling_of",
     "clicks_to_first_sale",
@@ -29,7 +31,18 @@ __all__ = [
     "standing_of",
 ]
 
-STANDINGS: tuple[str, ...] = ("in_reach", "stretch", "beyond", "unknown")
+
+class Stand(IntEnum):
+    """Where a keyword stands by its reach at the ceiling, as a column holds it."""
+
+    IN_REACH = 0
+    STRETCH = 1
+    BEYOND = 2
+    UNKNOWN = 3
+
+
+STANDINGS: tuple[str, ...] = tuple(stand.name.lower() for stand in Stand)
+"""The same by name, in the order of `Stand`."""
 
 _STOP_SEARCH_END = 10_000_000
 
@@ -47,7 +60,7 @@ class Standing:
     reach : Floats
         F at the ceiling.
     standing : Ints
-        Position in `STANDINGS`; `unknown` where no price is known at all.
+        Of `Stand`; `unknown` where no price is known at all.
     thin : ndarray of bool
         Under a click a month at the ceiling.
     clicks_at_ceiling : Floats
@@ -109,8 +122,8 @@ def standing_of(brief: Brief, demand: Demand, prices: Prices, allowed: Floats) -
         )
     standing = np.select(
         [~prices.known, at.reach >= assumed["in_reach"], at.reach >= assumed["stretch"]],
-        [3, 0, 1],
-        default=2,
+        [Stand.UNKNOWN, Stand.IN_REACH, Stand.STRETCH],
+        default=Stand.BEYOND,
     ).astype(np.int64)
     return Standing(
         ceiling=ceiling,

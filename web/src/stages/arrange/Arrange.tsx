@@ -1,14 +1,13 @@
-import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { useActions } from "../../app/actions";
 import { client, taken } from "../../data/client";
 import { usePlan } from "../../data/plan";
+import { usePlanQuery } from "../../data/usePlanQuery";
 import { TextButton } from "../../parts/Button";
 import { Quiet, Top } from "../../parts/Screen";
 import { ItemsAway } from "../../parts/TakeAway";
 import { Views } from "../../parts/Views";
 import { number, plural } from "../../parts/format";
-import type { ArrangeView } from "./view";
 import * as S from "./Arrange.styles";
 import { Conflicts, conflictsLeave } from "./Conflicts";
 import { Groups } from "./Groups";
@@ -21,14 +20,7 @@ export function Arrange() {
   const { id, summary, change } = usePlan();
   const [view, setView] = useState<View>("groups");
   const [choosing, setChoosing] = useState(false);
-  const query = useQuery({
-    queryKey: ["arrange", id, summary.revision],
-    queryFn: () =>
-      taken<ArrangeView>(
-        client.GET("/api/plans/{plan_id}/arrange", { params: { path: { plan_id: id } } }),
-      ),
-    placeholderData: (before) => before,
-  });
+  const query = usePlanQuery("/arrange");
   const found = query.data;
   const empty = found ? found.groups.keywords.filter((held) => held === 0).length : 0;
   const removeEmpty = () =>

@@ -1,7 +1,7 @@
-import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { client, taken, type Schemas } from "../../data/client";
 import { usePlan } from "../../data/plan";
+import { usePlanQuery } from "../../data/usePlanQuery";
 import { Button, MainButton } from "../../parts/Button";
 import { Foot, Sheet } from "../../parts/Sheet";
 import { number, plural } from "../../parts/format";
@@ -20,13 +20,10 @@ export function StructureSheet({ open, onOpen }: Props) {
 }
 
 function Structures({ onDone }: { onDone: () => void }) {
-  const { id, summary, change } = usePlan();
+  const { id, change } = usePlan();
   const [kind, setKind] = useState<Item["kind"]>("theme");
   const path = { params: { path: { plan_id: id } } };
-  const query = useQuery({
-    queryKey: ["structures", id, summary.revision],
-    queryFn: () => taken<Item[]>(client.GET("/api/plans/{plan_id}/arrange/structures", path)),
-  });
+  const query = usePlanQuery("/arrange/structures");
   const take = () =>
     void change(() =>
       taken(client.POST("/api/plans/{plan_id}/arrange/structure", { ...path, body: { kind } })),

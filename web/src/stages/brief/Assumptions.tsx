@@ -1,7 +1,6 @@
-import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { client, taken } from "../../data/client";
 import { usePlan } from "../../data/plan";
+import { usePlanQuery } from "../../data/usePlanQuery";
 import { Blank } from "../../parts/Blank";
 import { TextButton } from "../../parts/Button";
 import { parsed } from "../../parts/format";
@@ -9,15 +8,9 @@ import * as S from "./Brief.styles";
 
 /** Every default of the model, with its reason: changed in place, and put back. */
 export function Assumptions() {
-  const { id, summary, changeAssumption } = usePlan();
+  const { summary, changeAssumption } = usePlan();
   const [open, setOpen] = useState(false);
-  const rows = useQuery({
-    queryKey: ["assumptions", id, summary.revision],
-    queryFn: () =>
-      taken(client.GET("/api/plans/{plan_id}/assumptions", { params: { path: { plan_id: id } } })),
-    enabled: open,
-    placeholderData: (before) => before,
-  });
+  const rows = usePlanQuery("/assumptions", { enabled: open });
   const changed = Object.keys(summary.brief.assumptions).length;
   return (
     <S.Assumed>

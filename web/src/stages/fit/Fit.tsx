@@ -1,6 +1,6 @@
-import { useQuery } from "@tanstack/react-query";
-import { client, taken, type Schemas } from "../../data/client";
+import type { Schemas } from "../../data/client";
 import { usePlan } from "../../data/plan";
+import { usePlanQuery } from "../../data/usePlanQuery";
 import { Blank } from "../../parts/Blank";
 import { Choice } from "../../parts/Choice";
 import { Quiet, Top } from "../../parts/Screen";
@@ -8,7 +8,6 @@ import { money, number, parsed, parsedPer, percent } from "../../parts/format";
 import { Bids } from "./Bids";
 import * as S from "./Fit.styles";
 import { LadderOfPounds } from "./LadderOfPounds";
-import type { FitView } from "./view";
 import { OtherWays } from "./OtherWays";
 
 type Values = Schemas["BriefValues"];
@@ -35,15 +34,10 @@ const policiesOf = (lowWins: number): { id: Values["policy"]; name: string; abou
 
 /** Bids that make most of the month's money, and what more money would buy. */
 export function Fit() {
-  const { id, summary, changeBrief, changePurse } = usePlan();
+  const { summary, changeBrief, changePurse } = usePlan();
   const { values } = summary.brief;
   const { purse } = summary;
-  const view = useQuery({
-    queryKey: ["fit", id, summary.revision],
-    queryFn: () =>
-      taken<FitView>(client.GET("/api/plans/{plan_id}/fit", { params: { path: { plan_id: id } } })),
-    placeholderData: (before) => before,
-  });
+  const view = usePlanQuery("/fit");
   const best = view.data?.other_ways.find((way) => way.name === "flat")?.flat_bid ?? 1;
   const setPolicy = (policy: Values["policy"]) =>
     void changeBrief(

@@ -1,8 +1,9 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQueryClient } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import { Link } from "react-router";
 import { client, taken, type Schemas } from "../../data/client";
 import { usePlan } from "../../data/plan";
+import { usePlanQuery } from "../../data/usePlanQuery";
 import { useSaying } from "../../data/saying";
 import { Button, MainButton } from "../../parts/Button";
 import { ItemsAway } from "../../parts/TakeAway";
@@ -25,11 +26,7 @@ export function HandOver() {
   const [active, setActive] = useState<number | null>(null);
   const [selected, setSelected] = useState<ReadonlySet<number>>(new Set());
   const path = { params: { path: { plan_id: id } } };
-  const view = useQuery({
-    queryKey: ["hand-over", id, summary.revision],
-    queryFn: () => taken<View>(client.GET("/api/plans/{plan_id}/hand-over", path)),
-    placeholderData: (before) => before,
-  });
+  const view = usePlanQuery("/hand-over");
   const rows = useMemo(() => view.data?.rows ?? [], [view.data]);
   const columns = useMemo(
     () => uploadColumns(rows, summary.brief.values.currency),
@@ -42,7 +39,7 @@ export function HandOver() {
         client.POST("/api/plans/{plan_id}/hand-over", { ...path, body: { kind } }),
       );
       setSummary(next);
-      await queries.invalidateQueries({ queryKey: ["hand-over", id] });
+      await queries.invalidateQueries({ queryKey: ["/hand-over", id] });
       say(`kept a copy of ${made.filename}`);
       const link = document.createElement("a");
       link.href = fileOf(id, made);

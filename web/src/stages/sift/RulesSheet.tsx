@@ -1,7 +1,7 @@
-import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { client, taken, type Schemas } from "../../data/client";
 import { usePlan } from "../../data/plan";
+import { usePlanQuery } from "../../data/usePlanQuery";
 import { Button, MainButton, TextButton } from "../../parts/Button";
 import { Field, Foot, Sheet } from "../../parts/Sheet";
 import { number, parsed, plural } from "../../parts/format";
@@ -24,10 +24,7 @@ function Rules({ onDone }: { onDone: () => void }) {
   const { id, summary, change } = usePlan();
   const path = { params: { path: { plan_id: id } } };
   const rules = summary.own.house_rules as Rule[];
-  const preview = useQuery({
-    queryKey: ["rules", id, summary.revision],
-    queryFn: () => taken(client.GET("/api/plans/{plan_id}/sift/rules", path)),
-  });
+  const preview = usePlanQuery("/sift/rules");
   const keep = (next: Rule[]) =>
     change(() =>
       taken(client.PATCH("/api/plans/{plan_id}/own", { ...path, body: { house_rules: next } })),

@@ -1,8 +1,8 @@
-import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { Checkbox } from "react-aria-components";
 import { client, taken, type Schemas } from "../../../data/client";
 import { usePlan } from "../../../data/plan";
+import { usePlanQuery } from "../../../data/usePlanQuery";
 import { Blank } from "../../../parts/Blank";
 import { Button, MainButton, TextButton } from "../../../parts/Button";
 import { Quiet, Small } from "../../../parts/Screen";
@@ -31,10 +31,7 @@ export function CrossingSource({ onTray }: Props) {
   const [anyOrder, setAnyOrder] = useState(false);
   const [name, setName] = useState("");
   const [made, setMade] = useState<Schemas["CrossingAnswer"] | null>(null);
-  const recipes = useQuery({
-    queryKey: ["recipes", path.params.path.plan_id, summary.revision],
-    queryFn: () => taken(client.GET("/api/plans/{plan_id}/recipes", path)),
-  });
+  const recipes = usePlanQuery("/recipes");
   const question = { parts, any_order: anyOrder };
   const asked = JSON.stringify(question);
 

@@ -1,7 +1,7 @@
-import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { client, taken, type Schemas } from "../../../data/client";
 import { usePlan } from "../../../data/plan";
+import { usePlanQuery } from "../../../data/usePlanQuery";
 import { MainButton, TextButton } from "../../../parts/Button";
 import { Choice } from "../../../parts/Choice";
 import { ItemsAway } from "../../../parts/TakeAway";
@@ -19,14 +19,11 @@ const matches: { id: Match; name: string; about: string }[] = [
 
 /** Words never wanted: negatives that catch keywords on arrival. */
 export function NeverWanted() {
-  const { summary, change } = usePlan();
+  const { change } = usePlan();
   const { path } = useReading();
   const [text, setText] = useState("");
   const [match, setMatch] = useState<Match>("phrase");
-  const held = useQuery({
-    queryKey: ["negatives", path.params.path.plan_id, summary.revision],
-    queryFn: () => taken(client.GET("/api/plans/{plan_id}/negatives", path)),
-  });
+  const held = usePlanQuery("/negatives");
   const add = async () => {
     const body = { texts: wordsOf(text), match };
     if (await change(() => taken(client.POST("/api/plans/{plan_id}/negatives", { ...path, body }))))

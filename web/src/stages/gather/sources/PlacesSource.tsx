@@ -1,8 +1,8 @@
-import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { ToggleButton } from "react-aria-components";
 import { client, taken } from "../../../data/client";
 import { usePlan } from "../../../data/plan";
+import { usePlanQuery } from "../../../data/usePlanQuery";
 import { Blank } from "../../../parts/Blank";
 import { Button, MainButton } from "../../../parts/Button";
 import { Choice } from "../../../parts/Choice";
@@ -21,10 +21,7 @@ export function PlacesSource({ onTray }: Props) {
   const own = summary.brief.values.places;
   const [mine, setMine] = useState(own[0] ?? "");
   const [picked, setPicked] = useState<ReadonlySet<string>>(new Set());
-  const found = useQuery({
-    queryKey: ["places", path.params.path.plan_id, summary.revision],
-    queryFn: () => taken(client.GET("/api/plans/{plan_id}/gather/places", path)),
-  });
+  const found = usePlanQuery("/gather/places");
   const body = { others: [...picked], own: mine };
   const swap = () =>
     read(

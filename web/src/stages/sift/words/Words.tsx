@@ -1,9 +1,9 @@
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useCallback, useMemo, useRef, useState } from "react";
 import { useActions } from "../../../app/actions";
 import { useDesk } from "../../../app/desk";
 import { client, taken, type CallName, type Schemas } from "../../../data/client";
 import { usePlan } from "../../../data/plan";
+import { usePlanQuery } from "../../../data/usePlanQuery";
 import { Choice } from "../../../parts/Choice";
 import { leaf } from "../../../parts/shownList";
 import type { Column, Plain, Sort } from "../../../parts/column";
@@ -46,14 +46,7 @@ export function Words() {
   const [over, setOver] = useState<Over | null>(null);
   const [blocking, setBlocking] = useState<string | null>(null);
   const grid = useRef<GridHandle>(null);
-  const query = useQuery({
-    queryKey: ["words", id, summary.revision],
-    queryFn: () =>
-      taken<View>(
-        client.GET("/api/plans/{plan_id}/sift/words", { params: { path: { plan_id: id } } }),
-      ),
-    placeholderData: keepPreviousData,
-  });
+  const query = usePlanQuery("/sift/words");
   const view = query.data;
   const rows = useMemo(
     () => (view ? ordered(view, filter.words, sort) : []),

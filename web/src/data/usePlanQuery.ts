@@ -1,0 +1,50 @@
+import { useQuery, type UseQueryResult } from "@tanstack/react-query";
+import type { paths } from "./api.generated";
+import { client, taken } from "./client";
+import { usePlan } from "./plan";
+
+const plans = "/api/plans/{plan_id}";
+
+type Answer<P> = P extends {
+  get: { responses: { 200: { content: { "application/json": infer Found } } } };
+}
+  ? Found
+  : never;
+
+/** What of a plan can be asked for that needs nothing but the plan. */
+export type Asked = keyof {
+  [
+    P in keyof paths as P extends `${typeof plans}${infer Rest}`
+      ? Rest extends `${string}{${string}`
+        ? never
+        : Answer<paths[P]> extends never
+          ? never
+          : Rest
+      : never
+  ]: true;
+};
+
+type Options = { enabled?: boolean };
+
+/** Something of the plan, asked anew when the plan has changed; until then as it was. */
+export function usePlanQuery<A extends Asked>(
+  asked: A,
+  options: Options = {},
+): UseQueryResult<Answer<paths[`${typeof plans}${A}`]>> {
+  const { id, summary } = usePlan();
+  const found = useQuery<unknown>({
+    queryKey: [asked, id, summary.revision],
+    queryFn: () => {
+      const answer: unknown = client.GET(
+        `${plans}${asked}` as never,
+        { params: { path: { plan_id: id } } } as never,
+      );
+      return taken(answer as Promise<{ data?: unknown; response: Response }>);
+    },
+    // what another plan answered is nothing to show meanwhile
+    placeholderData: (before: unknown, query?: { queryKey: readonly unknown[] }) =>
+      query?.queryKey[1] === id ? before : undefined,
+    ...options,
+  });
+  return found as UseQueryResult<Answer<paths[`${typeof plans}${A}`]>>;
+}
