@@ -114,3 +114,18 @@ def test_the_running_account_becomes_the_start_and_results_fill_the_brief(sample
     sample.get_by_role("button", name="these were enquiries").click()
     expect(sample.get_by_role("status").filter(has_text="from results")).to_be_visible()
     expect(sample.get_by_label("Enquiries of 100 visitors, likely")).to_have_value("3.01")
+
+
+def test_a_trays_rows_can_be_come_by_in_a_small_window_and_lie_over_nothing(sample: Page):
+    source(sample, "A file or a list")
+    rows = "".join(f"\nsash lift number {n}\t{n}" for n in range(40))
+    sample.get_by_label("Pasted rows").fill(f"keyword\tvolume{rows}")
+    sample.get_by_role("button", name="Read what is pasted").click()
+    sample.set_viewport_size({"width": 640, "height": 400})
+    grid = sample.get_by_role("grid", name="Rows: new")
+    grid.get_by_text("sash lift number 3", exact=True).click()
+    row = grid.get_by_role("row").nth(2).bounding_box()
+    purse = sample.get_by_role("region", name="Purse").bounding_box()
+    assert row is not None and purse is not None
+    assert row["y"] + row["height"] <= purse["y"] + 1
+    sample.set_viewport_size({"width": 1280, "height": 800})

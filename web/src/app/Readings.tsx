@@ -58,8 +58,10 @@ export function Readings({ keyword, readings, apart }: Props) {
               {reading.origin || "unknown"}
               {reading.origin_row ? `, row ${reading.origin_row}` : ""}
               <small>
-                {money(reading.cpc_low)} – {money(reading.cpc_high)} a click,{" "}
-                {reading.read_at.slice(0, 10)}
+                {reading.cpc_low == null && reading.cpc_high == null
+                  ? "no price"
+                  : `${money(reading.cpc_low)} – ${money(reading.cpc_high)} a click`}
+                , {reading.read_at.slice(0, 10)}
                 {reading.basis && `, counted as ${reading.basis}`}
                 {reading.area && `, ${reading.area}`}
               </small>

@@ -1,11 +1,20 @@
 import styled from "styled-components";
 import { ink } from "../../look/tokens";
 
+/** Its rows take the rest of the height, and some rows' height where there is none. */
 export const Tray = styled.section`
   flex: 1;
   min-width: 0;
+  min-height: 0;
+  overflow-y: auto;
   display: flex;
   flex-direction: column;
+  > * {
+    flex-shrink: 0;
+  }
+  > [role="grid"] {
+    min-height: 190px;
+  }
 `;
 
 export const TrayHead = styled.div`
