@@ -82,16 +82,21 @@ class Reader:
         process = self._started()
         assert process.stdin is not None
         assert process.stdout is not None
-        late = threading.Timer(self._seconds, process.kill)
+        out_of_time = threading.Event()
+
+        def end() -> None:
+            out_of_time.set()  # before the process ends, so that its end is told apart
+            process.kill()
+
+        late = threading.Timer(self._seconds, end)
         late.start()
         try:
             pickle.dump(question, process.stdin)
             process.stdin.flush()
             return pickle.load(process.stdout)
-        except (EOFError, OSError, pickle.UnpicklingError):
-            out_of_time = late.finished.is_set()
+        except (EOFError, OSError, ValueError, pickle.UnpicklingError):
             self.close()
-            passed = f"{self._seconds:g} s" if out_of_time else _gib(self._memory)
+            passed = f"{self._seconds:g} s" if out_of_time.is_set() else _gib(self._memory)
             raise TooLargeError(
                 f"{name}: expected a file that can be read within {passed}, got one that takes "
                 "more. Nothing of it was taken; save it as CSV, or split it.", name,

@@ -37,7 +37,7 @@ def unpacked_size(data: bytes) -> int:
     try:
         with zipfile.ZipFile(io.BytesIO(data)) as packed:
             return sum(info.file_size for info in packed.infolist())
-    except Exception:  # reading it says what is wrong
+    except (zipfile.BadZipFile, ValueError, NotImplementedError):  # reading it says what is wrong
         return 0
 
 

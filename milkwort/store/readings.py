@@ -81,15 +81,19 @@ def use_reading(
 ) -> None:
     """Take one reading of a keyword into use, for searches, prices or both.
 
+    What it says nothing of stays with the reading that does.
+
     Raises
     ------
     NotFoundError
         Where the keyword has no such reading.
     """
     held = readings_of(change.session, change.plan_id, keyword_id)
-    if reading_id not in [r.id for r in held]:
+    chosen = next((r for r in held if r.id == reading_id), None)
+    if chosen is None:
         raise NotFoundError("That reading is no longer there.", "reading")
-    change.update(models.Reading, {r.id: dict.fromkeys(parts, r.id == reading_id) for r in held})
+    said = [part for part in parts if _says(chosen, part)]
+    change.update(models.Reading, {r.id: dict.fromkeys(said, r.id == reading_id) for r in held})
 
 
 def set_rule(change: Change, rule: str, brief: Brief) -> None:
@@ -159,7 +163,7 @@ def _by_keyword(change: Change, keywords: Iterable[int] | None) -> dict[int, lis
     return held
 
 
-def _says(row: models.Reading, part: Part) -> bool:
+def _says(row: models.Reading | StoredReading, part: Part) -> bool:
     if part == "in_use":
         return row.volume_low is not None or row.volume_high is not None
     return bool(row.cpc_low or row.cpc_high)

@@ -373,6 +373,8 @@ def test_searches_and_prices_come_from_readings_of_their_own_each_with_its_area(
     assert texts_of(client, plan)["cpc_low"]["sash cord replacement"] == 9
     assert texts_of(client, plan)["volume_high"]["sash cord replacement"] == 900
     choice = {"id": first["id"], "use": "prices"}
+    client.post(f"{plan}/keywords/{keyword}/reading", json={"id": newest["id"], "use": "prices"})
+    assert texts_of(client, plan)["cpc_low"]["sash cord replacement"] == 9  # it says no price
     client.post(f"{plan}/keywords/{keyword}/reading", json=choice)
     found = texts_of(client, plan)
     assert found["cpc_low"]["sash cord replacement"] == pytest.approx(first["cpc_low"])

@@ -87,7 +87,7 @@ def months_listed(rows: Sequence[RivalRow]) -> range:
     rows : sequence of RivalRow
         Those without dates are left out.
     """
-    dated = [(r.first_seen, r.last_seen) for r in rows if r.first_seen and r.last_seen]
+    dated = _spans(rows)
     if not dated:
         return range(0)
     last = month_of(max(last for _, last in dated))
@@ -193,7 +193,7 @@ def _sighting(
     window: range,
     all_clicks: dict[str, float],
 ) -> Sighting:
-    spans = [(r.first_seen, r.last_seen) for r in rows if r.first_seen and r.last_seen]
+    spans = _spans(rows)
     first, last = min((f for f, _ in spans), default=0), max((t for _, t in spans), default=0)
     rivals = tuple(sorted({r.rival for r in rows}))
     clicks = _sum([r.clicks for r in now])
@@ -210,6 +210,16 @@ def _sighting(
         ads=tuple(dict.fromkeys(r.ad for r in rows if r.ad)),
         pages=tuple(dict.fromkeys(r.page for r in rows if r.page)),
     )
+
+
+def _spans(rows: Sequence[RivalRow]) -> list[tuple[int, int]]:
+    """Return first and last day of the rows that have both, days that a calendar holds."""
+    end = date.max.toordinal()
+    return [
+        (r.first_seen, r.last_seen)
+        for r in rows
+        if r.first_seen and r.last_seen and 1 <= r.first_seen <= r.last_seen <= end
+    ]
 
 
 def _months(spans: Sequence[tuple[int, int]], window: range) -> tuple[int, ...]:

@@ -121,3 +121,10 @@ def test_gaps_are_ranked_by_what_they_would_bring_this_plan():
     more = replace(more, texts=tuple(texts))
     order, customers = rank_gaps(result, more, texts)
     assert order.tolist() == [1, 0, 2] and customers[2] == 0.0
+
+
+@pytest.mark.parametrize(("first", "last"), [(-5, 9), (9, 2**70), (90, 3), (0, 0)])
+def test_days_that_no_calendar_holds_are_as_if_they_were_not_listed(first, last):
+    odd = RivalRow("A", "sash", first_seen=first, last_seen=last)
+    (seen,) = sightings([odd])
+    assert seen.days is None and seen.months == () and len(months_listed([odd])) == 0
