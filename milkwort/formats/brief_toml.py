@@ -4,16 +4,17 @@ from __future__ import annotations
 
 import math
 import tomllib
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any, cast
 
-from milkwort.core.assumptions import RETIRED, TABLE, Assumed
-from milkwort.core.brief.brief import Brief, Goal, Match, Pricing
+from milkwort.core.assumptions import RETIRED, TABLE
+from milkwort.core.brief.brief import Brief
+from milkwort.core.brief.fields import OF_OFFER, OF_PLAN, BriefField, keys_of
 from milkwort.core.brief.limits import Limits, SpendLimit
 from milkwort.core.brief.showing import ALWAYS, DAY_NAMES, Showing
-from milkwort.core.brief.worth import CeilingRule, Conversion, Offer, RuleName
+from milkwort.core.brief.values import Beside, brief_of_values
 from milkwort.core.errors import BadValueError
-from milkwort.core.words.match_types import MATCHES
+from milkwort.core.words.match_types import MATCHES, Match
 from milkwort.core.words.negatives import Negative
 
 __all__ = ["BriefFile", "read_brief"]
@@ -22,13 +23,15 @@ _ASSUMED_IN_MARKET = (
     "low_percentile", "high_percentile", "min_bid", "bid_step", "click_rate_top",
     "click_rate_bottom", "area_share",
 )  # fmt: skip
+_ENDS = ("low", "likely", "high")
+_BESIDE: dict[str, set[str]] = {
+    "plan": {"name"},
+    "offer": {"name", "conversion", "enquiry", "close"},
+    "market": set(_ASSUMED_IN_MARKET),
+    "ceiling": set(),
+}
 _KEYS = {
-    "plan": {"name", "currency", "monthly_spend", "goal", "max_keywords", "min_clicks",
-             "season"},
-    "offer": {"name", "sale_value", "gross_margin", "sales_per_customer", "conversion",
-              "enquiry", "close"},
-    "ceiling": {"rule", "value", "max_cpc", "may_pay_to_learn"},
-    "market": {"pricing", "places", "volume_basis", *_ASSUMED_IN_MARKET},
+    **{table: more | keys_of(table) for table, more in _BESIDE.items()},
     "negatives": {"exact", "phrase", "broad"},
     "showing": {"days", "from_hour", "to_hour", "zone", "share"},
     "campaign": {"name", "least", "most"},
@@ -79,37 +82,58 @@ def read_brief(data: bytes, name: str = "brief") -> BriefFile:
     own = _table(tree, "assumptions")
     changes |= {key: _number(own, key, "assumptions") for key in own if key not in RETIRED}
     campaigns = _campaigns(tree)
+    limits = Limits(campaigns={at: limit for at, (_, limit) in enumerate(campaigns)})
     offers = _offers(tree)
-    brief = Brief(
-        name=str(plan.get("name", "Plan")),
-        currency=str(plan.get("currency", "GBP")),
-        monthly_spend=_number(plan, "monthly_spend", "plan"),
-        offer=offers[0],
-        more_offers=offers[1:],
-        negatives=_negatives(tree),
-        limits=_limits(plan, campaigns),
-        season=_season(plan),
-        showing=_showing(tree),
-        ceiling=_ceiling(tree),
-        goal=cast(Goal, plan.get("goal", "customers")),
-        pricing=cast(Pricing, market.get("pricing", "pay_enough")),
-        places=_texts(market, "places", "market"),
-        volume_basis=cast(Match, market.get("volume_basis", "exact")),
-        assumed=Assumed(changes),
+    said = {f.name: f.start for f in OF_PLAN} | offers[0] | {
+        "offer_name": offers[0]["name"],
+        "more_offers": offers[1:],
+        **{f.name: _said(tree, f) for f in OF_PLAN if f.file},
+    }  # fmt: skip
+    brief = brief_of_values(
+        str(plan.get("name", "Plan")), said, Beside(changes, _negatives(tree), limits=limits)
     )
-    return BriefFile(brief, tuple(_left_out(tree)), campaigns)
+    return BriefFile(replace(brief, showing=_showing(tree)), tuple(_left_out(tree)), campaigns)
 
 
-def _offers(tree: dict[str, Any]) -> tuple[Offer, ...]:
+def _said(tree: dict[str, Any], field: BriefField) -> Any:
+    """Return what a file says of a field: its start where it says nothing."""
+    section, key = field.file.split(".")
+    table = _table(tree, section)
+    if key not in table and not field.required:
+        return field.start
+    return _value(table, key, section, field)
+
+
+def _value(table: dict[str, Any], key: str, section: str, field: BriefField) -> Any:
+    """Return one value, of the kind its field holds."""
+    value, holds = table.get(key), field.holds
+    if holds is float:
+        return _number(table, key, section)
+    if holds is int and (isinstance(value, bool) or not isinstance(value, int)):
+        raise BadValueError(f"[{section}] {key}", field.expected, value)
+    if holds == list[str]:
+        return list(_texts(table, key, section))
+    if holds == list[float]:
+        return _numbers(table, key, section, field)
+    return bool(value) if holds is bool else value
+
+
+def _numbers(table: dict[str, Any], key: str, section: str, field: BriefField) -> list[float]:
+    value = table[key]
+    if not isinstance(value, list) or not all(
+        isinstance(m, int | float) and not isinstance(m, bool) for m in value
+    ):
+        raise BadValueError(f"[{section}] {key}", f"{field.length} numbers, January first", value)
+    return list(map(float, value))
+
+
+def _offers(tree: dict[str, Any]) -> list[dict[str, Any]]:
+    """Return each offer by field, with its name."""
     found = tree.get("offer")
     tables = found if isinstance(found, list) else [found] if found is not None else []
     if not tables or not all(isinstance(t, dict) for t in tables):
         raise BadValueError("[offer]", "an offer, or several [[offer]]", found)
-    offers = tuple(map(_offer, tables))
-    names = [o.name.casefold() for o in offers]
-    if len(offers) > 1 and (len(set(names)) < len(names) or "" in names):
-        raise BadValueError("[[offer]] name", "a name of its own for each offer", names)
-    return offers
+    return list(map(_offer, tables))
 
 
 def _negatives(tree: dict[str, Any]) -> tuple[Negative, ...]:
@@ -135,28 +159,6 @@ def _campaigns(tree: dict[str, Any]) -> tuple[tuple[str, SpendLimit], ...]:
     return tuple(named)
 
 
-def _limits(plan: dict[str, Any], campaigns: tuple[tuple[str, SpendLimit], ...]) -> Limits:
-    most = plan.get("max_keywords")
-    if most is not None and (isinstance(most, bool) or not isinstance(most, int)):
-        raise BadValueError("[plan] max_keywords", "a whole number of 1 or more", most)
-    return Limits(
-        max_keywords=most,
-        min_clicks=_number(plan, "min_clicks", "plan", 0.0),
-        campaigns={at: limit for at, (_, limit) in enumerate(campaigns)},
-    )
-
-
-def _season(plan: dict[str, Any]) -> tuple[float, ...] | None:
-    season = plan.get("season")
-    if season is None:
-        return None
-    if not isinstance(season, list) or not all(
-        isinstance(m, int | float) and not isinstance(m, bool) for m in season
-    ):
-        raise BadValueError("[plan] season", "twelve numbers, January first", season)
-    return tuple(map(float, season))
-
-
 def _showing(tree: dict[str, Any]) -> Showing:
     table = _table(tree, "showing")
     if not table:
@@ -174,41 +176,28 @@ def _showing(tree: dict[str, Any]) -> Showing:
     )
 
 
-def _offer(offer: dict[str, Any]) -> Offer:
+def _offer(offer: dict[str, Any]) -> dict[str, Any]:
     if "conversion" in offer:
-        conversion, close = _conversion(offer, "conversion"), None
+        rates = _ends(offer, "conversion", "rate")
     elif "enquiry" in offer and "close" in offer:
-        conversion, close = _conversion(offer, "enquiry"), _conversion(offer, "close")
+        rates = _ends(offer, "enquiry", "rate") | _ends(offer, "close", "close")
     else:
         raise BadValueError("[offer] conversion", "conversion, or enquiry and close", "neither")
-    return Offer(
-        sale_value=_number(offer, "sale_value", "offer"),
-        gross_margin=_number(offer, "gross_margin", "offer"),
-        sales_per_customer=_number(offer, "sales_per_customer", "offer", 1.0),
-        conversion=conversion,
-        close=close,
-        name=str(offer.get("name", "")),
-    )
+    figures = {
+        f.name: _number(offer, f.name, "offer", None if f.required else f.start)
+        for f in OF_OFFER
+        if f.file
+    }
+    unsaid = {f.name: f.start for f in OF_OFFER}
+    return unsaid | figures | rates | {"name": str(offer.get("name", ""))}
 
 
-def _conversion(offer: dict[str, Any], key: str) -> Conversion:
+def _ends(offer: dict[str, Any], key: str, kind: str) -> dict[str, float]:
+    """Return a rate's low, likely and high by field; a bare number is all three."""
     value = offer[key]
-    if isinstance(value, dict):
-        low, likely, high = (_number(value, end, f"offer {key}") for end in
-                             ("low", "likely", "high"))  # fmt: skip
-        return Conversion(low, likely, high)
-    one = _number(offer, key, "offer")
-    return Conversion(one, one, one)
-
-
-def _ceiling(tree: dict[str, Any]) -> CeilingRule:
-    table = _table(tree, "ceiling")
-    return CeilingRule(
-        rule=cast(RuleName, table.get("rule", "break_even")),
-        value=_number(table, "value", "ceiling") if "value" in table else None,
-        max_cpc=_number(table, "max_cpc", "ceiling") if "max_cpc" in table else None,
-        may_pay_to_learn=bool(table.get("may_pay_to_learn", False)),
-    )
+    if not isinstance(value, dict):
+        return dict.fromkeys((f"{kind}_{end}" for end in _ENDS), _number(offer, key, "offer"))
+    return {f"{kind}_{end}": _number(value, end, f"offer {key}") for end in _ENDS}
 
 
 def _left_out(tree: dict[str, Any]) -> list[str]:

@@ -6,7 +6,7 @@ import re
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from milkwort.core.brief.brief import MATCHES
+from milkwort.core.words.match_types import MATCHES
 from milkwort.core.words.texts import normalise
 from milkwort.formats.keyword_rows import FIELDS
 from milkwort.formats.months import MONTHS

@@ -7,9 +7,9 @@ from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any, TypeVar
 
-from milkwort.core.brief.brief import MATCHES
 from milkwort.core.market.keyword_table import CALLS
 from milkwort.core.words.intents import INTENTS
+from milkwort.core.words.match_types import MATCHES
 from milkwort.core.words.texts import MAX_TEXT, normalise
 from milkwort.formats.numbers import Decimal, is_blank, read_number, read_range, read_share
 

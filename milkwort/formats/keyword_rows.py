@@ -8,11 +8,11 @@ from typing import Any
 
 import numpy as np
 
-from milkwort.core.brief.brief import MATCHES
 from milkwort.core.errors import NothingUsableError, Refusal
 from milkwort.core.market.keyword_table import CALLS, KeywordTable
 from milkwort.core.words.intents import INTENTS
 from milkwort.core.words.lexicon import Lexicon, shipped_lexicon
+from milkwort.core.words.match_types import MATCHES
 from milkwort.core.words.texts import joints_of
 from milkwort.formats.keyword_row import MONTHS, KeywordRow, RefusedCellError, RowReader
 from milkwort.formats.named_rows import refusal_of_broken

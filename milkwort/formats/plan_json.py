@@ -12,19 +12,19 @@ from typing import Any, Literal
 import orjson
 from pydantic import BaseModel, ConfigDict, Field, TypeAdapter, ValidationError
 
-from milkwort.core.brief.brief import Goal, Match, PolicyName, Pricing
-from milkwort.core.brief.worth import RuleName
+from milkwort.core.brief.fields import OF_PLAN
 from milkwort.core.errors import BadValueError, TooLargeError
 from milkwort.core.gather.past import PastRow
 from milkwort.core.gather.rivals import RivalRow
+from milkwort.core.words.match_types import Match
 from milkwort.core.words.texts import MAX_TEXT
+from milkwort.formats.field_models import with_brief_fields
 from milkwort.formats.first_plan_json import FIRST_FORMAT, from_first
 from milkwort.formats.plan_values import (
+    SHAPES,
     HouseRuleValues,
     OfferValues,
-    ProfileValues,
     SavedFilterValues,
-    ShowingValues,
 )
 from milkwort.formats.text_table import MAX_BYTES
 
@@ -52,36 +52,14 @@ _Key = Field(default="", max_length=40)
 _Money = Field(default=None, ge=0, le=1e12)
 
 
+@with_brief_fields(OF_PLAN, SHAPES)
 class PlanValues(_Part):
     """A plan's own row: the brief without its offers, and the planner's own ways."""
 
     name: str = Field(min_length=1, max_length=120)
     label: str = Field(default="", max_length=120)
-    currency: str = "GBP"
     monthly_spend: float = 300.0
-    goal: Goal = "customers"
     start_date: date = Field(strict=False)
-    pricing: Pricing = "pay_enough"
-    places: list[str] = []
-    volume_basis: Match = "exact"
-    ceiling_rule: RuleName = "break_even"
-    ceiling_value: float | None = None
-    max_cpc: float | None = None
-    may_pay_to_learn: bool = False
-    policy: PolicyName = "fitted"
-    flat_bid: float | None = None
-    policy_share: float | None = None
-    cap_clicks: float | None = None
-    odd_step: bool = False
-    season: list[float] | None = None
-    gross_spend: float | None = None
-    tax_share: float = 0.0
-    fee: float = 0.0
-    profile: ProfileValues | None = None
-    other_places: list[str] = []
-    max_keywords: int | None = None
-    min_clicks: float = 0.0
-    showing: ShowingValues | None = None
     reading_rule: str = Field(default="newest", max_length=400)
     quick_reasons: list[str] | None = None
     saved_filters: list[SavedFilterValues] | None = None

@@ -2,18 +2,22 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from milkwort.core.brief.brief import Match, Pricing
+from milkwort.core.brief.fields import OF_OFFER
+from milkwort.core.brief.platform import Profile
+from milkwort.core.brief.showing import Showing
+from milkwort.formats.field_models import with_brief_fields, with_fields_of
 
 __all__ = [
-    "HouseRuleValues", "OfferValues", "ProfileValues", "SavedFilterValues", "ShowingValues",
-    "WhenValues",
+    "SHAPES", "HouseRuleValues", "OfferValues", "ProfileValues", "SavedFilterValues",
+    "ShowingValues", "WhenValues",
 ]  # fmt: skip
 
 
+@with_brief_fields(OF_OFFER, {})
 class OfferValues(BaseModel):
     """A further offer: money in the plan's currency, shares from 0 to 1.
 
@@ -22,34 +26,13 @@ class OfferValues(BaseModel):
 
     id: int | None = None
     name: str = Field(min_length=1, max_length=200)
-    sale_value: float
-    gross_margin: float
-    sales_per_customer: float = 1.0
-    rate_low: float
-    rate_likely: float
-    rate_high: float
-    close_low: float | None = None
-    close_likely: float | None = None
-    close_high: float | None = None
 
 
+@with_fields_of(Profile, {"name": 80, "refused_characters": 80})
 class ProfileValues(BaseModel):
     """The rules of an ad platform."""
 
     model_config = ConfigDict(extra="forbid")
-
-    name: str = Field(max_length=80)
-    pricing: Pricing
-    matches: list[Match]
-    min_bid: float
-    bid_step: float
-    raises: float
-    keywords_per_group: int
-    ads_per_group: int
-    headline_characters: int
-    description_characters: int
-    refused_characters: str = Field(max_length=80)
-    negative_close_forms: bool
 
 
 class ShowingValues(BaseModel):
@@ -62,6 +45,10 @@ class ShowingValues(BaseModel):
     to_hour: int
     zone: str = Field(default="", max_length=60)
     share: float | None = None
+
+
+SHAPES: dict[type, Any] = {Profile: ProfileValues, Showing: ShowingValues}
+"""What stands for a part of the brief that has a shape of its own."""
 
 
 class SavedFilterValues(BaseModel):

@@ -2,10 +2,25 @@
 
 from __future__ import annotations
 
-from typing import Any, ClassVar
+from collections.abc import Iterable
+from dataclasses import is_dataclass
+from typing import Any, ClassVar, get_origin
 
-from sqlalchemy import JSON, ForeignKey, Index, LargeBinary, MetaData, UniqueConstraint
+from sqlalchemy import (
+    JSON,
+    Boolean,
+    Double,
+    ForeignKey,
+    Index,
+    Integer,
+    LargeBinary,
+    MetaData,
+    String,
+    UniqueConstraint,
+)
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
+
+from milkwort.core.brief.fields import OF_OFFER, OF_PLAN, BriefField
 
 __all__ = [
     "AdGroup",
@@ -62,7 +77,10 @@ class Client(Base):
 
 
 class Plan(Base):
-    """One piece of planning; money in its currency, spend a month."""
+    """One piece of planning; money in its currency, spend a month.
+
+    The brief's fields (`milkwort.core.brief.fields`) are columns beside those that stand here.
+    """
 
     __tablename__ = "plan"
 
@@ -72,40 +90,6 @@ class Plan(Base):
     label: Mapped[str] = mapped_column(server_default="")
     """What a version is called beside the plan it is of."""
     name: Mapped[str]
-    currency: Mapped[str]
-    monthly_spend: Mapped[float]
-    goal: Mapped[str]
-    start_date: Mapped[str]
-    """First day, as ISO 8601 has it."""
-    pricing: Mapped[str]
-    places: Mapped[list[Any]]
-    volume_basis: Mapped[str]
-    ceiling_rule: Mapped[str]
-    ceiling_value: Mapped[float | None]
-    max_cpc: Mapped[float | None]
-    may_pay_to_learn: Mapped[bool]
-    policy: Mapped[str]
-    flat_bid: Mapped[float | None]
-    policy_share: Mapped[float | None]
-    """A percentile, or what a method adds, as a share."""
-    cap_clicks: Mapped[float | None]
-    """Where set, no method's bid is above a day's money over so many clicks."""
-    odd_step: Mapped[bool] = mapped_column(server_default="0")
-    """Whether a method's bid on a round 5 or 10 goes one step up."""
-    season: Mapped[list[Any] | None]
-    """The plan's own month index, January first; none for flat."""
-    gross_spend: Mapped[float | None]
-    """The monthly sum before tax and fee; none where `monthly_spend` was entered itself."""
-    tax_share: Mapped[float]
-    fee: Mapped[float]
-    profile: Mapped[dict[str, Any] | None]
-    """The ad platform's rules; none for the usual ones."""
-    other_places: Mapped[list[Any]]
-    """Places that are not the plan's own, for the swap."""
-    max_keywords: Mapped[int | None]
-    min_clicks: Mapped[float]
-    showing: Mapped[dict[str, Any] | None]
-    """Days and hours of showing; none for always."""
     reading_rule: Mapped[str] = mapped_column(server_default="newest")
     """Which reading is in use: `newest`, `mean`, or `of ` and a source's name."""
     quick_reasons: Mapped[list[Any] | None]
@@ -121,21 +105,29 @@ class Plan(Base):
 
 
 class Offer(Base):
-    """What a plan sells; rates are customers (or enquiries) per click."""
+    """What a plan sells, its figures as the brief's fields have them."""
 
     __tablename__ = "offer"
 
     plan_id: Mapped[int] = mapped_column(ForeignKey("plan.id"), index=True)
     name: Mapped[str]
-    sale_value: Mapped[float]
-    gross_margin: Mapped[float]
-    sales_per_customer: Mapped[float]
-    rate_low: Mapped[float]
-    rate_likely: Mapped[float]
-    rate_high: Mapped[float]
-    close_low: Mapped[float | None]
-    close_likely: Mapped[float | None]
-    close_high: Mapped[float | None]
+
+
+def _add_columns(table: type[Base], fields: Iterable[BriefField]) -> None:
+    """Give a table a column for each field of the brief it holds."""
+    for field in fields:
+        setattr(table, field.name, mapped_column(_kind(field.holds), nullable=field.may_be_open))
+
+
+def _kind(holds: Any) -> Any:
+    """Return the type of a column: lists and parts of the brief are JSON, words are texts."""
+    plain = {float: Double(), int: Integer(), bool: Boolean()}
+    is_json = is_dataclass(holds) or get_origin(holds) is list
+    return plain.get(holds) or (JSON(none_as_null=True) if is_json else String())
+
+
+_add_columns(Plan, OF_PLAN)
+_add_columns(Offer, OF_OFFER)
 
 
 class Assumption(Base):

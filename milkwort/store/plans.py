@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import datetime
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any
 
@@ -12,6 +12,7 @@ from sqlalchemy.orm import Session
 
 from milkwort.core.assumptions import RETIRED, Assumed
 from milkwort.core.brief.brief import Brief
+from milkwort.core.brief.fields import FIELDS
 from milkwort.core.errors import BadValueError, NotFoundError
 from milkwort.store import models
 from milkwort.store.briefs import (
@@ -47,18 +48,10 @@ __all__ = [
 BRIEF_FIELDS: tuple[str, ...] = ("offer_name", *OFFER_FIELDS, *PLAN_FIELDS, "more_offers")
 """What of a brief may be changed, by name."""
 
-_START: dict[str, Any] = {
-    "currency": "GBP", "monthly_spend": 300.0, "goal": "customers",
-    "pricing": "pay_enough", "places": [], "volume_basis": "exact",
-    "ceiling_rule": "break_even", "ceiling_value": None, "max_cpc": None,
-    "may_pay_to_learn": False, "policy": "fitted", "flat_bid": None, "policy_share": None,
-    "season": None, "gross_spend": None, "tax_share": 0.0, "fee": 0.0, "profile": None,
-    "other_places": [], "max_keywords": None, "min_clicks": 0.0, "more_offers": [], "showing": None,
-    "cap_clicks": None, "odd_step": False, "offer_name": "",
-    "sale_value": 100.0, "gross_margin": 0.5, "sales_per_customer": 1.0, "rate_low": 0.01,
-    "rate_likely": 0.02, "rate_high": 0.04, "close_low": None, "close_likely": None,
-    "close_high": None,
-}  # fmt: skip
+_START: dict[str, Any] = {f.name: f.start for f in FIELDS.values()} | {
+    "offer_name": "",
+    "more_offers": [],
+}
 
 
 @dataclass(frozen=True)
@@ -130,9 +123,10 @@ def list_plans(session: Session) -> list[PlanLine]:
     """Return the plans that are not deleted, client by client, the oldest first."""
     p, c, k = models.Plan, models.Client, models.Keyword
     count = select(func.count(k.id)).where(k.plan_id == p.id).scalar_subquery()
-    rows = session.execute(
-        select(p.id, p.client_id, c.name, p.version_of, p.label, p.name, p.currency,
-               p.monthly_spend, count, p.created_at)
+    brief = p.__table__.columns
+    rows: Iterable[Any] = session.execute(
+        select(p.id, p.client_id, c.name, p.version_of, p.label, p.name, brief.currency,
+               brief.monthly_spend, count, p.created_at)
         .join(c, c.id == p.client_id)
         .where(p.deleted_at.is_(None))
         .order_by(p.client_id, p.id)

@@ -10,11 +10,11 @@ import numpy as np
 from sqlalchemy import select
 from sqlalchemy.orm import Session, aliased
 
-from milkwort.core.brief.brief import MATCHES
 from milkwort.core.errors import NotFoundError
 from milkwort.core.market.demand import per_month
 from milkwort.core.market.keyword_table import CALLS, KeywordTable
 from milkwort.core.words.intents import INTENTS
+from milkwort.core.words.match_types import MATCHES
 from milkwort.core.words.texts import joints_of
 from milkwort.store import models
 from milkwort.store.entries import KeywordEntry, ReadingEntry

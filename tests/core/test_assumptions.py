@@ -6,7 +6,7 @@ import numpy as np
 import pytest
 
 from milkwort.core.assumptions import TABLE, Assumed
-from milkwort.core.brief.brief import MATCHES, Policy
+from milkwort.core.brief.brief import Policy
 from milkwort.core.brief.showing import Showing, shown_share
 from milkwort.core.brief.worth import Conversion
 from milkwort.core.learn.corrections import Month, click_rates, corrections_of
@@ -17,6 +17,7 @@ from milkwort.core.plan.draws import draw_month
 from milkwort.core.plan.notes import notes_of
 from milkwort.core.plan.run import run_plan
 from milkwort.core.words.intents import INTENTS
+from milkwort.core.words.match_types import MATCHES
 from milkwort.core.workings.keyword import keyword_workings
 from tests.samples import brief, table
 

@@ -17,31 +17,21 @@ from milkwort.api.plan.schemas import (
 )  # fmt: skip
 from milkwort.api.plan.workspace import Decision
 from milkwort.core.assumptions import TABLE
+from milkwort.core.brief.fields import FIELDS
 from milkwort.core.brief.platform import PROFILES, Profile, profile_of
+from milkwort.core.brief.values import sum_for
 from milkwort.core.errors import NothingUsableError
 from milkwort.core.market.demand import season_of_months
 from milkwort.core.plan.budgets import a_month
 from milkwort.formats.plan_values import ProfileValues
-from milkwort.store.briefs import sum_for
 from milkwort.store.plans import change_assumptions, change_brief
 
 router = APIRouter(tags=["brief"])
 
-_LABELS = {
-    "offer_name": "what is sold", "sale_value": "the sale value", "gross_margin": "the margin",
-    "sales_per_customer": "sales per customer", "rate_likely": "the conversion rate",
-    "close_likely": "the close rate", "currency": "the currency",
-    "monthly_spend": "the monthly spend", "goal": "the goal", "start_date": "the first day",
-    "pricing": "how clicks are priced", "places": "the places",
-    "volume_basis": "what volumes count",
-    "ceiling_rule": "the ceiling rule", "ceiling_value": "the ceiling rule",
-    "max_cpc": "the highest price", "policy": "the bid policy", "flat_bid": "the flat bid",
-    "season": "the season", "gross_spend": "the monthly sum", "tax_share": "the tax",
-    "fee": "the fee", "profile": "the ad platform", "other_places": "other places",
-    "max_keywords": "the most keywords", "min_clicks": "the least clicks",
-    "more_offers": "the offers", "showing": "when ads are shown",
-    "cap_clicks": "the cap of bids", "odd_step": "the odd step",
-}  # fmt: skip
+_LABELS = {name: field.label for name, field in FIELDS.items()} | {
+    "offer_name": "what is sold",
+    "more_offers": "the offers",
+}
 
 
 @router.patch("/plans/{plan_id}/brief", responses=shape_of(ChangeAnswer))

@@ -5,7 +5,7 @@ from __future__ import annotations
 from pydantic import BaseModel, Field
 
 from milkwort.api.plan.schemas import Taken
-from milkwort.core.brief.brief import Goal, PolicyName
+from milkwort.core.brief.kinds import Goal, PolicyName
 
 __all__ = ["BidChange", "Block", "FitView", "MoreMoney", "OtherWayItem"]
 

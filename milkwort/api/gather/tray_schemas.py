@@ -7,7 +7,7 @@ from typing import Literal
 from pydantic import BaseModel, Field
 
 from milkwort.api.plan.schemas import CallName, Numbers, Taken
-from milkwort.core.brief.brief import Match
+from milkwort.core.words.match_types import Match
 
 __all__ = ["ColumnChoice", "PastedText", "RefusedRow", "TrayRows", "TrayView"]
 

@@ -9,10 +9,10 @@ from sqlalchemy.orm import Session
 from milkwort.api.gather.arrivals import arrival_of_row
 from milkwort.core.arrange.structures import lexicon_of
 from milkwort.core.brief.platform import PROFILES
+from milkwort.core.brief.values import values_of_brief
 from milkwort.formats.brief_toml import read_brief
 from milkwort.formats.keyword_rows import columns_by_heading, read_keyword_rows
 from milkwort.formats.text_table import read_text_table
-from milkwort.store.briefs import plan_values
 from milkwort.store.journal import Change
 from milkwort.store.keywords import add_keywords
 from milkwort.store.negatives import add_negatives
@@ -49,7 +49,7 @@ def add_sample(
     table = read_text_table(folder.joinpath(f"{stem}.csv").read_bytes(), f"{stem}.csv")
     offers = [offer.name for offer in brief.offers]
     rows = read_keyword_rows(table, columns_by_heading(table), offers=("", *offers))
-    values = plan_values(brief, _START[stem])
+    values = values_of_brief(brief, _START[stem])
     if brief.pricing == "pay_bid":
         values["profile"] = next(p for p in PROFILES if p.pricing == "pay_bid").as_dict()
     plan_id = add_plan(session, name, values, brief.assumed.changes, _UNSAID, client_id=client_id)

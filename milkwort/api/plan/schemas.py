@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from datetime import date
 from typing import Any, Literal
 
@@ -9,9 +10,10 @@ from pydantic import BaseModel, ConfigDict, Field, model_validator
 
 from milkwort.api.http.texts import whole_texts
 from milkwort.api.plan.summary_schemas import Summary
-from milkwort.core.brief.brief import Goal, Match, PolicyName, Pricing
-from milkwort.core.brief.worth import RuleName
-from milkwort.formats.plan_values import OfferValues, ProfileValues, ShowingValues
+from milkwort.core.brief.fields import FIELDS
+from milkwort.core.words.match_types import Match
+from milkwort.formats.field_models import with_brief_fields
+from milkwort.formats.plan_values import SHAPES, OfferValues
 
 CallName = Literal["none", "keep", "hold", "drop", "block"]
 FigureName = Literal["spend", "clicks", "customers", "cost_per_customer", "profit", "next_unit"]
@@ -85,44 +87,12 @@ class PlanId(BaseModel):
     id: int
 
 
+@with_brief_fields([replace(f, required=False) for f in FIELDS.values()], SHAPES)
 class BriefChange(Taken):
     """Fields of the brief to change; what is left out stays."""
 
     offer_name: str = Field(default="", max_length=200)
-    sale_value: float = 0
-    gross_margin: float = 0
-    sales_per_customer: float = 0
-    rate_low: float = 0
-    rate_likely: float = 0
-    rate_high: float = 0
-    close_low: float | None = None
-    close_likely: float | None = None
-    close_high: float | None = None
-    currency: str = Field(default="", max_length=3)
-    monthly_spend: float = 0
-    goal: Goal = "customers"
     start_date: date = date(2027, 1, 1)
-    pricing: Pricing = "pay_enough"
-    places: list[str] = Field(default=[], max_length=200)
-    volume_basis: Match = "exact"
-    ceiling_rule: RuleName = "break_even"
-    ceiling_value: float | None = None
-    max_cpc: float | None = None
-    may_pay_to_learn: bool = False
-    policy: PolicyName = "fitted"
-    flat_bid: float | None = None
-    policy_share: float | None = None
-    season: list[float] | None = Field(default=None, max_length=12)
-    gross_spend: float | None = None
-    tax_share: float = 0
-    fee: float = 0
-    profile: ProfileValues | None = None
-    other_places: list[str] = Field(default=[], max_length=500)
-    max_keywords: int | None = None
-    min_clicks: float = 0
-    showing: ShowingValues | None = None
-    cap_clicks: float | None = None
-    odd_step: bool = False
     more_offers: list[OfferValues] = Field(default=[], max_length=50)
 
 

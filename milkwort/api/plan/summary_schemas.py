@@ -2,61 +2,26 @@
 
 from __future__ import annotations
 
-from datetime import date
-
 from pydantic import BaseModel, Field
 
-from milkwort.core.brief.brief import Goal, Match, PolicyName, Pricing
-from milkwort.core.brief.worth import RuleName
+from milkwort.core.brief.fields import FIELDS
+from milkwort.core.brief.kinds import Goal, PolicyName
+from milkwort.formats.field_models import with_brief_fields
 from milkwort.formats.plan_values import (
+    SHAPES,
     HouseRuleValues,
     OfferValues,
-    ProfileValues,
     SavedFilterValues,
-    ShowingValues,
 )
 
 __all__ = ["Ranges", "Summary"]
 
 
+@with_brief_fields(FIELDS.values(), SHAPES, all_there=True)
 class BriefValues(BaseModel):
     """The brief by field: money in the plan's currency, shares from 0 to 1."""
 
     offer_name: str
-    sale_value: float
-    gross_margin: float
-    sales_per_customer: float
-    rate_low: float
-    rate_likely: float
-    rate_high: float
-    close_low: float | None
-    close_likely: float | None
-    close_high: float | None
-    currency: str
-    monthly_spend: float
-    goal: Goal
-    start_date: date
-    pricing: Pricing
-    places: list[str]
-    volume_basis: Match
-    ceiling_rule: RuleName
-    ceiling_value: float | None
-    max_cpc: float | None
-    may_pay_to_learn: bool
-    policy: PolicyName
-    flat_bid: float | None
-    policy_share: float | None
-    season: list[float] | None
-    gross_spend: float | None
-    tax_share: float
-    fee: float
-    profile: ProfileValues | None
-    other_places: list[str]
-    max_keywords: int | None
-    min_clicks: float
-    showing: ShowingValues | None
-    cap_clicks: float | None
-    odd_step: bool
     more_offers: list[OfferValues]
 
 

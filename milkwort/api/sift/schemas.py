@@ -8,7 +8,7 @@ from pydantic import BaseModel, Field
 
 from milkwort.api.plan.schemas import BriefChange, Numbers, Taken
 from milkwort.api.plan.summary_schemas import Purse
-from milkwort.core.brief.brief import Match
+from milkwort.core.words.match_types import Match
 from milkwort.formats.plan_values import HouseRuleValues, SavedFilterValues
 
 __all__ = [

@@ -4,41 +4,22 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass, field
-from typing import Literal, get_args
 
 from milkwort.core.assumptions import Assumed
+from milkwort.core.brief.fields import check_field
+from milkwort.core.brief.kinds import GOALS, POLICIES, PRICINGS, Goal, PolicyName, Pricing
 from milkwort.core.brief.limits import Limits
 from milkwort.core.brief.showing import ALWAYS, Showing
-from milkwort.core.brief.worth import MOST_MONEY, CeilingRule, Offer, Worth, worth_of
+from milkwort.core.brief.worth import CeilingRule, Offer, Worth, worth_of
 from milkwort.core.errors import BadValueError
 from milkwort.core.words.match_types import MATCHES, Match
 from milkwort.core.words.negatives import Negative
 from milkwort.core.words.texts import normalise
 
 __all__ = [
-    "GOALS",
-    "MATCHES",
-    "POLICIES",
-    "PRICINGS",
     "Brief",
-    "Goal",
-    "Match",
     "Policy",
-    "PolicyName",
-    "Pricing",
 ]
-
-Goal = Literal["customers", "profit", "clicks", "revenue"]
-Pricing = Literal["pay_enough", "pay_bid"]
-PolicyName = Literal[
-    "fitted", "low", "middle", "high", "percentile", "high_plus", "flat", "flat_or_middle",
-    "last_seen",
-]  # fmt: skip
-
-GOALS: tuple[str, ...] = get_args(Goal)
-PRICINGS: tuple[str, ...] = get_args(Pricing)
-POLICIES: tuple[str, ...] = get_args(PolicyName)
-
 
 _FLAT = ("flat", "flat_or_middle")
 _SHARED = ("percentile", "high_plus", "last_seen")
@@ -145,9 +126,7 @@ class Brief:
     word_kinds: tuple[tuple[str, str], ...] = ()
 
     def __post_init__(self) -> None:
-        if not 0 <= self.monthly_spend <= MOST_MONEY:
-            expected = f"a sum from 0 to {MOST_MONEY:g}"
-            raise BadValueError("monthly_spend", expected, self.monthly_spend)
+        check_field("monthly_spend", self.monthly_spend)
         for where, got, allowed in (
             ("goal", self.goal, GOALS),
             ("pricing", self.pricing, PRICINGS),

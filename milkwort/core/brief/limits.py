@@ -6,6 +6,7 @@ import math
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 
+from milkwort.core.brief.fields import check_field
 from milkwort.core.errors import BadValueError
 
 __all__ = ["Limits", "SpendLimit"]
@@ -50,10 +51,8 @@ class Limits:
     scouting_share: float = 0.0
 
     def __post_init__(self) -> None:
-        if self.max_keywords is not None and self.max_keywords < 1:
-            raise BadValueError("max_keywords", "a whole number of 1 or more", self.max_keywords)
-        if not (math.isfinite(self.min_clicks) and self.min_clicks >= 0):
-            raise BadValueError("min_clicks", "0 or more clicks a month", self.min_clicks)
+        check_field("max_keywords", self.max_keywords)
+        check_field("min_clicks", self.min_clicks)
         if not 0 <= self.scouting_share <= 1:
             raise BadValueError("scouting_share", "a share from 0 to 1", self.scouting_share)
 

@@ -7,8 +7,9 @@ from collections.abc import Mapping
 from dataclasses import asdict, dataclass, fields
 from typing import Any
 
+from milkwort.core.brief.kinds import PRICINGS, Pricing
 from milkwort.core.errors import BadValueError
-from milkwort.core.words.match_types import MATCHES
+from milkwort.core.words.match_types import MATCHES, Match
 
 __all__ = ["PROFILES", "Profile", "profile_of"]
 
@@ -39,8 +40,8 @@ class Profile:
     """
 
     name: str = "Usual auction"
-    pricing: str = "pay_enough"
-    matches: tuple[str, ...] = MATCHES
+    pricing: Pricing = "pay_enough"
+    matches: tuple[Match, ...] = ("exact", "phrase", "broad")
     min_bid: float = 0.05
     bid_step: float = 0.01
     raises: float = 0.0
@@ -54,7 +55,7 @@ class Profile:
     def __post_init__(self) -> None:
         if not 1 <= len(self.name.strip()) <= 80:
             raise BadValueError("profile name", "a name of 1 to 80 characters", self.name)
-        if self.pricing not in ("pay_enough", "pay_bid"):
+        if self.pricing not in PRICINGS:
             raise BadValueError("profile pricing", "pay_enough or pay_bid", self.pricing)
         if not self.matches or not set(self.matches) <= set(MATCHES):
             raise BadValueError("profile matches", "some of " + ", ".join(MATCHES), self.matches)

@@ -5,30 +5,23 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import Literal, get_args
 
 import numpy as np
 from numpy.typing import NDArray
 
+from milkwort.core.brief.fields import MOST_MONEY, check_field
+from milkwort.core.brief.kinds import RULES, RuleName
 from milkwort.core.errors import BadValueError
 
 __all__ = [
-    "MOST_MONEY",
-    "RULES",
     "CeilingRule",
     "Conversion",
     "Offer",
-    "RuleName",
     "Worth",
     "WorthColumns",
     "worth_columns",
     "worth_of",
 ]
-
-RuleName = Literal[
-    "break_even", "profit_share", "cost_per_customer", "return_on_spend", "cost_of_sale"
-]
-RULES: tuple[str, ...] = get_args(RuleName)
 
 
 @dataclass(frozen=True)
@@ -86,13 +79,8 @@ class Offer:
     name: str = ""
 
     def __post_init__(self) -> None:
-        _above_zero("sale_value", self.sale_value)
-        _above_zero("sales_per_customer", self.sales_per_customer)
-        _above_zero("gross_margin", self.gross_margin)
-        if self.gross_margin > 1:
-            raise BadValueError(
-                "gross_margin", "a share above 0 and at most 1 (100 %)", self.gross_margin
-            )
+        for name in ("sale_value", "sales_per_customer", "gross_margin"):
+            check_field(name, getattr(self, name))
 
     @property
     def rate(self) -> Conversion:
@@ -125,8 +113,7 @@ class CeilingRule:
     def __post_init__(self) -> None:
         if self.rule not in RULES:
             raise BadValueError("ceiling rule", "one of " + ", ".join(RULES), self.rule)
-        if self.max_cpc is not None:
-            _above_zero("max_cpc", self.max_cpc)
+        check_field("max_cpc", self.max_cpc)
         if self.rule == "break_even":
             return
         if self.value is None:
@@ -134,8 +121,9 @@ class CeilingRule:
         if self.rule == "profit_share":
             if not (math.isfinite(self.value) and 0 <= self.value < 1):
                 raise BadValueError("ceiling value", "a share from 0 to under 1", self.value)
-        else:
-            _above_zero("ceiling value", self.value)
+        elif not 0 < self.value <= MOST_MONEY:
+            expected = f"a number above 0 and at most {MOST_MONEY:g}"
+            raise BadValueError("ceiling value", expected, self.value)
 
 
 @dataclass(frozen=True)
@@ -245,16 +233,3 @@ def _allowed(contribution: float, revenue: float, rule: CeilingRule) -> float:
         "cost_of_sale": lambda: value * revenue,
     }[rule.rule]()
     return by_rule if rule.may_pay_to_learn else min(by_rule, contribution)
-
-
-_MOST_MONEY = 1e12
-"""No sum of money or count in a brief is above this: products of them stay finite."""
-
-
-MOST_MONEY = 1e12
-"""No sum of money and no count of a brief is above this: their products stay finite."""
-
-
-def _above_zero(where: str, value: float) -> None:
-    if not 0 < value <= MOST_MONEY:
-        raise BadValueError(where, f"a number above 0 and at most {MOST_MONEY:g}", value)

@@ -7,11 +7,12 @@ from dataclasses import replace
 
 import numpy as np
 
-from milkwort.core.brief.brief import MATCHES, Brief
+from milkwort.core.brief.brief import Brief
 from milkwort.core.market.demand import coverage, likely_volume
 from milkwort.core.market.standing import clicks_to_first_sale, clicks_to_stop, come_in
 from milkwort.core.plan.run import PlanResult
 from milkwort.core.words.intents import INTENTS
+from milkwort.core.words.match_types import MATCHES
 from milkwort.core.workings._bids import bid_section
 from milkwort.core.workings._sums import Line, Section, pace_lines
 

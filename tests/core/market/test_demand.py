@@ -2,7 +2,6 @@ import numpy as np
 import pytest
 
 from milkwort.core.assumptions import Assumed
-from milkwort.core.brief.brief import MATCHES
 from milkwort.core.market.demand import (
     coverage,
     demand_if_kept,
@@ -12,6 +11,7 @@ from milkwort.core.market.demand import (
     per_month,
 )
 from milkwort.core.words.intents import INTENTS
+from milkwort.core.words.match_types import MATCHES
 from tests.samples import brief, calls, table
 
 PHRASE, BROAD = MATCHES.index("phrase"), MATCHES.index("broad")

@@ -1930,64 +1930,99 @@ export interface components {
          * @description Fields of the brief to change; what is left out stays.
          */
         BriefChange: {
-            /** Cap Clicks */
+            /**
+             * Cap Clicks
+             * @description the cap of bids, clicks a day
+             */
             cap_clicks?: number | null;
             /**
              * Ceiling Rule
+             * @description the ceiling rule
              * @default break_even
              * @enum {string}
              */
             ceiling_rule?: "break_even" | "profit_share" | "cost_per_customer" | "return_on_spend" | "cost_of_sale";
-            /** Ceiling Value */
+            /**
+             * Ceiling Value
+             * @description the ceiling rule, by the rule
+             */
             ceiling_value?: number | null;
-            /** Close High */
+            /**
+             * Close High
+             * @description the close rate, share from 0 to 1
+             */
             close_high?: number | null;
-            /** Close Likely */
+            /**
+             * Close Likely
+             * @description the close rate, share from 0 to 1
+             */
             close_likely?: number | null;
-            /** Close Low */
+            /**
+             * Close Low
+             * @description the close rate, share from 0 to 1
+             */
             close_low?: number | null;
             /**
              * Currency
-             * @default
+             * @description the currency
+             * @default GBP
              */
             currency?: string;
             /**
              * Fee
+             * @description the fee, money a month
              * @default 0
              */
             fee?: number;
-            /** Flat Bid */
+            /**
+             * Flat Bid
+             * @description the flat bid, money a click
+             */
             flat_bid?: number | null;
             /**
              * Goal
+             * @description the goal
              * @default customers
              * @enum {string}
              */
             goal?: "customers" | "profit" | "clicks" | "revenue";
             /**
              * Gross Margin
-             * @default 0
+             * @description the margin, share from 0 to 1
+             * @default 0.5
              */
             gross_margin?: number;
-            /** Gross Spend */
+            /**
+             * Gross Spend
+             * @description the monthly sum, money a month
+             */
             gross_spend?: number | null;
-            /** Max Cpc */
+            /**
+             * Max Cpc
+             * @description the highest price, money a click
+             */
             max_cpc?: number | null;
-            /** Max Keywords */
+            /**
+             * Max Keywords
+             * @description the most keywords, keywords
+             */
             max_keywords?: number | null;
             /**
              * May Pay To Learn
+             * @description whether it may pay to learn
              * @default false
              */
             may_pay_to_learn?: boolean;
             /**
              * Min Clicks
+             * @description the least clicks, clicks a month
              * @default 0
              */
             min_clicks?: number;
             /**
              * Monthly Spend
-             * @default 0
+             * @description the monthly spend, money a month
+             * @default 300
              */
             monthly_spend?: number;
             /**
@@ -1997,6 +2032,7 @@ export interface components {
             more_offers?: components["schemas"]["OfferValues"][];
             /**
              * Odd Step
+             * @description the odd step
              * @default false
              */
             odd_step?: boolean;
@@ -2007,56 +2043,73 @@ export interface components {
             offer_name?: string;
             /**
              * Other Places
+             * @description other places
              * @default []
              */
             other_places?: string[];
             /**
              * Places
+             * @description the places
              * @default []
              */
             places?: string[];
             /**
              * Policy
+             * @description the bid policy
              * @default fitted
              * @enum {string}
              */
             policy?: "fitted" | "low" | "middle" | "high" | "percentile" | "high_plus" | "flat" | "flat_or_middle" | "last_seen";
-            /** Policy Share */
+            /**
+             * Policy Share
+             * @description the bid policy's share, share
+             */
             policy_share?: number | null;
             /**
              * Pricing
+             * @description how clicks are priced
              * @default pay_enough
              * @enum {string}
              */
             pricing?: "pay_enough" | "pay_bid";
+            /** @description the ad platform */
             profile?: components["schemas"]["ProfileValues"] | null;
             /**
              * Rate High
-             * @default 0
+             * @description the conversion rate, share from 0 to 1
+             * @default 0.04
              */
             rate_high?: number;
             /**
              * Rate Likely
-             * @default 0
+             * @description the conversion rate, share from 0 to 1
+             * @default 0.02
              */
             rate_likely?: number;
             /**
              * Rate Low
-             * @default 0
+             * @description the conversion rate, share from 0 to 1
+             * @default 0.01
              */
             rate_low?: number;
             /**
              * Sale Value
-             * @default 0
+             * @description the sale value, money a sale
+             * @default 100
              */
             sale_value?: number;
             /**
              * Sales Per Customer
-             * @default 0
+             * @description sales per customer, sales
+             * @default 1
              */
             sales_per_customer?: number;
-            /** Season */
+            /**
+             * Season
+             * @description the season, month index, mean 1
+             */
             season?: number[] | null;
+            /** @description when ads are shown */
             showing?: components["schemas"]["ShowingValues"] | null;
             /**
              * Start Date
@@ -2066,11 +2119,13 @@ export interface components {
             start_date?: string;
             /**
              * Tax Share
+             * @description the tax, share of what is spent
              * @default 0
              */
             tax_share?: number;
             /**
              * Volume Basis
+             * @description what volumes count
              * @default exact
              * @enum {string}
              */
@@ -2081,91 +2136,177 @@ export interface components {
          * @description The brief by field: money in the plan's currency, shares from 0 to 1.
          */
         BriefValues: {
-            /** Cap Clicks */
+            /**
+             * Cap Clicks
+             * @description the cap of bids, clicks a day
+             */
             cap_clicks: number | null;
             /**
              * Ceiling Rule
+             * @description the ceiling rule
              * @enum {string}
              */
             ceiling_rule: "break_even" | "profit_share" | "cost_per_customer" | "return_on_spend" | "cost_of_sale";
-            /** Ceiling Value */
+            /**
+             * Ceiling Value
+             * @description the ceiling rule, by the rule
+             */
             ceiling_value: number | null;
-            /** Close High */
+            /**
+             * Close High
+             * @description the close rate, share from 0 to 1
+             */
             close_high: number | null;
-            /** Close Likely */
+            /**
+             * Close Likely
+             * @description the close rate, share from 0 to 1
+             */
             close_likely: number | null;
-            /** Close Low */
+            /**
+             * Close Low
+             * @description the close rate, share from 0 to 1
+             */
             close_low: number | null;
-            /** Currency */
+            /**
+             * Currency
+             * @description the currency
+             */
             currency: string;
-            /** Fee */
+            /**
+             * Fee
+             * @description the fee, money a month
+             */
             fee: number;
-            /** Flat Bid */
+            /**
+             * Flat Bid
+             * @description the flat bid, money a click
+             */
             flat_bid: number | null;
             /**
              * Goal
+             * @description the goal
              * @enum {string}
              */
             goal: "customers" | "profit" | "clicks" | "revenue";
-            /** Gross Margin */
+            /**
+             * Gross Margin
+             * @description the margin, share from 0 to 1
+             */
             gross_margin: number;
-            /** Gross Spend */
+            /**
+             * Gross Spend
+             * @description the monthly sum, money a month
+             */
             gross_spend: number | null;
-            /** Max Cpc */
+            /**
+             * Max Cpc
+             * @description the highest price, money a click
+             */
             max_cpc: number | null;
-            /** Max Keywords */
+            /**
+             * Max Keywords
+             * @description the most keywords, keywords
+             */
             max_keywords: number | null;
-            /** May Pay To Learn */
+            /**
+             * May Pay To Learn
+             * @description whether it may pay to learn
+             */
             may_pay_to_learn: boolean;
-            /** Min Clicks */
+            /**
+             * Min Clicks
+             * @description the least clicks, clicks a month
+             */
             min_clicks: number;
-            /** Monthly Spend */
+            /**
+             * Monthly Spend
+             * @description the monthly spend, money a month
+             */
             monthly_spend: number;
             /** More Offers */
             more_offers: components["schemas"]["OfferValues"][];
-            /** Odd Step */
+            /**
+             * Odd Step
+             * @description the odd step
+             */
             odd_step: boolean;
             /** Offer Name */
             offer_name: string;
-            /** Other Places */
+            /**
+             * Other Places
+             * @description other places
+             */
             other_places: string[];
-            /** Places */
+            /**
+             * Places
+             * @description the places
+             */
             places: string[];
             /**
              * Policy
+             * @description the bid policy
              * @enum {string}
              */
             policy: "fitted" | "low" | "middle" | "high" | "percentile" | "high_plus" | "flat" | "flat_or_middle" | "last_seen";
-            /** Policy Share */
+            /**
+             * Policy Share
+             * @description the bid policy's share, share
+             */
             policy_share: number | null;
             /**
              * Pricing
+             * @description how clicks are priced
              * @enum {string}
              */
             pricing: "pay_enough" | "pay_bid";
+            /** @description the ad platform */
             profile: components["schemas"]["ProfileValues"] | null;
-            /** Rate High */
+            /**
+             * Rate High
+             * @description the conversion rate, share from 0 to 1
+             */
             rate_high: number;
-            /** Rate Likely */
+            /**
+             * Rate Likely
+             * @description the conversion rate, share from 0 to 1
+             */
             rate_likely: number;
-            /** Rate Low */
+            /**
+             * Rate Low
+             * @description the conversion rate, share from 0 to 1
+             */
             rate_low: number;
-            /** Sale Value */
+            /**
+             * Sale Value
+             * @description the sale value, money a sale
+             */
             sale_value: number;
-            /** Sales Per Customer */
+            /**
+             * Sales Per Customer
+             * @description sales per customer, sales
+             */
             sales_per_customer: number;
-            /** Season */
+            /**
+             * Season
+             * @description the season, month index, mean 1
+             */
             season: number[] | null;
+            /** @description when ads are shown */
             showing: components["schemas"]["ShowingValues"] | null;
             /**
              * Start Date
              * Format: date
+             * @description the first day
              */
             start_date: string;
-            /** Tax Share */
+            /**
+             * Tax Share
+             * @description the tax, share of what is spent
+             */
             tax_share: number;
             /**
              * Volume Basis
+             * @description what volumes count
              * @enum {string}
              */
             volume_basis: "exact" | "phrase" | "broad";
@@ -2895,28 +3036,53 @@ export interface components {
          *     Without an id it is the one of its name, or a new one.
          */
         OfferValues: {
-            /** Close High */
+            /**
+             * Close High
+             * @description the close rate, share from 0 to 1
+             */
             close_high?: number | null;
-            /** Close Likely */
+            /**
+             * Close Likely
+             * @description the close rate, share from 0 to 1
+             */
             close_likely?: number | null;
-            /** Close Low */
+            /**
+             * Close Low
+             * @description the close rate, share from 0 to 1
+             */
             close_low?: number | null;
-            /** Gross Margin */
+            /**
+             * Gross Margin
+             * @description the margin, share from 0 to 1
+             */
             gross_margin: number;
             /** Id */
             id?: number | null;
             /** Name */
             name: string;
-            /** Rate High */
+            /**
+             * Rate High
+             * @description the conversion rate, share from 0 to 1
+             */
             rate_high: number;
-            /** Rate Likely */
+            /**
+             * Rate Likely
+             * @description the conversion rate, share from 0 to 1
+             */
             rate_likely: number;
-            /** Rate Low */
+            /**
+             * Rate Low
+             * @description the conversion rate, share from 0 to 1
+             */
             rate_low: number;
-            /** Sale Value */
+            /**
+             * Sale Value
+             * @description the sale value, money a sale
+             */
             sale_value: number;
             /**
              * Sales Per Customer
+             * @description sales per customer, sales
              * @default 1
              */
             sales_per_customer?: number;

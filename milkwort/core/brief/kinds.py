@@ -1,0 +1,31 @@
+"""What the choices of a brief may be."""
+
+from __future__ import annotations
+
+from typing import Literal, get_args
+
+__all__ = [
+    "GOALS",
+    "POLICIES",
+    "PRICINGS",
+    "RULES",
+    "Goal",
+    "PolicyName",
+    "Pricing",
+    "RuleName",
+]
+
+Goal = Literal["customers", "profit", "clicks", "revenue"]
+Pricing = Literal["pay_enough", "pay_bid"]
+RuleName = Literal[
+    "break_even", "profit_share", "cost_per_customer", "return_on_spend", "cost_of_sale"
+]
+PolicyName = Literal[
+    "fitted", "low", "middle", "high", "percentile", "high_plus", "flat", "flat_or_middle",
+    "last_seen",
+]  # fmt: skip
+
+GOALS: tuple[str, ...] = get_args(Goal)
+PRICINGS: tuple[str, ...] = get_args(Pricing)
+RULES: tuple[str, ...] = get_args(RuleName)
+POLICIES: tuple[str, ...] = get_args(PolicyName)
