@@ -44,6 +44,7 @@ lock: .venv/bin/uv ## write the hash-checked locks anew
 types: install-dev web/node_modules/.ready ## the client's types from the API's description
 	@$(PY) -m milkwort.api.http.openapi > web/openapi.json
 	cd web && npm run -s types && rm -f openapi.json
+	@$(PY) -m milkwort.api.plan.shown > web/src/data/columns.generated.ts
 
 web: milkwort/static/index.html ## build the web client
 

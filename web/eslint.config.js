@@ -4,7 +4,7 @@ import hooks from "eslint-plugin-react-hooks";
 import ts from "typescript-eslint";
 
 export default ts.config(
-  { ignores: ["src/data/api.generated.ts"] },
+  { ignores: ["src/data/*.generated.ts"] },
   js.configs.recommended,
   ...ts.configs.strict,
   a11y.flatConfigs.recommended,

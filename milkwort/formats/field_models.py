@@ -7,13 +7,24 @@ from __future__ import annotations
 
 import dataclasses
 from collections.abc import Callable, Iterable, Mapping
-from typing import Any, TypeVar, get_args, get_origin, get_type_hints
+from typing import Any, Protocol, TypeVar, get_args, get_origin, get_type_hints
 
 from pydantic import BaseModel, Field, create_model
 
 from milkwort.core.brief.fields import BriefField
 
-__all__ = ["with_brief_fields", "with_fields_of"]
+__all__ = ["with_brief_fields", "with_columns", "with_fields_of"]
+
+
+class Column(Protocol):
+    """A column's name, and what it holds for one keyword."""
+
+    @property
+    def name(self) -> str: ...  # said above
+
+    @property
+    def holds(self) -> Any: ...  # said above
+
 
 _M = TypeVar("_M", bound=BaseModel)
 _REQUIRED: Any = ...
@@ -71,6 +82,27 @@ def with_fields_of(of: type, lengths: Mapping[str, int]) -> Callable[[type[_M]],
                 for f in dataclasses.fields(of)
             },
         )
+
+    return make
+
+
+def with_columns(
+    columns: Iterable[Column], *, may_be_left_out: bool = False
+) -> Callable[[type[_M]], type[_M]]:
+    """Give a model an array for each column, a place a keyword.
+
+    Parameters
+    ----------
+    columns : iterable of Column
+    may_be_left_out : bool
+        Whether a column may be left out, as None.
+    """
+
+    def make(model: type[_M]) -> type[_M]:
+        kinds = {c.name: list[c.holds] for c in columns}  # type: ignore[name-defined]  # a type made of a value
+        if may_be_left_out:
+            return _made(model, {name: (kind | None, None) for name, kind in kinds.items()})
+        return _made(model, {name: (kind, _REQUIRED) for name, kind in kinds.items()})
 
     return make
 

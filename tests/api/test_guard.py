@@ -6,6 +6,7 @@ from pathlib import Path
 import pytest
 
 from milkwort.api.http.openapi import openapi_text
+from milkwort.api.plan.shown import client_columns
 from milkwort.formats.text_table import MAX_BYTES
 from milkwort.settings import Settings
 
@@ -70,6 +71,7 @@ def test_the_clients_types_are_those_of_the_api(tmp_path):
         timeout=120,
     )
     assert made.read_text() == (WEB / "src" / "data" / "api.generated.ts").read_text()
+    assert client_columns() == (WEB / "src" / "data" / "columns.generated.ts").read_text()
 
 
 def test_every_setting_says_what_it_is_and_stands_in_the_docs():

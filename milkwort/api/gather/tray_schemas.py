@@ -6,7 +6,8 @@ from typing import Literal
 
 from pydantic import BaseModel, Field
 
-from milkwort.api.plan.schemas import CallName, Numbers, Taken
+from milkwort.api.plan.columns import CallName
+from milkwort.api.plan.schemas import Numbers, Taken
 from milkwort.core.words.match_types import Match
 
 __all__ = ["ColumnChoice", "PastedText", "RefusedRow", "TrayRows", "TrayView"]

@@ -2,23 +2,86 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass
-from typing import Any
+from typing import Any, Literal
 
 import numpy as np
 
 from milkwort.core.arrays import Floats
-from milkwort.core.market.prices import price_at_reach
-from milkwort.core.market.standing import STANDINGS, clicks_to_first_sale, come_in_columns
-from milkwort.core.plan.notes import notes_of
+from milkwort.core.plan.figures import Shown, figures_of
 from milkwort.core.plan.run import PlanResult
 from milkwort.core.sift.ranks import rank_gap, strong_unpaid
+from milkwort.core.words.match_types import Match
+from milkwort.store.entries import KeywordEntry
 from milkwort.store.sheet import Sheet
 
-__all__ = ["FigureColumns", "figure_columns", "plain", "text_columns", "tidy"]
+__all__ = [
+    "STORED", "CallName", "FigureColumns", "figure_columns", "plain", "text_columns", "tidy",
+]  # fmt: skip
+
+CallName = Literal["none", "keep", "hold", "drop", "block"]
 
 _FIGURES = 7
+
+
+@dataclass(frozen=True)
+class Stored:
+    """A column of what is stored of keywords.
+
+    Attributes
+    ----------
+    name : str
+    holds : type
+        What it holds for one keyword.
+    of : callable or None
+        Reads it from a keyword; None where it needs more than the keyword.
+    shown : Shown or None
+        None where it is only drawn.
+    """
+
+    name: str
+    holds: Any
+    of: Callable[[KeywordEntry], Any] | None = None
+    shown: Shown | None = None
+
+
+_RANK = float | None
+
+STORED: tuple[Stored, ...] = (
+    Stored("id", int),
+    Stored("text", str, lambda e: e.text, Shown("keyword", "Keyword", "text", listed=False)),
+    Stored("match", Match, lambda e: e.match, Shown("match", "Match", "text", picked="match")),
+    Stored("intent", str, lambda e: e.intent,
+           Shown("intent", "Intent", "text", listed=False, picked="intent", compared="intent")),
+    Stored("call", CallName, lambda e: e.call,
+           Shown("call", "Call", "text", listed=False, picked="call")),
+    Stored("reason", str, lambda e: e.reason, Shown("reason", "Reason", "text", picked="reason")),
+    Stored("group", str, None, Shown("group", "Group", "text", listed=False, picked="group")),
+    Stored("group_id", int | None, lambda e: e.group_id),
+    Stored("offer", str, None, Shown("offer", "Offer", "text", picked="offer")),
+    Stored("note", str, lambda e: e.note, Shown("own_note", "Own note", "text")),
+    Stored("kinds", str),
+    Stored("by", str, lambda e: e.call_by, Shown("by", "Called by", "text", picked="called by")),
+    Stored("at", str, lambda e: e.call_at, Shown("at", "Called", "text")),
+    Stored("unpaid_rank", _RANK, lambda e: e.unpaid_rank,
+           Shown("rank", "Unpaid rank", "number", ranged="unpaid rank")),
+    Stored("paid_rank", _RANK, lambda e: e.paid_rank,
+           Shown("paid", "Paid rank", "number", ranged="paid rank")),
+    Stored("popularity", _RANK, lambda e: e.popularity,
+           Shown("popularity", "Popularity", "number", ranged="popularity")),
+    Stored("rank_gap", _RANK, lambda e: rank_gap(e.unpaid_rank, e.paid_rank),
+           Shown("gap", "Paid less unpaid rank", "number", ranged="paid less unpaid rank")),
+    Stored("strong_unpaid", bool, lambda e: strong_unpaid(e.unpaid_rank, e.paid_rank)),
+    Stored("competition", _RANK, lambda e: e.prices.competition,
+           Shown("competition", "Competition, %", "percent", ranged="competition, %")),
+    Stored("origin", str, lambda e: e.source, Shown("origin", "Source", "text", picked="source")),
+    Stored("volume_low", _RANK, lambda e: e.reading.volume_low),
+    Stored("volume_high", _RANK, lambda e: e.reading.volume_high),
+    Stored("months", list[float] | None, lambda e: e.reading.months),
+    Stored("locked_bid", _RANK, lambda e: e.locked_bid),
+)  # fmt: skip
+"""What is stored of keywords and sent; what is worked out is a table of the core."""
 
 
 def text_columns(
@@ -41,32 +104,13 @@ def text_columns(
     """
     picked = range(len(sheet.ids)) if rows is None else rows
     entries = [sheet.entries[r] for r in picked]
-    return {
+    beside: dict[str, list[Any]] = {
         "id": [sheet.ids[r] for r in picked],
-        "text": [e.text for e in entries],
-        "match": [e.match for e in entries],
-        "intent": [e.intent for e in entries],
-        "call": [e.call for e in entries],
-        "reason": [e.reason for e in entries],
         "group": sheet.group_labels(picked),
-        "group_id": [e.group_id for e in entries],
         "offer": [offers.get(e.offer_id, "") for e in entries],
-        "note": [e.note for e in entries],
         "kinds": kinds if rows is None else [kinds[r] for r in rows],
-        "by": [e.call_by for e in entries],
-        "at": [e.call_at for e in entries],
-        "unpaid_rank": [e.unpaid_rank for e in entries],
-        "paid_rank": [e.paid_rank for e in entries],
-        "competition": [e.prices.competition for e in entries],
-        "rank_gap": [rank_gap(e.unpaid_rank, e.paid_rank) for e in entries],
-        "strong_unpaid": [strong_unpaid(e.unpaid_rank, e.paid_rank) for e in entries],
-        "popularity": [e.popularity for e in entries],
-        "origin": [e.source for e in entries],
-        "volume_low": [e.reading.volume_low for e in entries],
-        "volume_high": [e.reading.volume_high for e in entries],
-        "months": [e.reading.months for e in entries],
-        "locked_bid": [e.locked_bid for e in entries],
     }
+    return {c.name: beside[c.name] if c.of is None else list(map(c.of, entries)) for c in STORED}
 
 
 @dataclass(frozen=True)
@@ -90,12 +134,8 @@ class FigureColumns:
 
 
 def figure_columns(result: PlanResult, before: FigureColumns | None = None) -> FigureColumns:
-    """Return what the plan says of keywords, by column; money a click, figures a month.
-
-    `clicks`, `spend` and `customers` are those of this plan for a kept keyword, and what
-    it would bring for any other.
-    """
-    exact = _exact(result)
+    """Return what the plan says of keywords, by column, as the core's table has it."""
+    exact = figures_of(result)
     sent = {}
     for name, column in exact.items():
         if before is not None and _same(before.exact[name], column):
@@ -117,37 +157,6 @@ def tidy(values: Floats) -> Floats:
         scale = 10.0 ** (_FIGURES - 1 - magnitude)
         rounded = np.round(values * scale) / scale
     return np.where(np.isfinite(rounded), rounded, values)
-
-
-def _exact(result: PlanResult) -> dict[str, Any]:
-    e, outside, kept = result.expected, result.not_kept, result.table.kept
-    prices, standing = result.prices, result.standing
-    come = come_in_columns(result.brief, result.demand, prices, result.table.offer)
-    first_sale = clicks_to_first_sale(result.demand.rate, result.brief.assumed)
-    return {
-        "searches": np.where(np.isnan(result.demand.likely), np.nan, result.demand.own),
-        "rate": result.demand.rate,
-        "cpc_low": prices.low,
-        "cpc_high": prices.high,
-        "cpc_median": np.exp(prices.mu),
-        "cpc_at_line": price_at_reach(result.brief.assumed["stretch"], prices),
-        "ceiling": standing.ceiling,
-        "headroom": np.where(np.isneginf(standing.headroom), -1e9, standing.headroom),
-        "reach": standing.reach,
-        "rate_at_line": come.rate,
-        "value_at_line": come.sale_value,
-        "price_at_line": come.price_factor,
-        "spill": result.demand.spill,
-        "first_sale": first_sale,
-        "standing": np.array(STANDINGS)[standing.standing].tolist(),
-        "bid": result.bid,
-        "bid_reach": e.reach,
-        "cpc": e.cpc,
-        "clicks": np.where(kept, e.clicks, outside.clicks),
-        "spend": np.where(kept, e.spend, outside.spend),
-        "customers": np.where(kept, e.customers, outside.customers),
-        "notes": notes_of(result),
-    }
 
 
 def _same(before: Any, after: Any) -> bool:

@@ -9,15 +9,15 @@ from typing import Any, Literal
 from pydantic import BaseModel, ConfigDict, Field, model_validator
 
 from milkwort.api.http.texts import whole_texts
+from milkwort.api.plan.columns import STORED, CallName
 from milkwort.api.plan.summary_schemas import Summary
 from milkwort.core.brief.fields import FIELDS
-from milkwort.core.words.match_types import Match
-from milkwort.formats.field_models import with_brief_fields
+from milkwort.core.plan.figures import FIGURES
+from milkwort.formats.field_models import with_brief_fields, with_columns
 from milkwort.formats.plan_values import SHAPES, OfferValues
 
-CallName = Literal["none", "keep", "hold", "drop", "block"]
-FigureName = Literal["spend", "clicks", "customers", "cost_per_customer", "profit", "next_unit"]
 Numbers = list[float | None]
+FigureName = Literal["spend", "clicks", "customers", "cost_per_customer", "profit", "next_unit"]
 
 
 class Taken(BaseModel):
@@ -123,35 +123,12 @@ class AssumptionItem(BaseModel):
     changed: bool
 
 
+@with_columns(STORED)
 class Texts(BaseModel):
     """What is stored of keywords, by column."""
 
-    id: list[int]
-    text: list[str]
-    match: list[Match]
-    intent: list[str]
-    call: list[CallName]
-    reason: list[str]
-    group: list[str]
-    group_id: list[int | None]
-    offer: list[str]
-    note: list[str]
-    kinds: list[str]
-    by: list[str]
-    at: list[str]
-    unpaid_rank: Numbers
-    paid_rank: Numbers
-    popularity: Numbers
-    rank_gap: Numbers
-    strong_unpaid: list[bool]
-    competition: Numbers
-    origin: list[str]
-    volume_low: Numbers
-    volume_high: Numbers
-    months: list[list[float] | None]
-    locked_bid: Numbers
 
-
+@with_columns(FIGURES)
 class Figures(BaseModel):
     """What the plan says of keywords, by column: money a click, figures a month.
 
@@ -159,57 +136,12 @@ class Figures(BaseModel):
     bring for any other.
     """
 
-    searches: Numbers
-    rate: Numbers
-    cpc_low: Numbers
-    cpc_high: Numbers
-    cpc_median: Numbers
-    cpc_at_line: Numbers
-    rate_at_line: Numbers
-    value_at_line: Numbers
-    price_at_line: Numbers
-    spill: Numbers
-    first_sale: Numbers
-    ceiling: Numbers
-    headroom: Numbers
-    reach: Numbers
-    standing: list[str]
-    bid: Numbers
-    bid_reach: Numbers
-    cpc: Numbers
-    clicks: Numbers
-    spend: Numbers
-    customers: Numbers
-    notes: list[list[str]]
 
-
+@with_columns(FIGURES, may_be_left_out=True)
 class MovedFigures(BaseModel):
     """The columns of `Figures` that are not what they were."""
 
     model_config = ConfigDict(extra="forbid")
-
-    searches: Numbers | None = None
-    rate: Numbers | None = None
-    cpc_low: Numbers | None = None
-    cpc_high: Numbers | None = None
-    cpc_median: Numbers | None = None
-    cpc_at_line: Numbers | None = None
-    rate_at_line: Numbers | None = None
-    value_at_line: Numbers | None = None
-    price_at_line: Numbers | None = None
-    spill: Numbers | None = None
-    first_sale: Numbers | None = None
-    ceiling: Numbers | None = None
-    headroom: Numbers | None = None
-    reach: Numbers | None = None
-    standing: list[str] | None = None
-    bid: Numbers | None = None
-    bid_reach: Numbers | None = None
-    cpc: Numbers | None = None
-    clicks: Numbers | None = None
-    spend: Numbers | None = None
-    customers: Numbers | None = None
-    notes: list[list[str]] | None = None
 
 
 class GroupItem(BaseModel):

@@ -1,15 +1,17 @@
 import type { ReactNode } from "react";
 import { useActions } from "../../app/actions";
 import type { CallName, SheetBlock } from "../../data/client";
+import { shownColumns } from "../../data/columns.generated";
 import { usePlan } from "../../data/plan";
 import type { Plain } from "../../parts/column";
 import { CallMark } from "../../parts/CallMark";
 import { Petal } from "../../parts/Petal";
 import { ListAway } from "../../parts/TakeAway";
 import { Whisker } from "../../parts/Whisker";
-import { count, money, number, percent } from "../../parts/format";
+import { money, number } from "../../parts/format";
 import { priceTicks, usePriceScale, type PriceScale } from "../../parts/scale";
 import { called } from "../../parts/shownList";
+import { valueOf, writtenOf } from "../../parts/shownColumn";
 import * as S from "./Compare.styles";
 import { Tinted } from "./Tinted";
 import { useJudging, useSift } from "./desk";
@@ -102,25 +104,25 @@ type Line = {
   leaves?: (row: number) => Plain;
 };
 
-function linesOf(
-  { texts, figures }: SheetBlock,
-  scale: PriceScale,
-  currency: string,
-): readonly Line[] {
+function linesOf(sheet: SheetBlock, scale: PriceScale, currency: string): readonly Line[] {
+  const { texts, figures } = sheet;
   const kept = (row: number) => texts.call[row] === "keep";
   const inPlan = (row: number, text: string) => (kept(row) ? text : <i>{text}</i>);
   const ticks = priceTicks(scale);
-  return [
-    { name: "intent", cell: (r: number) => texts.intent[r] },
+  const drawn: Line[] = [
     {
       name: "call",
-      cell: (r: number) => <CallMark call={texts.call[r] ?? "none"} />,
-      leaves: (r: number) => called(texts.call[r]),
+      cell: (r) => <CallMark call={texts.call[r] ?? "none"} />,
+      leaves: (r) => called(texts.call[r]),
     },
-    { name: "searches a month", cell: (r: number) => number(figures.searches[r]) },
+    {
+      name: "standing",
+      cell: (r) => <Petal standing={figures.standing[r] ?? "unknown"} />,
+      leaves: (r) => figures.standing[r],
+    },
     {
       name: `price a click, ${currency}`,
-      cell: (r: number) => (
+      cell: (r) => (
         <Whisker
           scale={scale}
           ticks={ticks}
@@ -132,32 +134,23 @@ function linesOf(
           beyond={figures.standing[r] === "beyond"}
         />
       ),
-      leaves: (r: number) => `${money(figures.cpc_low[r])} to ${money(figures.cpc_high[r])}`,
-    },
-    { name: "median price", cell: (r: number) => money(figures.cpc_median[r]) },
-    { name: "buy, of 100 clicks", cell: (r: number) => percent(figures.rate[r], 2) },
-    { name: "a click is worth, at most", cell: (r: number) => money(figures.ceiling[r]) },
-    {
-      name: "standing",
-      cell: (r: number) => <Petal standing={figures.standing[r] ?? "unknown"} />,
-      leaves: (r: number) => figures.standing[r],
-    },
-    { name: "reach at the ceiling", cell: (r: number) => percent(figures.reach[r], 0) },
-    { name: "clicks to a likely sale", cell: (r: number) => number(figures.first_sale[r]) },
-    {
-      name: "clicks a month",
-      cell: (r: number) => inPlan(r, count(figures.clicks[r])),
-      leaves: (r: number) => figures.clicks[r],
-    },
-    {
-      name: "spend a month",
-      cell: (r: number) => inPlan(r, money(figures.spend[r])),
-      leaves: (r: number) => figures.spend[r],
-    },
-    {
-      name: "customers a month",
-      cell: (r: number) => inPlan(r, count(figures.customers[r])),
-      leaves: (r: number) => figures.customers[r],
+      leaves: (r) => `${money(figures.cpc_low[r])} to ${money(figures.cpc_high[r])}`,
     },
   ];
+  return [...drawn, ...plainLines(sheet, inPlan)];
+}
+
+/** What is only written; what a keyword would bring leans where it is not kept. */
+function plainLines(sheet: SheetBlock, inPlan: (row: number, text: string) => ReactNode): Line[] {
+  return shownColumns
+    .filter((column) => column.compared)
+    .map((column) => {
+      const written = writtenOf(sheet, column);
+      const would = ["clicks", "spend", "customers"].includes(column.id);
+      return {
+        name: column.compared,
+        cell: would ? (row) => inPlan(row, written(row)) : written,
+        leaves: would ? valueOf(sheet, column) : undefined,
+      };
+    });
 }

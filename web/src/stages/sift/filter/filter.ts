@@ -1,4 +1,6 @@
 import type { SheetBlock } from "../../../data/client";
+import { shownColumns } from "../../../data/columns.generated";
+import { valueOf } from "../../../parts/shownColumn";
 
 export type Range = readonly [number | null, number | null];
 
@@ -17,40 +19,29 @@ export const everything: Filter = { words: "", picks: {}, ranges: {}, flags: [],
 
 type Of<T> = (sheet: SheetBlock, row: number) => T;
 
-/** What keywords can be picked by. */
-export const picks: { id: string; name: string; of: Of<string> }[] = [
-  { id: "intent", name: "intent", of: ({ texts }, row) => texts.intent[row] ?? "" },
-  { id: "standing", name: "standing", of: ({ figures }, row) => figures.standing[row] ?? "" },
-  { id: "call", name: "call", of: ({ texts }, row) => texts.call[row] ?? "none" },
-  { id: "reason", name: "reason", of: ({ texts }, row) => texts.reason[row] ?? "" },
-  { id: "by", name: "called by", of: ({ texts }, row) => texts.by[row] ?? "" },
-  { id: "group", name: "group", of: ({ texts }, row) => texts.group[row] ?? "" },
-  { id: "match", name: "match", of: ({ texts }, row) => texts.match[row] ?? "" },
-  { id: "offer", name: "offer", of: ({ texts }, row) => texts.offer[row] ?? "" },
-  {
-    id: "origin",
-    name: "source",
-    of: ({ texts }, row) => (texts.origin[row] ?? "").replace(/, row \d+$/, ""),
-  },
-];
+/** What keywords can be picked by. A source is picked without the row of its file. */
+export const picks: { id: string; name: string; of: Of<string> }[] = shownColumns
+  .filter((column) => column.picked)
+  .map((column) => ({
+    id: column.id,
+    name: column.picked,
+    of: (sheet, row) => String(valueOf(sheet, column)(row) ?? "").replace(/, row \d+$/, ""),
+  }));
 
 /** What has a least and a most. Beyond the line, what a keyword would need to come in. */
 export const ranges: { id: string; name: string; of: Of<number | null | undefined> }[] = [
-  { id: "searches", name: "searches", of: ({ figures }, row) => figures.searches[row] },
+  ...shownColumns
+    .filter((column) => column.ranged)
+    .map((column) => ({
+      id: column.id,
+      name: column.ranged,
+      of: (sheet: SheetBlock, row: number) => {
+        const value = valueOf(sheet, column)(row) as number | null | undefined;
+        return column.written === "percent" ? times(value, 100) : value;
+      },
+    })),
   { id: "price", name: "price", of: ({ figures }, row) => figures.cpc_median[row] },
-  { id: "customers", name: "customers", of: ({ figures }, row) => figures.customers[row] },
   { id: "length", name: "words", of: ({ texts }, row) => texts.text[row]?.split(/\s+/).length },
-  { id: "rank", name: "unpaid rank", of: ({ texts }, row) => texts.unpaid_rank[row] },
-  { id: "paid", name: "paid rank", of: ({ texts }, row) => texts.paid_rank[row] },
-  { id: "popularity", name: "popularity", of: ({ texts }, row) => texts.popularity[row] },
-  { id: "gap", name: "paid less unpaid rank", of: ({ texts }, row) => texts.rank_gap[row] },
-  { id: "low", name: "low price", of: ({ figures }, row) => figures.cpc_low[row] },
-  { id: "high", name: "high price", of: ({ figures }, row) => figures.cpc_high[row] },
-  {
-    id: "competition",
-    name: "competition, %",
-    of: ({ texts }, row) => times(texts.competition[row], 100),
-  },
   { id: "rate", name: "in if % buy", of: beyond("rate_at_line", 100) },
   { id: "value", name: "in if a sale is", of: beyond("value_at_line", 1) },
   { id: "cheaper", name: "in if % of price", of: beyond("price_at_line", 100) },
@@ -69,8 +60,6 @@ export const flags: { id: string; name: string; of: Of<boolean> }[] = [
   { id: "spill", name: "spills", of: ({ figures }, row) => has(figures.notes[row], "spills") },
   { id: "note", name: "with a note", of: ({ texts }, row) => Boolean(texts.note[row]) },
 ];
-
-const times = (value: number | null | undefined, by: number) => (value == null ? null : value * by);
 
 function beyond(name: "rate_at_line" | "value_at_line" | "price_at_line", times: number) {
   return ({ figures }: SheetBlock, row: number) => {
@@ -189,3 +178,7 @@ export function intoAddress(filter: Filter, beside: URLSearchParams): URLSearchP
 /** A filter as it is saved: its part of the address. */
 export const queryOf = (filter: Filter): string =>
   intoAddress(filter, new URLSearchParams()).toString();
+
+function times(value: number | null | undefined, by: number) {
+  return value == null ? null : value * by;
+}

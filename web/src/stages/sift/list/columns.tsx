@@ -1,11 +1,13 @@
 import type { SheetBlock } from "../../../data/client";
+import { shownColumns, type ShownColumn } from "../../../data/columns.generated";
 import { CallMark } from "../../../parts/CallMark";
-import type { Column, Plain } from "../../../parts/column";
+import type { Column } from "../../../parts/column";
 import { Petal } from "../../../parts/Petal";
 import { Spark } from "../../../parts/Spark";
 import { count, money, number } from "../../../parts/format";
 import { called, leaf } from "../../../parts/shownList";
 import { priceColumn } from "../../../parts/priceColumn";
+import { headingOf, valueOf, writtenOf } from "../../../parts/shownColumn";
 import type { PriceScale } from "../../../parts/scale";
 import * as S from "../Sift.styles";
 import { Tinted } from "../Tinted";
@@ -133,31 +135,9 @@ export function listColumns(sheet: SheetBlock, scale: PriceScale, currency: stri
         <Note figures={figures} row={row} unpaid={texts.strong_unpaid[row] ?? false} />
       ),
     },
-    words("own_note", "Own note", (row) => texts.note[row], "minmax(90px, 0.3fr)"),
-    words("reason", "Reason", (row) => texts.reason[row], "110px"),
-    words("by", "Called by", (row) => texts.by[row], "72px"),
-    words("at", "Called", (row) => day(texts.at[row]), "84px"),
-    words("match", "Match", (row) => texts.match[row], "64px"),
-    words("offer", "Offer", (row) => texts.offer[row], "90px"),
-    words("origin", "Source", (row) => texts.origin[row], "120px"),
-    {
-      ...figureColumn("clicks", "Clicks a month", (row) => count(figures.clicks[row])),
-      cell: (row) => figure(row, count(figures.clicks[row])),
-      leaves: leaf("clicks a month", (row) => figures.clicks[row]),
-    },
-    figureColumn("reach", "Reach at ceiling, %", (row) => percents(figures.reach[row])),
-    figureColumn("ceiling", `Ceiling, ${currency}`, (row) => money(figures.ceiling[row])),
-    figureColumn("rate", "Buy, of 100 clicks", (row) => percents(figures.rate[row], 1)),
-    figureColumn("spill", "Spill, searches a month", (row) => number(figures.spill[row])),
-    figureColumn("first_sale", "Clicks to a likely sale", (row) => number(figures.first_sale[row])),
-    figureColumn("rank", "Unpaid rank", (row) => number(texts.unpaid_rank[row])),
-    figureColumn("paid", "Paid rank", (row) => number(texts.paid_rank[row])),
-    figureColumn("popularity", "Popularity", (row) => number(texts.popularity[row])),
-    figureColumn("gap", "Paid less unpaid rank", (row) => number(texts.rank_gap[row])),
-    figureColumn("low", `Low price, ${currency}`, (row) => money(figures.cpc_low[row])),
-    figureColumn("middle", `Middle price, ${currency}`, (row) => money(figures.cpc_median[row])),
-    figureColumn("high", `High price, ${currency}`, (row) => money(figures.cpc_high[row])),
-    figureColumn("competition", "Competition, %", (row) => percents(texts.competition[row])),
+    ...shownColumns
+      .filter((column) => column.listed)
+      .map((column) => plainColumn(sheet, column, currency)),
   ];
 }
 
@@ -177,32 +157,40 @@ export function rowStamps({ texts, figures }: SheetBlock, look: string): (row: n
   };
 }
 
-type Cell = (row: number) => Plain;
+/** Widths of words, where the usual one is too narrow or too wide. */
+const widths: Record<string, string> = {
+  own_note: "minmax(90px, 0.3fr)",
+  reason: "110px",
+  at: "84px",
+  match: "64px",
+  offer: "90px",
+  origin: "120px",
+};
 
-const words = (id: string, head: string, cell: Cell, width: string): Column => ({
-  id,
-  head,
-  label: head.toLowerCase(),
-  width,
-  sortable: true,
-  leaves: leaf(head.toLowerCase(), cell),
-  cell: (row) => <S.Soft>{cell(row)}</S.Soft>,
-});
-
-const figureColumn = (id: string, head: string, cell: Cell): Column => ({
-  id,
-  head,
-  label: head.toLowerCase(),
-  width: "88px",
-  align: "end",
-  sortable: true,
-  cell,
-});
-
-const percents = (share: number | null | undefined, digits = 0) =>
-  share == null ? "–" : number(share * 100, digits);
-
-const day = (at: string | undefined) => (at ? at.slice(0, 10) : "");
+/** A column that is only written: a figure, or words. */
+function plainColumn(sheet: SheetBlock, shown: ShownColumn, currency: string): Column {
+  const head = headingOf(shown, currency);
+  const written = writtenOf(sheet, shown);
+  const base = { id: shown.id, head, label: head.toLowerCase(), sortable: true };
+  if (shown.written === "text") {
+    const cell = shown.id === "at" ? (row: number) => written(row).slice(0, 10) : written;
+    return {
+      ...base,
+      width: widths[shown.id] ?? "72px",
+      leaves: leaf(base.label, cell),
+      cell: (row) => <S.Soft>{cell(row)}</S.Soft>,
+    };
+  }
+  const figure: Column = { ...base, width: "88px", align: "end", cell: written };
+  if (shown.written !== "count") return figure;
+  const of = valueOf(sheet, shown);
+  return {
+    ...figure,
+    cell: (row) =>
+      sheet.texts.call[row] === "keep" ? written(row) : <S.Would>{written(row)}</S.Would>,
+    leaves: leaf(base.label, of),
+  };
+}
 
 type NoteProps = { figures: SheetBlock["figures"]; row: number; unpaid: boolean };
 

@@ -1,47 +1,23 @@
 import type { SheetBlock } from "../../../data/client";
 import type { Sort } from "../../../parts/column";
+import { columnById, valueOf } from "../../../parts/shownColumn";
 
-type Value = number | string | null | undefined;
+const calls = ["keep", "hold", "none", "drop", "block"];
 
-/** The value a column is sorted by; null goes last either way. */
-function valueOf(sheet: SheetBlock, by: string): (row: number) => Value {
+/** The value a column is sorted by; nothing goes last either way. */
+function sortedBy(sheet: SheetBlock, by: string): (row: number) => number | string | null {
   const { texts, figures } = sheet;
-  const columns: Record<string, (row: number) => Value> = {
-    headroom: (row) => figures.headroom[row],
-    price: (row) => figures.cpc_at_line[row],
-    keyword: (row) => texts.text[row],
-    intent: (row) => texts.intent[row],
-    match: (row) => texts.match[row],
-    call: (row) => ["keep", "hold", "none", "drop", "block"].indexOf(texts.call[row] ?? "none"),
-    searches: (row) => figures.searches[row],
-    customers: (row) => figures.customers[row],
-    spend: (row) => figures.spend[row],
-    group: (row) => texts.group[row] || null,
-    note: (row) => figures.rate_at_line[row],
-    own_note: (row) => texts.note[row] || null,
-    reason: (row) => texts.reason[row] || null,
-    by: (row) => texts.by[row] || null,
-    at: (row) => texts.at[row] || null,
-    origin: (row) => texts.origin[row] || null,
-    offer: (row) => texts.offer[row] || null,
-    rank: (row) => texts.unpaid_rank[row],
-    paid: (row) => texts.paid_rank[row],
-    popularity: (row) => texts.popularity[row],
-    gap: (row) => texts.rank_gap[row],
-    low: (row) => figures.cpc_low[row],
-    middle: (row) => figures.cpc_median[row],
-    high: (row) => figures.cpc_high[row],
-    competition: (row) => texts.competition[row],
-    reach: (row) => figures.reach[row],
-    rate: (row) => figures.rate[row],
-    ceiling: (row) => figures.ceiling[row],
-    spill: (row) => figures.spill[row],
-    first_sale: (row) => figures.first_sale[row],
-    bid: (row) => figures.bid[row],
-    cpc: (row) => figures.cpc[row],
-    clicks: (row) => figures.clicks[row],
+  if (by === "headroom") return (row) => figures.headroom[row] ?? null;
+  if (by === "price") return (row) => figures.cpc_at_line[row] ?? null;
+  if (by === "note") return (row) => figures.rate_at_line[row] ?? null;
+  if (by === "call") return (row) => calls.indexOf(texts.call[row] ?? "none");
+  const column = columnById.get(by);
+  if (!column) return () => null;
+  const of = valueOf(sheet, column);
+  return (row) => {
+    const value = of(row);
+    return value === "" || value === undefined ? null : value;
   };
-  return columns[by] ?? (() => null);
 }
 
 /** Rows in order, two deep; ties stay as they came. */
@@ -52,7 +28,7 @@ export function ordered(sheet: SheetBlock, rows: readonly number[], sort: Sort):
 }
 
 function comparing(sheet: SheetBlock, by: string, down: boolean) {
-  const value = valueOf(sheet, by);
+  const value = sortedBy(sheet, by);
   const sign = down ? -1 : 1;
   return (one: number, other: number): number => {
     const [a, b] = [value(one), value(other)];
