@@ -13,12 +13,15 @@ from milkwort.api.plan.schemas import (
     BriefChange,
     ChangeAnswer,
     PurseChange,
+    StepsChange,
     shape_of,
 )  # fmt: skip
 from milkwort.api.plan.workspace import Decision
 from milkwort.core.assumptions import TABLE
 from milkwort.core.brief.fields import FIELDS
+from milkwort.core.brief.kinds import RULE_STARTS
 from milkwort.core.brief.platform import PROFILES, Profile, profile_of
+from milkwort.core.brief.steps import in_steps
 from milkwort.core.brief.values import sum_for
 from milkwort.core.errors import NothingUsableError
 from milkwort.core.market.demand import season_of_months
@@ -38,9 +41,22 @@ _LABELS = {name: field.label for name, field in FIELDS.items()} | {
 def change(plan_id: int, body: BriefChange, work: Work, window: Window = "") -> Response:
     """Change fields of the brief."""
     fields = body.given()
+    if "ceiling_rule" in fields:
+        fields = {"ceiling_value": RULE_STARTS[fields["ceiling_rule"]]} | fields
     named = [_LABELS[f] for f in fields if f in _LABELS] or ["the brief"]
     made = Decision(f"change {named[0]}", lambda c: change_brief(c, fields))
     return sent(work.change(plan_id, lambda _: made, window=window))
+
+
+@router.put("/plans/{plan_id}/brief/steps", responses=shape_of(ChangeAnswer))
+def set_steps(plan_id: int, body: StepsChange, work: Work, window: Window = "") -> Response:
+    """Count customers in one step, or in two: the whole stays as it is."""
+
+    def decide(plan: OpenPlan) -> Decision:
+        fields = in_steps(plan.record.values, body.steps)
+        return Decision("change how customers are counted", lambda c: change_brief(c, fields))
+
+    return sent(work.change(plan_id, decide, window=window))
 
 
 @router.put("/plans/{plan_id}/purse", responses=shape_of(ChangeAnswer))

@@ -103,6 +103,12 @@ class PurseChange(Taken):
     per: Literal["day", "week", "month"] = "month"
 
 
+class StepsChange(Taken):
+    """In how many steps customers are counted: 2 with enquiries between."""
+
+    steps: Literal[1, 2]
+
+
 class AssumptionChange(Taken):
     """Assumptions by name; null puts the default back."""
 

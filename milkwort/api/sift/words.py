@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Any
 
 import numpy as np
-from fastapi import APIRouter, Response
+from fastapi import APIRouter, Query, Response
 
 from milkwort.api.gather.sold import sold_terms
 from milkwort.api.http.shared import Window, Work, sent
@@ -22,7 +22,7 @@ from milkwort.core.sift.blocking import stands_in_kept
 from milkwort.core.sift.sheet_words import words_of_sheet
 from milkwort.core.words.matching import text_matches
 from milkwort.core.words.negatives import Negative
-from milkwort.core.words.texts import normalise
+from milkwort.core.words.texts import normalise, singular
 from milkwort.store.briefs import brief_of
 from milkwort.store.edits import edit_keywords
 from milkwort.store.journal import Change
@@ -53,6 +53,13 @@ def words(plan_id: int, work: Work) -> Response:
             "ids": ids[found.rows] if len(ids) else ids,
         }
     )  # fmt: skip
+
+
+@router.get("/sift/forms")
+def forms(words: str = Query(max_length=400)) -> dict[str, str]:
+    """Return the singular of each word that has another one; a filter finds both by it."""
+    alike = {word: singular(word) for word in words.casefold().split()}
+    return {word: one for word, one in alike.items() if one != word}
 
 
 @router.post("/plans/{plan_id}/sift/blocking", responses=shape_of(BlockingWorth))

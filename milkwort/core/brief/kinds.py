@@ -9,6 +9,7 @@ __all__ = [
     "POLICIES",
     "PRICINGS",
     "RULES",
+    "RULE_STARTS",
     "Goal",
     "PolicyName",
     "Pricing",
@@ -29,3 +30,12 @@ GOALS: tuple[str, ...] = get_args(Goal)
 PRICINGS: tuple[str, ...] = get_args(Pricing)
 RULES: tuple[str, ...] = get_args(RuleName)
 POLICIES: tuple[str, ...] = get_args(PolicyName)
+
+RULE_STARTS: dict[str, float | None] = {
+    "break_even": None,
+    "profit_share": 0.3,
+    "cost_per_customer": 20.0,
+    "return_on_spend": 4.0,
+    "cost_of_sale": 0.15,
+}
+"""What a ceiling rule starts with when it is chosen: shares, money a customer, a multiple."""

@@ -5,6 +5,7 @@ import { useNavigate } from "react-router";
 import styled from "styled-components";
 import { client, uploadOf, taken, type Schemas } from "../data/client";
 import { usePlan } from "../data/plan";
+import { usePlanChange } from "../data/usePlanChange";
 import { useSaying } from "../data/saying";
 import { ink, serif } from "../look/tokens";
 import { Blank } from "../parts/Blank";
@@ -37,7 +38,8 @@ type Made = { id: number; notices?: string[] };
 type ListProps = { close: () => void };
 
 function PlanList({ close }: ListProps) {
-  const { id, summary, change } = usePlan();
+  const { id, summary } = usePlan();
+  const send = usePlanChange();
   const navigate = useNavigate();
   const queries = useQueryClient();
   const { say, complain } = useSaying();
@@ -86,7 +88,6 @@ function PlanList({ close }: ListProps) {
       );
       setGone(null);
     });
-  const path = { params: { path: { plan_id: id } } };
   const clients = byClient(plans.data ?? []);
 
   return (
@@ -97,9 +98,7 @@ function PlanList({ close }: ListProps) {
           label="Name of this plan"
           value={summary.brief.name}
           onCommit={(name) =>
-            change(() =>
-              taken(client.PATCH("/api/plans/{plan_id}", { ...path, body: { name } })),
-            ).then(async (took) => {
+            send("patch", "", { name }).then(async (took) => {
               await refresh();
               return took;
             })

@@ -1,5 +1,6 @@
-import { client, taken, type Schemas } from "../data/client";
+import { type Schemas } from "../data/client";
 import { usePlan } from "../data/plan";
+import { usePlanChange } from "../data/usePlanChange";
 import { TextButton } from "../parts/Button";
 import { Choice, type Option } from "../parts/Choice";
 import { money, number } from "../parts/format";
@@ -13,25 +14,16 @@ type Props = {
 
 /** What several sources say of one keyword, side by side; one is in use. */
 export function Readings({ keyword, readings, apart }: Props) {
-  const { id, summary, change } = usePlan();
+  const { summary } = usePlan();
+  const send = usePlanChange();
   const use = (reading: number, part: Use) =>
-    change(() =>
-      taken(
-        client.POST("/api/plans/{plan_id}/keywords/{keyword_id}/reading", {
-          params: { path: { plan_id: id, keyword_id: keyword } },
-          body: { id: reading, use: part },
-        }),
-      ),
+    send(
+      "post",
+      "/keywords/{keyword_id}/reading",
+      { id: reading, use: part },
+      { keyword_id: keyword },
     );
-  const setRule = (rule: string) =>
-    change(() =>
-      taken(
-        client.POST("/api/plans/{plan_id}/readings/rule", {
-          params: { path: { plan_id: id } },
-          body: { rule },
-        }),
-      ),
-    );
+  const setRule = (rule: string) => send("post", "/readings/rule", { rule });
   const held = summary.brief.reading_rule;
   if (readings.length < 2) return null;
   const own = readings.filter((reading) => !reading.made);

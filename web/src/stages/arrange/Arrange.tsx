@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { useActions } from "../../app/actions";
-import { client, taken } from "../../data/client";
 import { usePlan } from "../../data/plan";
+import { usePlanChange } from "../../data/usePlanChange";
 import { usePlanQuery } from "../../data/usePlanQuery";
 import { TextButton } from "../../parts/Button";
 import { Quiet, Top } from "../../parts/Screen";
@@ -17,21 +17,14 @@ type View = "groups" | "conflicts";
 
 /** Close keywords together in groups with a landing page each; what gets in each other's way. */
 export function Arrange() {
-  const { id, summary, change } = usePlan();
+  const { summary } = usePlan();
+  const send = usePlanChange();
   const [view, setView] = useState<View>("groups");
   const [choosing, setChoosing] = useState(false);
   const query = usePlanQuery("/arrange");
   const found = query.data;
   const empty = found ? found.groups.keywords.filter((held) => held === 0).length : 0;
-  const removeEmpty = () =>
-    void change(() =>
-      taken(
-        client.POST("/api/plans/{plan_id}/arrange/groups/remove", {
-          params: { path: { plan_id: id } },
-          body: {},
-        }),
-      ),
-    );
+  const removeEmpty = () => void send("post", "/arrange/groups/remove", {});
   useActions([
     { name: "Arrange: the groups", keys: ["i"], run: () => setView("groups") },
     { name: "Arrange: conflicts", keys: ["c"], run: () => setView("conflicts") },

@@ -1,7 +1,8 @@
 import { useNavigate } from "react-router";
 import { useDesk } from "../../app/desk";
-import { client, taken, type Schemas } from "../../data/client";
+import { type Schemas } from "../../data/client";
 import { usePlan } from "../../data/plan";
+import { usePlanChange } from "../../data/usePlanChange";
 import { TextButton } from "../../parts/Button";
 import { count, money, number, plural } from "../../parts/format";
 import * as S from "./Arrange.styles";
@@ -38,19 +39,11 @@ export function Conflicts({ conflicts }: Props) {
 }
 
 function One({ conflict }: { conflict: Conflict }) {
-  const { id, summary, change } = usePlan();
+  const { id, summary } = usePlan();
+  const send = usePlanChange();
   const { setActive } = useDesk();
   const navigate = useNavigate();
-  const path = { params: { path: { plan_id: id } } };
-  const takeOut = (negative: number) =>
-    void change(() =>
-      taken(
-        client.POST("/api/plans/{plan_id}/negatives/remove", {
-          ...path,
-          body: { ids: [negative] },
-        }),
-      ),
-    );
+  const takeOut = (negative: number) => void send("post", "/negatives/remove", { ids: [negative] });
   const show = () => {
     setActive(conflict.ids[0] ?? null);
     void navigate(`/plan/${id}/sift`);

@@ -1,7 +1,8 @@
 import { useMemo, useRef, useState } from "react";
 import { useActions } from "../../app/actions";
-import { client, taken, type Schemas, type SheetBlock } from "../../data/client";
+import { type Schemas, type SheetBlock } from "../../data/client";
 import { usePlan } from "../../data/plan";
+import { usePlanChange } from "../../data/usePlanChange";
 import { useSaying } from "../../data/saying";
 import { Blank } from "../../parts/Blank";
 import { TextButton } from "../../parts/Button";
@@ -18,7 +19,8 @@ type Props = { groups: ArrangeView["groups"]; at: number };
 
 /** One group: its name, the page its ads lead to, and who is in it, to be moved elsewhere. */
 export function GroupDetail({ groups, at }: Props) {
-  const { id, sheet, summary, change } = usePlan();
+  const { sheet, summary } = usePlan();
+  const send = usePlanChange();
   const { say } = useSaying();
   const [active, setActive] = useState<number | null>(null);
   const [selected, setSelected] = useState<ReadonlySet<number>>(new Set());
@@ -43,14 +45,7 @@ export function GroupDetail({ groups, at }: Props) {
     { name: "Go to the group’s keywords", keys: ["n"], run: () => grid.current?.focus() },
   ]);
   const edit = (body: Schemas["GroupEdit"]) =>
-    change(() =>
-      taken(
-        client.POST("/api/plans/{plan_id}/arrange/groups/{group_id}", {
-          params: { path: { plan_id: id, group_id: group } },
-          body,
-        }),
-      ),
-    );
+    send("post", "/arrange/groups/{group_id}", body, { group_id: group });
   const words = groups.words[at] ?? [];
   return (
     <>

@@ -1,6 +1,6 @@
 import { useState } from "react";
-import { client, taken } from "../../data/client";
-import { usePlan } from "../../data/plan";
+import { } from "../../data/plan";
+import { usePlanChange } from "../../data/usePlanChange";
 import { Button, MainButton } from "../../parts/Button";
 import { Field, Foot, Sheet } from "../../parts/Sheet";
 import { plural } from "../../parts/format";
@@ -26,18 +26,11 @@ export function MoveSheet({ open, onOpen, ids, ...rest }: Props) {
 type MoveProps = Pick<Props, "ids" | "from" | "groups" | "onMoved"> & { onDone: () => void };
 
 function Move({ ids, from, groups, onMoved, onDone }: MoveProps) {
-  const { id, change } = usePlan();
+  const send = usePlanChange();
   const [to, setTo] = useState("");
   const go = () => {
     if (!to.trim()) return;
-    void change(() =>
-      taken(
-        client.POST("/api/plans/{plan_id}/arrange/move", {
-          params: { path: { plan_id: id } },
-          body: { ids, group: to },
-        }),
-      ),
-    ).then((took) => {
+    void send("post", "/arrange/move", { ids, group: to }).then((took) => {
       if (!took) return;
       onMoved();
       onDone();

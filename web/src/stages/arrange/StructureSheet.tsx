@@ -1,6 +1,7 @@
 import { useState } from "react";
-import { client, taken, type Schemas } from "../../data/client";
-import { usePlan } from "../../data/plan";
+import { type Schemas } from "../../data/client";
+import { } from "../../data/plan";
+import { usePlanChange } from "../../data/usePlanChange";
 import { usePlanQuery } from "../../data/usePlanQuery";
 import { Button, MainButton } from "../../parts/Button";
 import { Foot, Sheet } from "../../parts/Sheet";
@@ -20,14 +21,11 @@ export function StructureSheet({ open, onOpen }: Props) {
 }
 
 function Structures({ onDone }: { onDone: () => void }) {
-  const { id, change } = usePlan();
+  const send = usePlanChange();
   const [kind, setKind] = useState<Item["kind"]>("theme");
-  const path = { params: { path: { plan_id: id } } };
   const query = usePlanQuery("/arrange/structures");
   const take = () =>
-    void change(() =>
-      taken(client.POST("/api/plans/{plan_id}/arrange/structure", { ...path, body: { kind } })),
-    ).then((took) => took && onDone());
+    void send("post", "/arrange/structure", { kind }).then((took) => took && onDone());
   const picked = query.data?.find((item) => item.kind === kind);
   const changes = picked !== undefined && picked.moves + picked.adds > 0;
   return (

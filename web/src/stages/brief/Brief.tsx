@@ -1,4 +1,5 @@
 import { usePlan } from "../../data/plan";
+import { usePlanChange } from "../../data/usePlanChange";
 import { Blank } from "../../parts/Blank";
 import { TextButton } from "../../parts/Button";
 import { Choice } from "../../parts/Choice";
@@ -32,7 +33,8 @@ type NumberField = {
 /** What is sold, to whom, at what margin, for how much a month: as sentences with blanks. */
 export function Brief() {
   const { summary, changeBrief, changeAssumption } = usePlan();
-  const { values, unsaid, assumptions, strange, worth } = summary.brief;
+  const { values, unsaid, assumptions, strange } = summary.brief;
+  const change = usePlanChange();
   const isUnsaid = (name: keyof Values) => unsaid.includes(name);
   const twoSteps = values.close_likely !== null;
 
@@ -60,28 +62,8 @@ export function Brief() {
     value === null ? false : changeBrief({ [name]: value / per });
 
   const rule = rules.find((r) => r.id === values.ceiling_rule)!;
-  const setRule = (id: Values["ceiling_rule"]) =>
-    void changeBrief({ ceiling_rule: id, ceiling_value: rules.find((r) => r.id === id)!.start });
-  const splitSteps = () =>
-    void changeBrief(
-      twoSteps
-        ? {
-            rate_low: worth.rate_low,
-            rate_likely: worth.rate,
-            rate_high: worth.rate_high,
-            close_low: null,
-            close_likely: null,
-            close_high: null,
-          }
-        : {
-            rate_low: Math.min(1, values.rate_low * 2),
-            rate_likely: Math.min(1, values.rate_likely * 2),
-            rate_high: Math.min(1, values.rate_high * 2),
-            close_low: 0.5,
-            close_likely: 0.5,
-            close_high: 0.5,
-          },
-    );
+  const setRule = (ceiling_rule: Values["ceiling_rule"]) => void changeBrief({ ceiling_rule });
+  const splitSteps = () => void change("put", "/brief/steps", { steps: twoSteps ? 1 : 2 });
 
   return (
     <S.Split>
@@ -153,7 +135,7 @@ export function Brief() {
             assumed={isUnsaid("ceiling_rule")}
             onChange={setRule}
           />
-          {rule.start !== null && (
+          {values.ceiling_value !== null && (
             <>
               {" "}
               of{" "}

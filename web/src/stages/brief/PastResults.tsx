@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { client, taken, type Schemas } from "../../data/client";
 import { usePlan } from "../../data/plan";
+import { usePlanChange } from "../../data/usePlanChange";
 import { TextButton } from "../../parts/Button";
 import { money, number, percent, plural } from "../../parts/format";
 import * as S from "./Brief.styles";
@@ -9,7 +10,8 @@ type Kind = "account" | "terms";
 
 /** What results of the past say of the conversion rate, how sure, and one press to use it. */
 export function PastResults() {
-  const { id, summary, change } = usePlan();
+  const { id, summary } = usePlan();
+  const send = usePlanChange();
   const path = { params: { path: { plan_id: id } } };
   const held = useQuery({
     queryKey: ["past", id, summary.revision],
@@ -24,14 +26,7 @@ export function PastResults() {
   const past = held.data?.[kind];
   if (!past) return null;
   const use = (counts: Schemas["PastApplied"]["counts"]) =>
-    void change(() =>
-      taken(
-        client.POST("/api/plans/{plan_id}/past/{kind}/brief", {
-          params: { path: { plan_id: id, kind } },
-          body: { counts },
-        }),
-      ),
-    );
+    void send("post", "/past/{kind}/brief", { counts }, { kind });
   const twoSteps = summary.brief.values.close_likely !== null;
   return (
     <S.Past role="note">

@@ -1,6 +1,6 @@
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
-import { client, taken } from "../../data/client";
 import { usePlan } from "../../data/plan";
+import { usePlanChange } from "../../data/usePlanChange";
 import { TextButton } from "../../parts/Button";
 import { number } from "../../parts/format";
 import * as S from "./Brief.styles";
@@ -11,7 +11,8 @@ const flat = Array.from({ length: 12 }, () => 1);
 
 /** Twelve bars, a month's share of a mean month: dragged, or moved with the arrow keys. */
 export function Season() {
-  const { id, summary, change, changeBrief } = usePlan();
+  const { summary, changeBrief } = usePlan();
+  const send = usePlanChange();
   const { season } = summary.brief.values;
   const [drawn, setDrawn] = useState<number[] | null>(null);
   const strip = useRef<HTMLDivElement>(null);
@@ -37,12 +38,7 @@ export function Season() {
     if (!box || event.buttons !== 1) return;
     setDrawn(changed(at, (most * (box.bottom - event.clientY)) / box.height));
   };
-  const fromKeywords = () =>
-    change(() =>
-      taken(
-        client.POST("/api/plans/{plan_id}/brief/season", { params: { path: { plan_id: id } } }),
-      ),
-    );
+  const fromKeywords = () => send("post", "/brief/season", undefined);
   return (
     <S.SeasonBox role="group" aria-label="The season">
       <p>Our season, against a mean month</p>

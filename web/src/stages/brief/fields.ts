@@ -12,40 +12,35 @@ export const goals: Option<Values["goal"]>[] = [
   { id: "revenue", name: "revenue" },
 ];
 
-export const rules: (Option<Rule> & { start: number | null; share: boolean })[] = [
+export const rules: (Option<Rule> & { share: boolean })[] = [
   {
     id: "break_even",
     name: "break even",
     about: "All a customer's margin may go to ads.",
-    start: null,
     share: false,
   },
   {
     id: "profit_share",
     name: "keep a share of the margin",
     about: "A share of what a customer brings stays as profit.",
-    start: 0.3,
     share: true,
   },
   {
     id: "cost_per_customer",
     name: "pay a fixed cost per customer",
     about: "No customer may cost more than this sum.",
-    start: 20,
     share: false,
   },
   {
     id: "return_on_spend",
     name: "earn a return on ad spend",
     about: "Each unit of money spent must bring this much turnover.",
-    start: 4,
     share: false,
   },
   {
     id: "cost_of_sale",
     name: "hold to a cost-of-sale share",
     about: "Ads may take this share of turnover.",
-    start: 0.15,
     share: true,
   },
 ];

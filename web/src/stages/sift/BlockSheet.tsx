@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { client, taken, type Schemas } from "../../data/client";
 import { usePlan } from "../../data/plan";
+import { usePlanChange } from "../../data/usePlanChange";
 import { Button, MainButton } from "../../parts/Button";
 import { Choice } from "../../parts/Choice";
 import { Foot, Sheet } from "../../parts/Sheet";
@@ -28,7 +29,8 @@ export function BlockSheet({ word, onDone }: Props) {
 }
 
 function Block({ word, onDone }: { word: string; onDone: () => void }) {
-  const { id, summary, sheet, change } = usePlan();
+  const { id, summary, sheet } = usePlan();
+  const send = usePlanChange();
   const [match, setMatch] = useState<Blocking["match"]>("phrase");
   const [where, setWhere] = useState("whole");
   const [over, setOver] = useState(false);
@@ -46,9 +48,7 @@ function Block({ word, onDone }: { word: string; onDone: () => void }) {
     queryFn: () => taken(client.POST("/api/plans/{plan_id}/sift/blocking", { ...path, body })),
   });
   const block = async () => {
-    const took = await change(() =>
-      taken(client.POST("/api/plans/{plan_id}/sift/block", { ...path, body })),
-    );
+    const took = await send("post", "/sift/block", body);
     if (took) onDone();
   };
   const worth = query.data;

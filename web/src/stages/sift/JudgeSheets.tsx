@@ -1,6 +1,7 @@
 import { useState } from "react";
-import { client, taken, type Schemas } from "../../data/client";
+import { type Schemas } from "../../data/client";
 import { usePlan } from "../../data/plan";
+import { usePlanChange } from "../../data/usePlanChange";
 import { useSaying } from "../../data/saying";
 import { Button, MainButton, TextButton } from "../../parts/Button";
 import { Field, Foot, Sheet } from "../../parts/Sheet";
@@ -21,7 +22,8 @@ export function ReasonSheet({ open, onOpen }: Props) {
 }
 
 function Reasons({ onDone }: { onDone: () => void }) {
-  const { id, summary, sheet, change } = usePlan();
+  const { summary, sheet } = usePlan();
+  const send = usePlanChange();
   const { last, rowOf } = useSift();
   const { judge, targets } = useJudging();
   const { say } = useSaying();
@@ -35,15 +37,7 @@ function Reasons({ onDone }: { onDone: () => void }) {
     else if (last) void judge(last.call, last.ids, { reason });
     else say("A reason belongs to a call: call a keyword first.");
   };
-  const keep = (reasons: string[]) =>
-    void change(() =>
-      taken(
-        client.PATCH("/api/plans/{plan_id}/own", {
-          params: { path: { plan_id: id } },
-          body: { quick_reasons: reasons },
-        }),
-      ),
-    );
+  const keep = (reasons: string[]) => void send("patch", "/own", { quick_reasons: reasons });
   return (
     <>
       <Field>
@@ -134,17 +128,10 @@ function Note({ onDone }: { onDone: () => void }) {
 }
 
 function useEdit(onDone: () => void) {
-  const { id, change } = usePlan();
+  const send = usePlanChange();
   const { targets } = useJudging();
   return (body: Edit) =>
-    void change(() =>
-      taken(
-        client.POST("/api/plans/{plan_id}/keywords/edit", {
-          params: { path: { plan_id: id } },
-          body: { ids: targets, ...body },
-        }),
-      ),
-    ).then((took) => took && onDone());
+    void send("post", "/keywords/edit", { ids: targets, ...body }).then((took) => took && onDone());
 }
 
 /** Several keywords changed at once. */

@@ -1,6 +1,7 @@
 import { useState } from "react";
-import { client, taken, type Schemas } from "../../data/client";
+import { type Schemas } from "../../data/client";
 import { usePlan } from "../../data/plan";
+import { usePlanChange } from "../../data/usePlanChange";
 import { usePlanQuery } from "../../data/usePlanQuery";
 import { Button, MainButton, TextButton } from "../../parts/Button";
 import { Field, Foot, Sheet } from "../../parts/Sheet";
@@ -21,18 +22,13 @@ export function RulesSheet({ open, onOpen }: Props) {
 }
 
 function Rules({ onDone }: { onDone: () => void }) {
-  const { id, summary, change } = usePlan();
-  const path = { params: { path: { plan_id: id } } };
+  const { summary } = usePlan();
+  const send = usePlanChange();
   const rules = summary.own.house_rules as Rule[];
   const preview = usePlanQuery("/sift/rules");
-  const keep = (next: Rule[]) =>
-    change(() =>
-      taken(client.PATCH("/api/plans/{plan_id}/own", { ...path, body: { house_rules: next } })),
-    );
+  const keep = (next: Rule[]) => send("patch", "/own", { house_rules: next });
   const apply = () =>
-    void change(() => taken(client.POST("/api/plans/{plan_id}/sift/rules/apply", path))).then(
-      (took) => took && onDone(),
-    );
+    void send("post", "/sift/rules/apply", undefined).then((took) => took && onDone());
   const work = preview.data?.rules ?? [];
   const total = work.reduce((sum, one) => sum + one.ids.length, 0);
   return (

@@ -14,6 +14,7 @@ import type { CallName } from "../../data/client";
 import { usePlan } from "../../data/plan";
 import { useSaying } from "../../data/saying";
 import { filtered, fromAddress, intoAddress, queryOf, type Filter } from "./filter/filter";
+import { useForms } from "./filter/useForms";
 
 export const views = [
   { id: "list", name: "List", key: "t" },
@@ -194,9 +195,10 @@ function useShown(filter: Filter, asked: number): number[] {
   const { sheet, summary } = usePlan();
   const { values, assumptions } = summary.brief;
   const brief = JSON.stringify([values, assumptions]);
+  const forms = useForms(filter);
   return useMemo(
-    () => filtered(sheet, filter),
+    () => filtered(sheet, filter, forms),
     // eslint-disable-next-line react-hooks/exhaustive-deps -- the sheet itself is left out on purpose
-    [sheet.texts.id, filter, brief, asked],
+    [sheet.texts.id, filter, forms, brief, asked],
   );
 }

@@ -3,6 +3,7 @@ import { useMemo, useState } from "react";
 import { ToggleButton } from "react-aria-components";
 import { client, uploadOf, taken, type Schemas } from "../../../data/client";
 import { usePlan } from "../../../data/plan";
+import { usePlanChange } from "../../../data/usePlanChange";
 import { Button, MainButton } from "../../../parts/Button";
 import type { Column } from "../../../parts/column";
 import { Grid } from "../../../parts/Grid";
@@ -27,7 +28,8 @@ const whats: { id: What; name: string }[] = [
 
 /** What is live now: where the plan starts, and what it changes of that. */
 export function AccountSource() {
-  const { summary, change } = usePlan();
+  const { summary } = usePlan();
+  const send = usePlanChange();
   const { busy, read, path } = useReading();
   const [brought, setBrought] = useState<Account | null>(null);
   const held = useQuery({
@@ -53,10 +55,8 @@ export function AccountSource() {
       () => taken(client.POST("/api/plans/{plan_id}/past/account/sample", path)),
       setBrought,
     );
-  const start = () =>
-    void change(() => taken(client.POST("/api/plans/{plan_id}/past/account/take", path)));
-  const lock = () =>
-    void change(() => taken(client.POST("/api/plans/{plan_id}/past/account/bids", path)));
+  const start = () => void send("post", "/past/account/take", undefined);
+  const lock = () => void send("post", "/past/account/bids", undefined);
   return (
     <S.Fill>
       <h2>The running account</h2>

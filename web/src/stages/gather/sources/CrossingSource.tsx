@@ -2,6 +2,7 @@ import { useEffect, useState } from "react";
 import { Checkbox } from "react-aria-components";
 import { client, taken, type Schemas } from "../../../data/client";
 import { usePlan } from "../../../data/plan";
+import { usePlanChange } from "../../../data/usePlanChange";
 import { usePlanQuery } from "../../../data/usePlanQuery";
 import { Blank } from "../../../parts/Blank";
 import { Button, MainButton, TextButton } from "../../../parts/Button";
@@ -16,7 +17,8 @@ type Props = { onTray: Brought };
 
 /** Lists of words crossed into keywords, written as a sentence. */
 export function CrossingSource({ onTray }: Props) {
-  const { summary, change } = usePlan();
+  const { summary } = usePlan();
+  const send = usePlanChange();
   const { read, path } = useReading();
   const { values } = summary.brief;
   const [parts, setParts] = useState<Part[]>(() => [
@@ -64,8 +66,7 @@ export function CrossingSource({ onTray }: Props) {
     );
   const save = async () => {
     const body = { name: name.trim(), parts };
-    if (await change(() => taken(client.POST("/api/plans/{plan_id}/recipes", { ...path, body }))))
-      setName("");
+    if (await send("post", "/recipes", body)) setName("");
   };
   return (
     <>

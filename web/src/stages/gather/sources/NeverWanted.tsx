@@ -1,13 +1,14 @@
 import { useState } from "react";
-import { client, taken, type Schemas } from "../../../data/client";
-import { usePlan } from "../../../data/plan";
+import { type Schemas } from "../../../data/client";
+import { } from "../../../data/plan";
+import { usePlanChange } from "../../../data/usePlanChange";
 import { usePlanQuery } from "../../../data/usePlanQuery";
 import { MainButton, TextButton } from "../../../parts/Button";
 import { Choice } from "../../../parts/Choice";
 import { ItemsAway } from "../../../parts/TakeAway";
 import { Small } from "../../../parts/Screen";
 import * as S from "../Gather.styles";
-import { useReading, wordsOf } from "../useReading";
+import { wordsOf } from "../useReading";
 
 type Match = Schemas["NegativeItem"]["match"];
 
@@ -19,20 +20,15 @@ const matches: { id: Match; name: string; about: string }[] = [
 
 /** Words never wanted: negatives that catch keywords on arrival. */
 export function NeverWanted() {
-  const { change } = usePlan();
-  const { path } = useReading();
+  const send = usePlanChange();
   const [text, setText] = useState("");
   const [match, setMatch] = useState<Match>("phrase");
   const held = usePlanQuery("/negatives");
   const add = async () => {
     const body = { texts: wordsOf(text), match };
-    if (await change(() => taken(client.POST("/api/plans/{plan_id}/negatives", { ...path, body }))))
-      setText("");
+    if (await send("post", "/negatives", body)) setText("");
   };
-  const remove = (id: number) =>
-    change(() =>
-      taken(client.POST("/api/plans/{plan_id}/negatives/remove", { ...path, body: { ids: [id] } })),
-    );
+  const remove = (id: number) => send("post", "/negatives/remove", { ids: [id] });
   return (
     <>
       <h2>Never wanted</h2>

@@ -1,5 +1,6 @@
-import { client, taken, type Schemas } from "../../../data/client";
+import { type Schemas } from "../../../data/client";
 import { usePlan } from "../../../data/plan";
+import { usePlanChange } from "../../../data/usePlanChange";
 import { Blank } from "../../../parts/Blank";
 import { Quiet } from "../../../parts/Screen";
 import { money, number, parsed, percent, plural } from "../../../parts/format";
@@ -8,19 +9,13 @@ type Props = { kind: "terms" | "account"; summary: Schemas["PastSummaryView"] };
 
 /** What a window of results adds up to, and how long it was. */
 export function PastWindow({ kind, summary }: Props) {
-  const { id, summary: plan, change } = usePlan();
+  const { summary: plan } = usePlan();
+  const send = usePlanChange();
   const { currency } = plan.brief.values;
   const setDays = (text: string) => {
     const days = parsed(text);
     if (days === null) return false;
-    return change(() =>
-      taken(
-        client.POST("/api/plans/{plan_id}/past/{kind}/days", {
-          params: { path: { plan_id: id, kind } },
-          body: { days },
-        }),
-      ),
-    );
+    return send("post", "/past/{kind}/days", { days }, { kind });
   };
   return (
     <Quiet>

@@ -2,6 +2,7 @@ import { useState } from "react";
 import { ToggleButton } from "react-aria-components";
 import { client, taken } from "../../../data/client";
 import { usePlan } from "../../../data/plan";
+import { usePlanChange } from "../../../data/usePlanChange";
 import { usePlanQuery } from "../../../data/usePlanQuery";
 import { Blank } from "../../../parts/Blank";
 import { Button, MainButton } from "../../../parts/Button";
@@ -16,7 +17,8 @@ type Props = { onTray: Brought };
 
 /** Keywords that name another town, and the same with one's own. */
 export function PlacesSource({ onTray }: Props) {
-  const { summary, change, changeBrief } = usePlan();
+  const { summary, changeBrief } = usePlan();
+  const send = usePlanChange();
   const { busy, read, path } = useReading();
   const own = summary.brief.values.places;
   const [mine, setMine] = useState(own[0] ?? "");
@@ -29,8 +31,7 @@ export function PlacesSource({ onTray }: Props) {
       () => taken(client.POST("/api/plans/{plan_id}/gather/places/swap", { ...path, body })),
       (tray) => onTray(tray),
     );
-  const block = () =>
-    change(() => taken(client.POST("/api/plans/{plan_id}/gather/places/block", { ...path, body })));
+  const block = () => send("post", "/gather/places/block", body);
   if (own.length === 0)
     return (
       <S.Empty>

@@ -14,14 +14,16 @@ import {
   type Range,
 } from "./filter";
 import { useSift } from "../desk";
+import { useForms } from "./useForms";
 
 /** How many keywords of the whole sheet one chip alone leaves. */
 export function Alone({ filter }: { filter: Filter }) {
   const { sheet } = usePlan();
   const query = queryOf(filter);
+  const forms = useForms(filter);
   const count = useMemo(
-    () => filtered(sheet, fromAddress(new URLSearchParams(query))).length,
-    [sheet, query],
+    () => filtered(sheet, fromAddress(new URLSearchParams(query)), forms).length,
+    [sheet, query, forms],
   );
   return <S.Number>{number(count)}</S.Number>;
 }
@@ -55,7 +57,8 @@ export function PickChip({ id, name, values, onValues }: PickProps) {
 function Values({ id, name, values, onValues }: PickProps) {
   const { sheet } = usePlan();
   const { filter } = useSift();
-  const found = useMemo(() => counts(sheet, filter, id), [sheet, filter, id]);
+  const forms = useForms(filter);
+  const found = useMemo(() => counts(sheet, filter, forms, id), [sheet, filter, forms, id]);
   const known = [...new Set([...values, ...found.keys()])].sort(
     (a, b) => (found.get(b) ?? 0) - (found.get(a) ?? 0) || a.localeCompare(b),
   );

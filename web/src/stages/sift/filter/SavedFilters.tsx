@@ -1,8 +1,8 @@
 import { useState } from "react";
 import { Button, Dialog, DialogTrigger } from "react-aria-components";
 import { useActions } from "../../../app/actions";
-import { client, taken } from "../../../data/client";
 import { usePlan } from "../../../data/plan";
+import { usePlanChange } from "../../../data/usePlanChange";
 import { TextButton } from "../../../parts/Button";
 import { number } from "../../../parts/format";
 import * as S from "./Filter.styles";
@@ -11,20 +11,13 @@ import { useSift } from "../desk";
 
 /** Filters saved by name. */
 export function SavedFilters() {
-  const { id, summary, change } = usePlan();
+  const { summary } = usePlan();
+  const send = usePlanChange();
   const { filter, setFilter } = useSift();
   const [name, setName] = useState("");
   const saved = summary.own.saved_filters;
   const query = queryOf(filter);
-  const keep = (filters: typeof saved) =>
-    void change(() =>
-      taken(
-        client.PATCH("/api/plans/{plan_id}/own", {
-          params: { path: { plan_id: id } },
-          body: { saved_filters: filters },
-        }),
-      ),
-    );
+  const keep = (filters: typeof saved) => void send("patch", "/own", { saved_filters: filters });
   const clear = () => setFilter(everything);
   useActions([
     { name: "Show every keyword: no filter", run: clear },

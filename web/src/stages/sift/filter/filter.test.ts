@@ -23,7 +23,8 @@ sheet.texts.at = ["2026-11-20T10:00:00Z", "", ""];
 sheet.figures.cpc_median = [1.2, 3, null];
 sheet.figures.rate_at_line = [0.01, 0.08, 0.02];
 
-const only = (some: Partial<Filter>) => filtered(sheet, { ...everything, ...some });
+const forms = { windows: "window" };
+const only = (some: Partial<Filter>) => filtered(sheet, { ...everything, ...some }, forms);
 
 it("words are in or out, a plural finds its singular", () => {
   expect(only({ words: "sash" })).toEqual([0, 2]);
@@ -68,7 +69,7 @@ it("calls since a day", () => {
 
 it("each value of a chip is counted among what the other chips leave", () => {
   const filter = { ...everything, picks: { call: ["keep"], standing: ["in_reach"] } };
-  expect(Object.fromEntries(counts(sheet, filter, "call"))).toEqual({ keep: 1, none: 1 });
+  expect(Object.fromEntries(counts(sheet, filter, {}, "call"))).toEqual({ keep: 1, none: 1 });
 });
 
 it("a filter goes into the address and comes back, and leaves what else stands there", () => {

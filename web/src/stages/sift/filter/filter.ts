@@ -17,6 +17,9 @@ export type Filter = {
 
 export const everything: Filter = { words: "", picks: {}, ranges: {}, flags: [], since: "" };
 
+/** The singular of a word that has another. */
+export type Forms = Readonly<Record<string, string>>;
+
 type Of<T> = (sheet: SheetBlock, row: number) => T;
 
 /** What keywords can be picked by. A source is picked without the row of its file. */
@@ -73,9 +76,9 @@ const has = (notes: string[] | undefined, code: string) => Boolean(notes?.includ
 type Test = { id: string; fits: (row: number) => boolean };
 
 /** The tests a filter puts to each row, by what each is about. */
-export function testsOf(sheet: SheetBlock, filter: Filter): Test[] {
+export function testsOf(sheet: SheetBlock, filter: Filter, forms: Forms = {}): Test[] {
   const tests: Test[] = [];
-  if (filter.words.trim()) tests.push({ id: "words", fits: wordTest(sheet, filter.words) });
+  if (filter.words.trim()) tests.push({ id: "words", fits: wordTest(sheet, filter.words, forms) });
   for (const { id, of } of picks) {
     const wanted = filter.picks[id];
     if (wanted?.length) tests.push({ id, fits: (row) => wanted.includes(of(sheet, row)) });
@@ -94,8 +97,8 @@ export function testsOf(sheet: SheetBlock, filter: Filter): Test[] {
 }
 
 /** Rows that a filter leaves, in the sheet's order. */
-export function filtered(sheet: SheetBlock, filter: Filter, but = ""): number[] {
-  const tests = testsOf(sheet, filter).filter((test) => test.id !== but);
+export function filtered(sheet: SheetBlock, filter: Filter, forms: Forms = {}, but = ""): number[] {
+  const tests = testsOf(sheet, filter, forms).filter((test) => test.id !== but);
   const rows: number[] = [];
   for (let row = 0; row < sheet.texts.id.length; row++)
     if (tests.every((test) => test.fits(row))) rows.push(row);
@@ -103,11 +106,16 @@ export function filtered(sheet: SheetBlock, filter: Filter, but = ""): number[] 
 }
 
 /** How many of the rows that the rest of a filter leaves have each value. */
-export function counts(sheet: SheetBlock, filter: Filter, id: string): Map<string, number> {
+export function counts(
+  sheet: SheetBlock,
+  filter: Filter,
+  forms: Forms,
+  id: string,
+): Map<string, number> {
   const of = picks.find((pick) => pick.id === id)?.of;
   const found = new Map<string, number>();
   if (!of) return found;
-  for (const row of filtered(sheet, filter, id)) {
+  for (const row of filtered(sheet, filter, forms, id)) {
     const value = of(sheet, row);
     found.set(value, (found.get(value) ?? 0) + 1);
   }
@@ -119,22 +127,34 @@ function within(value: number | null | undefined, [least, most]: Range): boolean
   return (least === null || value >= least) && (most === null || value <= most);
 }
 
-/** A plural finds its singular and the other way round. */
-const close = (word: string) => (word.length > 3 ? word.replace(/(?:es|s)$/, "") : word);
-
-function wordTest({ texts }: SheetBlock, typed: string): (row: number) => boolean {
-  const words = typed
-    .toLocaleLowerCase()
-    .split(/\s+/)
-    .filter((word) => word && word !== "-");
-  const wanted = words.filter((word) => !word.startsWith("-")).map(close);
-  const unwanted = words.filter((word) => word.startsWith("-")).map((word) => close(word.slice(1)));
+/** Words in and words out; a word is found in its singular too, where the server knows one. */
+function wordTest({ texts }: SheetBlock, typed: string, forms: Forms): (row: number) => boolean {
+  const words = bareWords(typed);
+  const either = (word: string) => [word, forms[word] ?? word];
+  const wanted = words.filter((word) => !word.startsWith("-")).map(either);
+  const unwanted = words
+    .filter((word) => word.startsWith("-"))
+    .map((word) => either(word.slice(1)));
   const low = texts.text.map((text) => text.toLocaleLowerCase());
   return (row) => {
     const text = low[row] ?? "";
-    return wanted.every((w) => text.includes(w)) && !unwanted.some((w) => text.includes(w));
+    const holds = (spellings: string[]) => spellings.some((word) => text.includes(word));
+    return wanted.every(holds) && !unwanted.some(holds);
   };
 }
+
+const bareWords = (typed: string) =>
+  typed
+    .toLocaleLowerCase()
+    .split(/\s+/)
+    .filter((word) => word && word !== "-");
+
+/** The words a filter asks for, as the server is asked for their other forms. */
+export const wordsOf = (typed: string) =>
+  bareWords(typed)
+    .map((word) => word.replace(/^-/, ""))
+    .sort()
+    .join(" ");
 
 const rangeOf = (text: string): Range => {
   const [least = "", most = ""] = text.split("..");

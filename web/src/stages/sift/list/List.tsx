@@ -1,8 +1,8 @@
 import { useEffect, useMemo, useState, type Ref, type RefObject } from "react";
 import { useActions } from "../../../app/actions";
 import { useAsked, useDesk } from "../../../app/desk";
-import { client, taken } from "../../../data/client";
 import { usePlan } from "../../../data/plan";
+import { usePlanChange } from "../../../data/usePlanChange";
 import { useSaying } from "../../../data/saying";
 import type { Sort } from "../../../parts/column";
 import { Grid, type Divider, type GridHandle } from "../../../parts/Grid";
@@ -19,7 +19,8 @@ type Props = { handle: Ref<GridHandle>; grid: RefObject<GridHandle | null> };
 
 /** The list: every keyword in order of headroom, the line across it. */
 export function List({ handle, grid }: Props) {
-  const { id, summary, sheet, change, changeBrief } = usePlan();
+  const { summary, sheet, changeBrief } = usePlan();
+  const send = usePlanChange();
   const { setActive } = useDesk();
   const { active } = useAsked();
   const { say } = useSaying();
@@ -57,15 +58,7 @@ export function List({ handle, grid }: Props) {
     const { brief, line, by } = movedLine(to);
     if (brief) {
       if (brief.max_cpc !== values.max_cpc) void changeBrief(brief);
-    } else if (line !== undefined)
-      void change(() =>
-        taken(
-          client.POST("/api/plans/{plan_id}/sift/line", {
-            params: { path: { plan_id: id } },
-            body: { id: line, by },
-          }),
-        ),
-      );
+    } else if (line !== undefined) void send("post", "/sift/line", { id: line, by });
   };
   const nudge = (by: number) => {
     if (before === null) say("The line is drawn in order of headroom or of price.");

@@ -1,8 +1,9 @@
 import { useCallback, useMemo, useRef, useState } from "react";
 import { useActions } from "../../../app/actions";
 import { useDesk } from "../../../app/desk";
-import { client, taken, type CallName, type Schemas } from "../../../data/client";
+import { type CallName, type Schemas } from "../../../data/client";
 import { usePlan } from "../../../data/plan";
+import { usePlanChange } from "../../../data/usePlanChange";
 import { usePlanQuery } from "../../../data/usePlanQuery";
 import { Choice } from "../../../parts/Choice";
 import { leaf } from "../../../parts/shownList";
@@ -38,7 +39,8 @@ const sayings: { id: NonNullable<Kind> | "none"; name: string; about?: string }[
 
 /** Every word and two-word run of the sheet: one key calls all keywords with it. */
 export function Words() {
-  const { id, summary, sheet, change } = usePlan();
+  const { summary, sheet } = usePlan();
+  const send = usePlanChange();
   const { filter, setFilter } = useSift();
   const { judge } = useJudging();
   const [active, setActive] = useState<number | null>(null);
@@ -76,15 +78,7 @@ export function Words() {
     else setOver({ call, word: word ?? "", free, all: ids });
   };
   const say = (kind: Kind) =>
-    word !== undefined &&
-    void change(() =>
-      taken(
-        client.POST("/api/plans/{plan_id}/sift/word-kind", {
-          params: { path: { plan_id: id } },
-          body: { word, kind },
-        }),
-      ),
-    );
+    word !== undefined && void send("post", "/sift/word-kind", { word, kind });
   useActions([
     { name: "Next word", keys: ["j", "ArrowDown"], run: () => grid.current?.move(1) },
     { name: "Word before", keys: ["k", "ArrowUp"], run: () => grid.current?.move(-1) },
