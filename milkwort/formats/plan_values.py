@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
-from typing import Any, Literal
+from typing import Any, Literal, Self
 
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import BaseModel, ConfigDict, Field, model_validator
 
 from milkwort.core.brief.fields import OF_OFFER
 from milkwort.core.brief.platform import Profile
 from milkwort.core.brief.showing import Showing
+from milkwort.core.sift.house_rules import rule_of
 from milkwort.formats.field_models import with_brief_fields, with_fields_of
 
 __all__ = [
@@ -79,3 +80,8 @@ class HouseRuleValues(BaseModel):
     when: list[WhenValues] = Field(max_length=20)
     call: Literal["keep", "hold", "drop", "block"]
     reason: str = Field(default="", max_length=500)
+
+    @model_validator(mode="after")
+    def _is_a_rule(self) -> Self:
+        rule_of(self.model_dump())
+        return self

@@ -2,25 +2,31 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass, field, fields
 from typing import Any
 
 from milkwort.core.errors import BadValueError
+from milkwort.core.sift.house_rules import HouseRule, When, rule_of
 from milkwort.store import models
 from milkwort.store.journal import Change
 
-__all__ = ["OwnWays", "own_ways_of", "set_own"]
-
-
-def _when(field_name: str, value: str) -> dict[str, Any]:
-    return {"field": field_name, "value": value, "least": None, "most": None}
+__all__ = ["OwnWays", "SavedFilter", "own_ways_of", "set_own"]
 
 
 _REASONS = ("too dear", "not what we sell", "another town", "only looking", "a rival's name")
-_RULES: tuple[dict[str, Any], ...] = (
-    {"when": [_when("intent", "job")], "call": "block", "reason": "seeks a job"},
-    {"when": [_when("standing", "beyond")], "call": "drop", "reason": "too dear"},
+_RULES = (
+    HouseRule((When("intent", "job"),), "block", "seeks a job"),
+    HouseRule((When("standing", "beyond"),), "drop", "too dear"),
 )
+
+
+@dataclass(frozen=True)
+class SavedFilter:
+    """A filter by name; `query` as it stands in the address."""
+
+    name: str
+    query: str
 
 
 @dataclass(frozen=True)
@@ -31,28 +37,34 @@ class OwnWays:
     ----------
     quick_reasons : list of str
         Reasons at hand for a call.
-    saved_filters : list of dict
-        ``name`` and ``query``, as it stands in the address.
-    house_rules : list of dict
-        As `milkwort.core.sift.house_rules.HouseRule` has its fields.
+    saved_filters : list of SavedFilter
+    house_rules : list of HouseRule
     word_kinds : dict of str to str
         Kind of a word or run of words, by its normalised text.
     """
 
     quick_reasons: list[str] = field(default_factory=lambda: list(_REASONS))
-    saved_filters: list[dict[str, Any]] = field(default_factory=list)
-    house_rules: list[dict[str, Any]] = field(default_factory=lambda: list(_RULES))
+    saved_filters: list[SavedFilter] = field(default_factory=list)
+    house_rules: list[HouseRule] = field(default_factory=lambda: list(_RULES))
     word_kinds: dict[str, str] = field(default_factory=dict)
 
 
 def own_ways_of(plan: models.Plan) -> OwnWays:
     """Return a plan's own ways; what was never set is as every plan starts."""
     held = {f.name: getattr(plan, f.name) for f in fields(OwnWays)}
-    return OwnWays(**{name: value for name, value in held.items() if value is not None})
+    said = {name: value for name, value in held.items() if value is not None}
+    for name, made in (("saved_filters", _filter), ("house_rules", rule_of)):
+        if name in said:
+            said[name] = list(map(made, said[name]))
+    return OwnWays(**said)
 
 
-def set_own(change: Change, values: dict[str, Any]) -> None:
-    """Set some of the plan's own ways.
+def _filter(stored: Mapping[str, str]) -> SavedFilter:
+    return SavedFilter(**stored)
+
+
+def set_own(change: Change, values: Mapping[str, Any]) -> None:
+    """Set some of the plan's own ways, each as it is stored.
 
     Raises
     ------

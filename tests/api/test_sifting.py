@@ -4,7 +4,7 @@ import pytest
 
 from milkwort.api.gather.past_schemas import TermsView
 from milkwort.api.plan.schemas import ChangeAnswer
-from milkwort.api.sift.schemas import BlockingWorth, RulePreview, Tried, WordsView
+from milkwort.api.sift.schemas import BlockingWorth, RulePreview, WhatIfAnswer, WordsView
 from milkwort.api.sift.workings_schemas import Workings
 from tests.api.conftest import ids_of, texts_of
 from tests.api.test_past import TERMS
@@ -173,9 +173,9 @@ def test_a_selection_is_summed_with_its_units(client, plan):
 
 def test_what_is_tried_is_shown_and_not_kept(client, plan):
     before = client.get(plan).json()["summary"]
-    tried = post(client, f"{plan}/try", {"assumptions": {"click_rate_top": 0.03}}, Tried)
+    tried = post(client, f"{plan}/try", {"assumptions": {"click_rate_top": 0.03}}, WhatIfAnswer)
     assert tried.purse.clicks < before["purse"]["clicks"]
-    richer = post(client, f"{plan}/try", {"brief": {"monthly_spend": 120}}, Tried)
+    richer = post(client, f"{plan}/try", {"brief": {"monthly_spend": 120}}, WhatIfAnswer)
     assert richer.purse.customers > before["purse"]["customers"]
     assert client.get(plan).json()["summary"] == before
 
@@ -186,7 +186,7 @@ def test_the_line_moved_to_a_keyword_changes_the_rule_so_that_it_just_comes_in(c
     post(client, f"{plan}/keywords/edit", edit)
     client.patch(f"{plan}/brief", json={"ceiling_rule": "profit_share", "ceiling_value": 0.5})
     assert texts_standing(client, plan)["windows"] == "beyond"
-    tried = post(client, f"{plan}/try", {"line": ids["windows"]}, Tried)
+    tried = post(client, f"{plan}/try", {"line": ids["windows"]}, WhatIfAnswer)
     answer = post(client, f"{plan}/sift/line", {"id": ids["windows"]})
     values = answer.summary.brief.values
     assert values.ceiling_value == tried.ceiling_value and 0 < values.ceiling_value < 0.5

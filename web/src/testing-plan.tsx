@@ -2,7 +2,7 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { render, screen } from "@testing-library/react";
 import type { ReactNode } from "react";
 import { MemoryRouter } from "react-router";
-import { DeskProvider } from "./app/desk";
+import { AskedProvider } from "./app/asked";
 import type { ChangeAnswer, Summary, PlanAnswer, SheetBlock } from "./data/client";
 import { PlanProvider } from "./data/plan";
 import { SayingProvider, useSaid } from "./data/saying";
@@ -194,10 +194,10 @@ export async function showOnPlan(
       <SayingProvider>
         <MemoryRouter>
           <PlanProvider id={1} waiting="waiting" failed={(why) => why}>
-            <DeskProvider>
+            <AskedProvider>
               {children}
               <SaidLine />
-            </DeskProvider>
+            </AskedProvider>
           </PlanProvider>
         </MemoryRouter>
       </SayingProvider>

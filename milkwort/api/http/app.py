@@ -26,7 +26,7 @@ from milkwort.api.http.guard import BodyTooLargeError, Guard
 from milkwort.api.plan import routes as plans
 from milkwort.api.plan.schemas import ErrorAnswer
 from milkwort.api.plan.workspace import Workspace
-from milkwort.api.sift import editing, own_ways, trying
+from milkwort.api.sift import editing, own_ways, what_if
 from milkwort.api.sift import routes as sift
 from milkwort.api.sift import words as sift_words
 from milkwort.core.errors import (
@@ -92,7 +92,7 @@ def make_app(settings: Settings | None = None) -> FastAPI:
         sift_words,
         own_ways,
         editing,
-        trying,
+        what_if,
         arrange,
         fit,
         handover,

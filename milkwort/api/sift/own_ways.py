@@ -8,12 +8,12 @@ from milkwort.api.http.shared import Window, Work, sent
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import ChangeAnswer, shape_of
 from milkwort.api.plan.workspace import Decision
-from milkwort.api.sift.judging import call_rows
+from milkwort.api.sift.calling import call_rows
 from milkwort.api.sift.schemas import OwnChange, RulePreview
 from milkwort.core.arrange.structures import lexicon_of
 from milkwort.core.counted import counted
 from milkwort.core.errors import NothingUsableError
-from milkwort.core.sift.house_rules import HouseRule, RuleWork, When, rules_at_work
+from milkwort.core.sift.house_rules import RuleWork, rules_at_work
 from milkwort.store.journal import Change
 from milkwort.store.own_ways import set_own
 
@@ -30,8 +30,6 @@ _NAMED = 12
 def change(plan_id: int, body: OwnChange, work: Work, window: Window = "") -> Response:
     """Set quick reasons, saved filters or house rules."""
     values = {k: v for k, v in body.given().items() if v is not None}
-    for rule in values.get("house_rules", []):
-        _rule(rule)
     label = "change " + ", ".join(_LABELS[name] for name in values)
     made = Decision(label, lambda c: set_own(c, values))
     return sent(work.change(plan_id, lambda _: made, window=window))
@@ -44,7 +42,7 @@ def preview(plan_id: int, work: Work) -> Response:
     lexicon = lexicon_of(loaded.record.brief)
     texts = loaded.sheet.table.texts
     rules = []
-    for rule, found in zip(_rules(loaded), _work_of(loaded), strict=True):
+    for rule, found in zip(loaded.record.own.house_rules, _work_of(loaded), strict=True):
         words = {w for r in found.rows for w in lexicon.warning_words(texts[r])}
         rules.append(
             {
@@ -62,7 +60,7 @@ def apply(plan_id: int, work: Work, window: Window = "") -> Response:
     """Call what the house rules say; calls made by hand stay."""
 
     def decide(plan: OpenPlan) -> Decision:
-        rules, found = _rules(plan), _work_of(plan)
+        rules, found = plan.record.own.house_rules, _work_of(plan)
         count = sum(len(one.rows) for one in found)
         if count == 0:
             raise NothingUsableError("The house rules have nothing to do.", "house rules")
@@ -78,19 +76,10 @@ def apply(plan_id: int, work: Work, window: Window = "") -> Response:
     return sent(work.change(plan_id, decide, window=window))
 
 
-def _rules(loaded: OpenPlan) -> list[HouseRule]:
-    return [_rule(values) for values in loaded.record.own.house_rules]
-
-
-def _rule(values: dict) -> HouseRule:  # type: ignore[type-arg] # as it is stored
-    when = tuple(When(**one) for one in values["when"])
-    return HouseRule(when, values["call"], values["reason"])
-
-
 def _work_of(loaded: OpenPlan) -> list[RuleWork]:
     entries = loaded.sheet.entries
     return rules_at_work(
-        _rules(loaded),
+        loaded.record.own.house_rules,
         loaded.result,
         lexicon_of(loaded.record.brief),
         [e.call_by if e.call != "none" else "" for e in entries],

@@ -11,7 +11,7 @@ from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.routes import workings_answer
 from milkwort.api.plan.schemas import CallChange, ChangeAnswer, KeywordIds, shape_of
 from milkwort.api.plan.workspace import Decision
-from milkwort.api.sift.judging import call_rows
+from milkwort.api.sift.calling import call_rows
 from milkwort.api.sift.schemas import NeighboursView
 from milkwort.api.sift.workings_schemas import ReadingChoice, ReadingRule, Workings
 from milkwort.core.arrange.structures import lexicon_of

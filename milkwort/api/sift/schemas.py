@@ -12,8 +12,18 @@ from milkwort.core.words.match_types import Match
 from milkwort.formats.plan_values import HouseRuleValues, SavedFilterValues
 
 __all__ = [
-    "Blocking", "BlockingWorth", "KeywordEdit", "LineChange", "OwnChange", "RulePreview",
-    "RuleWorkItem", "Selection", "Tried", "Trying", "WordKindChange", "WordsView",
+    "Blocking",
+    "BlockingWorth",
+    "KeywordEdit",
+    "LineChange",
+    "OwnChange",
+    "RulePreview",
+    "RuleWorkItem",
+    "Selection",
+    "WhatIf",
+    "WhatIfAnswer",
+    "WordKindChange",
+    "WordsView",
 ]  # fmt: skip
 
 Ids = list[int]
@@ -125,7 +135,7 @@ LineOrder = Literal["headroom", "price"]
 """Of headroom the rule behind the ceilings is changed, of price the highest price."""
 
 
-class Trying(Taken):
+class WhatIf(Taken):
     """Something to be tried without being kept: assumptions, fields of the brief, the line."""
 
     assumptions: dict[str, float | None] = Field(default_factory=dict)
@@ -134,7 +144,7 @@ class Trying(Taken):
     by: LineOrder = "headroom"
 
 
-class Tried(BaseModel):
+class WhatIfAnswer(BaseModel):
     """What the purse would be, and how the brief's rule would read."""
 
     purse: Purse

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from typing import Any
-
 import numpy as np
 from fastapi import APIRouter, Query, Response
 
@@ -16,9 +14,9 @@ from milkwort.api.plan.workspace import Decision
 from milkwort.api.sift.schemas import Blocking, BlockingWorth, WordKindChange, WordsView
 from milkwort.core.arrange.conflicts import negative_worth
 from milkwort.core.arrange.structures import lexicon_of
-from milkwort.core.brief.brief import Brief
 from milkwort.core.counted import counted
 from milkwort.core.sift.blocking import stands_in_kept
+from milkwort.core.sift.reading_anew import intents_read_anew
 from milkwort.core.sift.sheet_words import words_of_sheet
 from milkwort.core.words.matching import text_matches
 from milkwort.core.words.negatives import Negative
@@ -125,13 +123,19 @@ def kind(plan_id: int, body: WordKindChange, work: Work, window: Window = "") ->
         brief = brief_of(
             record.name, values, record.assumptions, record.negatives, kinds, record.structure
         )
+        anew = intents_read_anew(
+            [e.normalised for e in plan.sheet.entries],
+            [e.intent for e in plan.sheet.entries],
+            lexicon_of(record.brief),
+            lexicon_of(brief),
+        )
 
         def do(change: Change) -> None:
             set_own(change, {"word_kinds": kinds})
             if places != record.values["places"]:
                 change_brief(change, {"places": places})
-            for intent, ids in _read_anew(plan, brief).items():
-                edit_keywords(change, ids, {"intent": intent})
+            for intent, rows in anew.items():
+                edit_keywords(change, [plan.sheet.ids[r] for r in rows], {"intent": intent})
 
         return Decision(f"say what {body.word} is", do)
 
@@ -153,15 +157,3 @@ def _negative(plan: OpenPlan, body: Blocking) -> Negative:
     elif owner.campaign_id is not None:
         number = structure.campaigns.index(structure.campaign(owner.campaign_id))
     return Negative(body.text, body.match, owner.level, number)
-
-
-def _read_anew(loaded: OpenPlan, brief: Brief) -> dict[str, list[int]]:
-    """Return the keywords whose intent was read from their words, and now reads otherwise."""
-    old, new = lexicon_of(loaded.record.brief), lexicon_of(brief)
-    found: dict[str, list[int]] = {}
-    held: Any = zip(loaded.sheet.ids, loaded.sheet.entries, strict=True)
-    for keyword_id, entry in held:
-        now = new.intent(entry.normalised).intent
-        if now != entry.intent and old.intent(entry.normalised).intent == entry.intent:
-            found.setdefault(now, []).append(keyword_id)
-    return found

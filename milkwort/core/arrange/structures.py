@@ -169,12 +169,29 @@ def _with_twins(
 
 
 def named_so(brief: Brief, kind: str, *more: str) -> tuple[str, ...]:
-    """Return the words the planner called so, such as ``rival`` or ``own``, and some more."""
+    """Return the words the planner called so, such as ``rival`` or ``own``, and some more.
+
+    Parameters
+    ----------
+    brief : Brief
+    kind : str
+        As the planner named it.
+    more : str
+        Words that count as such beside them.
+    """
     return (*(text for text, said in brief.word_kinds if said == kind), *more)
 
 
 def lexicon_of(brief: Brief, brands: tuple[str, ...] = (), rivals: tuple[str, ...] = ()) -> Lexicon:
-    """Return the shipped lexicon with a plan's own words."""
+    """Return the shipped lexicon with a plan's own words.
+
+    Parameters
+    ----------
+    brief : Brief
+        Its places, word kinds and own name are read.
+    brands, rivals : tuple of str
+        Further own names, and names of rivals.
+    """
     services = tuple(o.name for o in brief.offers if o.name)
     return _lexicon(
         brief.places, services, rivals, brands, brief.other_places, tuple(brief.word_kinds)

@@ -81,6 +81,11 @@ class Profile:
 def profile_of(values: Mapping[str, Any] | None) -> Profile:
     """Return a profile from plain values; the usual one for none.
 
+    Parameters
+    ----------
+    values : mapping or None
+        By field of `Profile`.
+
     Raises
     ------
     BadValueError

@@ -62,6 +62,11 @@ ALWAYS = Showing()
 def hours_of_day(assumed: Assumed) -> Floats:
     """Return how a day's searches fall on its hours.
 
+    Parameters
+    ----------
+    assumed : Assumed
+        Searches by quarter of the day.
+
     Returns
     -------
     Floats, shape (24,)

@@ -67,7 +67,19 @@ class BidSteps:
 
 
 def floor_to_step(price: Floats, assumed: Assumed) -> Floats:
-    """Return prices floored to the platform's bid step."""
+    """Return prices floored to the platform's bid step.
+
+    Parameters
+    ----------
+    price : ndarray of shape (n_keywords,)
+        Money a click.
+    assumed : Assumed
+
+    Returns
+    -------
+    ndarray of shape (n_keywords,)
+        Money a click; 0 where not even one step is left.
+    """
     step = assumed["bid_step"]
     return np.asarray(np.round(np.floor(price / step + ROUNDING) * step, 10))
 

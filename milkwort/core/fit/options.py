@@ -128,6 +128,16 @@ def hull_of(options: Options) -> Hull:
 
     The same points are on the hull for customers, clicks, revenue and profit alike, since
     each is clicks times a constant, less at most the spend itself.
+
+    Parameters
+    ----------
+    options : Options
+        Bids of all keywords, each keyword's in rising order.
+
+    Returns
+    -------
+    Hull
+        The steps of each keyword by falling return; clicks and money a month.
     """
     alive = np.arange(len(options.owner))
     while len(alive):

@@ -129,5 +129,15 @@ def past_summary(rows: Sequence[PastRow], days: float) -> PastSummary:
 
 
 def terms_by_worth(rows: Sequence[PastRow]) -> list[PastRow]:
-    """Return terms with what sold first, then by clicks, then by text."""
+    """Return terms with what sold first, then by clicks, then by text.
+
+    Parameters
+    ----------
+    rows : sequence of PastRow
+
+    Returns
+    -------
+    list of PastRow
+        The same rows.
+    """
     return sorted(rows, key=lambda r: (-(r.customers or 0.0), -(r.clicks or 0.0), r.normalised))

@@ -83,7 +83,20 @@ def other_places(
 
 
 def swapped(text: str, other: str, own: str) -> str:
-    """Return a text with another place's name replaced by one's own."""
+    """Return a text with another place's name replaced by one's own.
+
+    Parameters
+    ----------
+    text : str
+        Normalised.
+    other, own : str
+        Names of the places, as typed.
+
+    Returns
+    -------
+    str
+        The text as it was where the other place does not stand in it.
+    """
     return " ".join(f" {text} ".replace(f" {normalise(other)} ", f" {normalise(own)} ").split())
 
 

@@ -74,7 +74,17 @@ class RivalAd:
 
 
 def month_of(day: int) -> int:
-    """Return the number of the month that holds a day, twelve a year."""
+    """Return the number of the month that holds a day, twelve a year.
+
+    Parameters
+    ----------
+    day : int
+        Days since the first of January of the year 1, as `date.toordinal` counts.
+
+    Returns
+    -------
+    int
+    """
     there = date.fromordinal(day)
     return there.year * 12 + there.month - 1
 

@@ -140,7 +140,18 @@ def bought_by(rows: Sequence[RivalRow]) -> dict[str, set[str]]:
 
 
 def changes_between(before: Sequence[RivalRow], after: Sequence[RivalRow]) -> list[Change]:
-    """Return what each rival began and gave up between two lists, by name."""
+    """Return what each rival began and gave up between two lists, by name.
+
+    Parameters
+    ----------
+    before, after : sequence of RivalRow
+        The earlier list and the later one.
+
+    Returns
+    -------
+    list of Change
+        Rivals that changed nothing are left out.
+    """
     old, new = bought_by(before), bought_by(after)
     return [
         Change(

@@ -150,7 +150,15 @@ def click_rates(
 
 
 def site_wide_cost(spend: float, visits: float) -> float | None:
-    """Return the ad spend per visit of the whole site, money; None without visits."""
+    """Return the ad spend per visit of the whole site, money; None without visits.
+
+    Parameters
+    ----------
+    spend : float
+        On ads, money.
+    visits : float
+        Of any origin, over the same days.
+    """
     return _over(spend, visits)
 
 

@@ -70,7 +70,20 @@ def apply_rule(rule: OwnRule, results: Results, rate: Floats) -> RuleOutcome:
 
 
 def false_cut_chance(rate: Floats, clicks: float) -> Floats:
-    """Return the chance that a keyword of some rate sells nothing in so many clicks."""
+    """Return the chance that a keyword of some rate sells nothing in so many clicks.
+
+    Parameters
+    ----------
+    rate : ndarray of shape (n_keywords,)
+        Customers a click.
+    clicks : float
+        After which the rule cuts.
+
+    Returns
+    -------
+    ndarray of shape (n_keywords,)
+        Chance from 0 to 1, ``(1 − rate)^clicks``.
+    """
     # (1 − rate)^n
     with np.errstate(divide="ignore", invalid="ignore"):
         return np.where(clicks > 0, np.exp(clicks * np.log1p(-np.asarray(rate))), 1.0)

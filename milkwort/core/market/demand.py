@@ -110,7 +110,17 @@ def likely_volume(low: Floats, high: Floats) -> Floats:
 
 
 def per_month(volume: float, period: str, assumed: Assumed) -> float:
-    """Return a volume counted over a `day` or a `month` as searches a month."""
+    """Return a volume counted over a `day` or a `month` as searches a month.
+
+    Parameters
+    ----------
+    volume : float
+        Searches.
+    period : str
+        ``day`` or ``month``.
+    assumed : Assumed
+        Days of a month.
+    """
     return volume * assumed["month_days"] if period == "day" else volume
 
 
@@ -128,6 +138,11 @@ def month_index(months: Floats) -> Floats:
 
 def season_of_months(table: KeywordTable) -> Floats | None:
     """Return the month index of the keywords together, those not dropped.
+
+    Parameters
+    ----------
+    table : KeywordTable
+        Its months are read.
 
     Returns
     -------

@@ -132,7 +132,16 @@ def expect(
 
 
 def totals_of(demand: Demand, expected: Expected, bid: Floats) -> Totals:
-    """Sum a month over the keywords that run."""
+    """Sum a month over the keywords that run.
+
+    Parameters
+    ----------
+    demand : Demand
+    expected : Expected
+        Figures a month at the bids.
+    bid : ndarray of shape (n_keywords,)
+        Money a click; 0 does not run.
+    """
     runs = np.isfinite(bid)
     customers, spend = float(expected.customers.sum()), float(expected.spend.sum())
     return Totals(

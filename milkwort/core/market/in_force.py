@@ -14,6 +14,13 @@ def negatives_in_force(given: tuple[Negative, ...], table: KeywordTable) -> tupl
     """Return the negatives given and those that the call *block* makes, in that order.
 
     A row called block adds an exact negative of its text at plan level.
+
+    Parameters
+    ----------
+    given : tuple of Negative
+        Of the brief.
+    table : KeywordTable
+        Its calls are read.
     """
     blocked = np.flatnonzero(table.call == CALLS.index("block")).tolist()
     have = {(n.text, n.match) for n in given if n.level == "plan"}

@@ -109,7 +109,18 @@ class KeywordTable:
 
 
 def blank_table(texts: Sequence[str]) -> KeywordTable:
-    """Return a table of exact keywords with no figures, all kept."""
+    """Return a table of exact keywords with no figures, all kept.
+
+    Parameters
+    ----------
+    texts : sequence of str
+        As typed.
+
+    Returns
+    -------
+    KeywordTable
+        Of n_keywords rows.
+    """
     n = len(texts)
     nothing = np.full(n, np.nan)
     zeros = np.zeros(n, dtype=np.int64)

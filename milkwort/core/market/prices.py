@@ -120,12 +120,35 @@ def prices_of(low: Floats, high: Floats, group: Ints, assumed: Assumed) -> Price
 
 
 def reach_at(bid: Floats, prices: Prices) -> Floats:
-    """Return the share of searches won at a bid; 0 at a bid of 0, NaN without a price."""
+    """Return the share of searches won at a bid; 0 at a bid of 0, NaN without a price.
+
+    Parameters
+    ----------
+    bid : ndarray of shape (n_keywords,)
+        Money a click.
+    prices : Prices
+
+    Returns
+    -------
+    ndarray of shape (n_keywords,)
+        Share from 0 to 1.
+    """
     return np.asarray(ndtr(_z(bid, prices.mu, prices.sigma)))
 
 
 def price_at_reach(reach: float, prices: Prices) -> Floats:
-    """Return the bid that wins a share of the searches, money a click."""
+    """Return the bid that wins a share of the searches, money a click.
+
+    Parameters
+    ----------
+    reach : float
+        Share of the searches, between 0 and 1.
+    prices : Prices
+
+    Returns
+    -------
+    ndarray of shape (n_keywords,)
+    """
     return np.asarray(np.exp(prices.mu + prices.sigma * ndtri(reach)))
 
 

@@ -91,7 +91,16 @@ def _known_variants(
 
 
 def text_width(relation: Relation) -> Ints:
-    """Return the number of different words of each text."""
+    """Return the number of different words of each text.
+
+    Parameters
+    ----------
+    relation : Relation
+
+    Returns
+    -------
+    ndarray of shape (n_texts,)
+    """
     width = np.zeros(len(relation.texts), dtype=np.int64)
     width[relation.of_row] = relation.width
     return width

@@ -194,7 +194,18 @@ def _stops(
 def stopped_texts(
     relation: Relation, negatives: tuple[Negative, ...], joints: Joints, close_forms: bool
 ) -> Stopped:
-    """Find the texts of a sheet that negatives match."""
+    """Find the texts of a sheet that negatives match.
+
+    Parameters
+    ----------
+    relation : Relation
+        The texts of the sheet.
+    negatives : tuple of Negative
+    joints : Joints
+        Alike spellings of compounds.
+    close_forms : bool
+        Whether a negative stops other forms of its words too.
+    """
     index = index_of(relation.texts, joints, close_forms)
     return stopped_by(negatives, index, joints, close_forms)
 

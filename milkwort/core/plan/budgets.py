@@ -20,6 +20,14 @@ def a_month(money: float, per: str, days: float) -> float:
     """Return money said a ``day``, ``week`` or ``month`` as money a month of so many days.
 
     A day's money comes to what that many days cost, to the cent; a month's stays as it was.
+
+    Parameters
+    ----------
+    money : float
+    per : str
+        ``day``, ``week`` or ``month``.
+    days : float
+        Days of the month.
     """
     times = {"day": days, "week": days / 7, "month": 1.0}[per]
     return money if per == "month" else round(money * times, 2)

@@ -285,6 +285,10 @@ def _searches(
 def volume_spread(result: PlanResult) -> Floats:
     """Return the spread of each keyword's own searches, in log units.
 
+    Parameters
+    ----------
+    result : PlanResult
+
     Returns
     -------
     Floats, shape (n_keywords,)

@@ -44,7 +44,12 @@ _BROKEN = {
 
 
 def notes_of(result: PlanResult) -> list[list[str]]:
-    """Return the codes of the notes of each keyword, in the table's order; not to be changed."""
+    """Return the codes of the notes of each keyword, in the table's order; not to be changed.
+
+    Parameters
+    ----------
+    result : PlanResult
+    """
     flags = _flags(result)
     bits = np.zeros(len(result.table), dtype=np.int64)
     for at, rows in enumerate(flags.values()):
@@ -56,7 +61,12 @@ def notes_of(result: PlanResult) -> list[list[str]]:
 
 
 def notices_of(result: PlanResult) -> list[str]:
-    """Return what must be said of the plan as a whole, in sentences."""
+    """Return what must be said of the plan as a whole, in sentences.
+
+    Parameters
+    ----------
+    result : PlanResult
+    """
     table, out = result.table, []
     if len(table) == 0:
         out.append("The plan has no keywords yet.")

@@ -176,12 +176,27 @@ def run_plan(brief: Brief, table: KeywordTable, before: PlanResult | None = None
 
 
 def frontier_of(result: PlanResult) -> Frontier:
-    """Return the goal a month for every purse, best bids throughout."""
+    """Return the goal a month for every purse, best bids throughout.
+
+    Parameters
+    ----------
+    result : PlanResult
+
+    Returns
+    -------
+    Frontier
+        Purse and spend in money a month, value in the unit of the goal.
+    """
     return frontier(result.problem, result.serving.serves, result.fit)
 
 
 def attention_of(result: PlanResult) -> list[AttentionPoint]:
-    """Return the best goal a month with at most so many keywords."""
+    """Return the best goal a month with at most so many keywords.
+
+    Parameters
+    ----------
+    result : PlanResult
+    """
     return attention(result.problem, result.serving.serves, result.fit)
 
 
@@ -190,6 +205,15 @@ def other_ways(result: PlanResult) -> list[OtherWay]:
 
     Same keywords, same hand-set bids, same purse; what would cost more than the purse is
     paced. The flat bid is the plan's own where it has one, else the one that brings most.
+
+    Parameters
+    ----------
+    result : PlanResult
+
+    Returns
+    -------
+    list of OtherWay
+        Figures a month, at the purse of the plan.
     """
     ways = [_under(result, Policy("low")), _under(result, Policy("middle"))]
     own = result.brief.policy.flat_bid
@@ -288,7 +312,12 @@ def _locked_figures(
 
 
 def method_steps(result: PlanResult) -> BidSteps | None:
-    """Return the way to each bid of the plan's method; None where bids are fitted."""
+    """Return the way to each bid of the plan's method; None where bids are fitted.
+
+    Parameters
+    ----------
+    result : PlanResult
+    """
     if result.brief.policy.name == "fitted":
         return None
     return _method(result.brief, result.table, result.demand, result.prices, result.standing)

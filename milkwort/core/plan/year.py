@@ -52,6 +52,10 @@ def season_of(result: PlanResult) -> Floats:
 
     Its own twelve figures, else the plan's season, else flat.
 
+    Parameters
+    ----------
+    result : PlanResult
+
     Returns
     -------
     Floats, shape (n_keywords, 12)

@@ -1,1 +1,1 @@
-"""Rules of judging keywords: words of the sheet, house rules."""
+"""Rules of calling keywords: words of the sheet, house rules."""

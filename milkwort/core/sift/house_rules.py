@@ -5,8 +5,9 @@ A rule never touches a call made by hand, and a keyword takes the first rule tha
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
@@ -19,7 +20,7 @@ from milkwort.core.words.intents import INTENTS
 from milkwort.core.words.lexicon import Lexicon
 from milkwort.core.words.texts import canonical, normalise, word_counts
 
-__all__ = ["FIELDS", "HouseRule", "RuleWork", "When", "rules_at_work"]
+__all__ = ["FIELDS", "HouseRule", "RuleWork", "When", "rule_of", "rules_at_work"]
 
 Mask = NDArray[np.bool_]
 
@@ -82,6 +83,23 @@ class HouseRule:
             raise BadValueError("house rule", "at least one condition", "none")
         if self.call not in CALLS or self.call == "none":
             raise BadValueError("house rule", "one of keep, hold, drop, block", self.call)
+
+
+def rule_of(values: Mapping[str, Any]) -> HouseRule:
+    """Return a rule from plain values.
+
+    Parameters
+    ----------
+    values : mapping
+        ``when``, a list of mappings; ``call``; ``reason``.
+
+    Raises
+    ------
+    BadValueError
+        For a condition or a call that there isn't.
+    """
+    when = tuple(When(**one) for one in values["when"])
+    return HouseRule(when, values["call"], values["reason"])
 
 
 @dataclass(frozen=True)

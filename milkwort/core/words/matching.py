@@ -121,7 +121,17 @@ def text_matches(match: str, pattern: str, text: str, *, close_forms: bool = Tru
 
 @lru_cache(maxsize=6)
 def index_of(texts: tuple[str, ...], joints: Joints, close_forms: bool) -> TextIndex:
-    """Index normalised texts by word; kept for as long as the texts stay the same."""
+    """Index normalised texts by word; kept for as long as the texts stay the same.
+
+    Parameters
+    ----------
+    texts : tuple of str
+        Normalised.
+    joints : Joints
+        Alike spellings of compounds.
+    close_forms : bool
+        Whether a plural is its singular.
+    """
     spellings = dict(joints)
     if spellings or not close_forms:
         return TextIndex(tuple(canonical(t, spellings, close_forms) for t in texts))

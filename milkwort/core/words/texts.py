@@ -130,7 +130,13 @@ def _closed_up(words: list[str], spellings: Mapping[str, str]) -> list[str]:
 
 
 def singular(word: str) -> str:
-    """Return the singular of an English word; any other word as it is."""
+    """Return the singular of an English word; any other word as it is.
+
+    Parameters
+    ----------
+    word : str
+        Normalised.
+    """
     if len(word) < 3 or len(word) > _LONGEST_WORD or not (word.isalpha() and word.isascii()):
         return word
     return _singular(word)

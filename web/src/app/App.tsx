@@ -7,7 +7,7 @@ import { GlobalStyle } from "../look/GlobalStyle";
 import { FirstRun, Plain } from "./FirstRun";
 import { Unreadable } from "./Unreadable";
 import { Frame } from "./Frame";
-import { DeskProvider } from "./desk";
+import { AskedProvider } from "./asked";
 
 const Brief = lazy(() => import("../stages/brief/index"));
 const Gather = lazy(() => import("../stages/gather/index"));
@@ -60,9 +60,9 @@ function OpenPlan() {
       waiting={<Plain>Opening the plan …</Plain>}
       failed={(why) => <Unreadable id={id} why={why} />}
     >
-      <DeskProvider>
+      <AskedProvider>
         <Frame />
-      </DeskProvider>
+      </AskedProvider>
     </PlanProvider>
   );
 }

@@ -10,7 +10,7 @@ import { Purse } from "./Purse";
 import { Trail } from "./Trail";
 import { Workings } from "./Workings";
 import { useActions } from "./actions";
-import { useAsked, useDesk } from "./desk";
+import { useAsked, useAsking } from "./asked";
 import { useKeys } from "./keys";
 import { stages } from "./stages";
 
@@ -21,7 +21,7 @@ const chordSeconds = 1.5;
 export function Frame() {
   const { id, summary, undo, redo } = usePlan();
   const [keysOpen, setKeysOpen] = useState(false);
-  const { open, setOpen } = useDesk();
+  const { open, setOpen } = useAsking();
   const stage = useLocation().pathname.split("/")[3] ?? "brief";
   const [commandsOpen, setCommandsOpen] = useState(false);
   useGoKeys();

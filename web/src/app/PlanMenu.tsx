@@ -44,9 +44,6 @@ function PlanList({ close }: ListProps) {
   const queries = useQueryClient();
   const { say, complain } = useSaying();
   const [gone, setGone] = useState<Item | null>(null);
-  const [whose, setWhose] = useState("new");
-  const client_id = whose === "new" ? null : Number(whose);
-  const file = useRef<HTMLInputElement>(null);
   const plans = useQuery({
     queryKey: ["plans"],
     queryFn: () => taken<Item[]>(client.GET("/api/plans")),
@@ -61,7 +58,7 @@ function PlanList({ close }: ListProps) {
       complain(error);
     }
   };
-  const openMade = (request: Promise<{ data?: Made; error?: unknown; response: Response }>) =>
+  const openMade = (request: Making) =>
     attempt(async () => {
       const made = await taken(request);
       for (const notice of made.notices ?? []) say(notice);
@@ -110,36 +107,17 @@ function PlanList({ close }: ListProps) {
           <h2>{name}</h2>
           <ul>
             {own.map((plan) => (
-              <li key={plan.id} data-current={plan.id === id || undefined}>
-                <TextButton
-                  onPress={() => {
-                    close();
-                    void navigate(`/plan/${plan.id}/brief`);
-                  }}
-                >
-                  {plan.name}
-                </TextButton>
-                <small>
-                  {plural(plan.keywords, "keyword")}, {money(plan.monthly_spend)} {plan.currency} a
-                  month
-                </small>
-                <TextButton
-                  aria-label={`Copy ${plan.name}`}
-                  onPress={() =>
-                    void openMade(
-                      client.POST("/api/plans/{plan_id}/copy", {
-                        params: { path: { plan_id: plan.id } },
-                        body: { name: `${plan.name}, copy`.slice(0, 120) },
-                      }),
-                    )
-                  }
-                >
-                  copy
-                </TextButton>
-                <TextButton aria-label={`Delete ${plan.name}`} onPress={() => void remove(plan)}>
-                  delete
-                </TextButton>
-              </li>
+              <PlanLine
+                key={plan.id}
+                plan={plan}
+                current={plan.id === id}
+                onOpen={() => {
+                  close();
+                  void navigate(`/plan/${plan.id}/brief`);
+                }}
+                onCopy={(request) => void openMade(request)}
+                onRemove={() => void remove(plan)}
+              />
             ))}
           </ul>
         </div>
@@ -149,52 +127,92 @@ function PlanList({ close }: ListProps) {
           Deleted {gone.name}. <TextButton onPress={() => void restore(gone)}>undo</TextButton>
         </p>
       )}
-      <footer>
-        <span>
-          New plan for{" "}
-          <Choice
-            label="Whose plan"
-            inline
-            value={whose}
-            options={[
-              { id: "new", name: "a new client" },
-              ...clients.map((one) => ({ id: String(one.client_id), name: one.client })),
-            ]}
-            onChange={setWhose}
-          />{" "}
-          from
-        </span>
-        {starts.map(({ start, plan, name }) => (
-          <TextButton
-            key={start}
-            onPress={() =>
-              void openMade(client.POST("/api/plans", { body: { name: plan, start, client_id } }))
-            }
-          >
-            {name}
-          </TextButton>
-        ))}
-        <TextButton onPress={() => file.current?.click()}>Load a plan’s JSON …</TextButton>
-        <input
-          ref={file}
-          type="file"
-          hidden
-          aria-label="Plan file"
-          accept=".json,application/json"
-          onChange={(event) => {
-            const chosen = event.currentTarget.files?.[0];
-            event.currentTarget.value = "";
-            if (chosen)
-              void openMade(
-                client.POST("/api/plans/load", {
-                  params: { query: { client_id } },
-                  ...uploadOf(chosen),
-                }),
-              );
-          }}
-        />
-      </footer>
+      <NewPlan clients={clients} onMade={(request) => void openMade(request)} />
     </List>
+  );
+}
+
+type Making = Promise<{ data?: Made; error?: unknown; response: Response }>;
+
+type LineProps = {
+  plan: Item;
+  current: boolean;
+  onOpen: () => void;
+  onCopy: (request: Making) => void;
+  onRemove: () => void;
+};
+
+function PlanLine({ plan, current, onOpen, onCopy, onRemove }: LineProps) {
+  const copy = () =>
+    client.POST("/api/plans/{plan_id}/copy", {
+      params: { path: { plan_id: plan.id } },
+      body: { name: `${plan.name}, copy`.slice(0, 120) },
+    });
+  return (
+    <li data-current={current || undefined}>
+      <TextButton onPress={onOpen}>{plan.name}</TextButton>
+      <small>
+        {plural(plan.keywords, "keyword")}, {money(plan.monthly_spend)} {plan.currency} a month
+      </small>
+      <TextButton aria-label={`Copy ${plan.name}`} onPress={() => onCopy(copy())}>
+        copy
+      </TextButton>
+      <TextButton aria-label={`Delete ${plan.name}`} onPress={onRemove}>
+        delete
+      </TextButton>
+    </li>
+  );
+}
+
+type NewProps = { clients: Client[]; onMade: (request: Making) => void };
+
+/** A further plan: blank, of a sample or of a file, for a client there is or a new one. */
+function NewPlan({ clients, onMade }: NewProps) {
+  const [whose, setWhose] = useState("new");
+  const file = useRef<HTMLInputElement>(null);
+  const client_id = whose === "new" ? null : Number(whose);
+  const load = (chosen: File) =>
+    client.POST("/api/plans/load", { params: { query: { client_id } }, ...uploadOf(chosen) });
+  return (
+    <footer>
+      <span>
+        New plan for{" "}
+        <Choice
+          label="Whose plan"
+          inline
+          value={whose}
+          options={[
+            { id: "new", name: "a new client" },
+            ...clients.map((one) => ({ id: String(one.client_id), name: one.client })),
+          ]}
+          onChange={setWhose}
+        />{" "}
+        from
+      </span>
+      {starts.map(({ start, plan, name }) => (
+        <TextButton
+          key={start}
+          onPress={() =>
+            onMade(client.POST("/api/plans", { body: { name: plan, start, client_id } }))
+          }
+        >
+          {name}
+        </TextButton>
+      ))}
+      <TextButton onPress={() => file.current?.click()}>Load a plan’s JSON …</TextButton>
+      <input
+        ref={file}
+        type="file"
+        hidden
+        aria-label="Plan file"
+        accept=".json,application/json"
+        onChange={(event) => {
+          const chosen = event.currentTarget.files?.[0];
+          event.currentTarget.value = "";
+          if (chosen) onMade(load(chosen));
+        }}
+      />
+    </footer>
   );
 }
 

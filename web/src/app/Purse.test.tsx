@@ -2,7 +2,7 @@ import { screen, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { useState } from "react";
 import { usePlan } from "../data/plan";
-import { useTry } from "../data/trying";
+import { useTry } from "../data/whatIf";
 import { delta, money } from "../parts/format";
 import { changeOf, summaryOf, refusal, showOnPlan } from "../testing-plan";
 import { sheetOf } from "../testing-sheet";

@@ -2,11 +2,11 @@ import { useEffect, useState } from "react";
 import { useNavigate } from "react-router";
 import type { FigureName, Summary } from "../data/client";
 import { usePlan } from "../data/plan";
-import { useTriedPurse } from "../data/trying";
+import { useTriedPurse } from "../data/whatIf";
 import { groupInks } from "../look/tokens";
 import { count, currencyWord, delta, money, number } from "../parts/format";
 import * as S from "./Purse.styles";
-import { useDesk } from "./desk";
+import { useAsking } from "./asked";
 import { useRanges, type Ranges } from "./useRanges";
 
 type PurseFigures = Summary["purse"];
@@ -28,7 +28,7 @@ const shownSeconds = 5;
 /** The month's money, at the foot of every screen, with what the plan does with it. */
 export function Purse() {
   const { summary, id } = usePlan();
-  const { ask } = useDesk();
+  const { ask } = useAsking();
   const navigate = useNavigate();
   const tried = useTriedPurse();
   const purse = tried ?? summary.purse;

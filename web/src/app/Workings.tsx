@@ -4,13 +4,13 @@ import { useMemo, useState } from "react";
 import { Button } from "react-aria-components";
 import { client, taken, type Schemas } from "../data/client";
 import { usePlan } from "../data/plan";
-import { useTry } from "../data/trying";
+import { useTry } from "../data/whatIf";
 import { Blank } from "../parts/Blank";
 import { count, delta, money, number, parsed, percent } from "../parts/format";
 import * as S from "./Workings.styles";
 import { HowSure } from "./HowSure";
 import { Readings } from "./Readings";
-import { useAsked, useDesk, type Asked } from "./desk";
+import { useAsked, useAsking, type Asked } from "./asked";
 import { useSettled } from "../parts/useSettled";
 
 type Answer = Schemas["Workings"];
@@ -19,7 +19,7 @@ type Line = Schemas["WorkingLine"];
 /** The arithmetic of what is selected: short sums with units and sources. */
 export function Workings() {
   const { id, summary } = usePlan();
-  const { setOpen } = useDesk();
+  const { setOpen } = useAsking();
   const { asked } = useAsked();
   const query = useWorkings(id, summary.revision, asked);
   return (

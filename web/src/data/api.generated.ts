@@ -4240,40 +4240,6 @@ export interface components {
             };
         };
         /**
-         * Tried
-         * @description What the purse would be, and how the brief's rule would read.
-         */
-        Tried: {
-            /** Beyond */
-            beyond: number;
-            /** Ceiling Rule */
-            ceiling_rule: string;
-            /** Ceiling Value */
-            ceiling_value: number | null;
-            /** Max Cpc */
-            max_cpc: number | null;
-            purse: components["schemas"]["Purse"];
-        };
-        /**
-         * Trying
-         * @description Something to be tried without being kept: assumptions, fields of the brief, the line.
-         */
-        Trying: {
-            /** Assumptions */
-            assumptions?: {
-                [key: string]: number | null;
-            };
-            brief?: components["schemas"]["BriefChange"] | null;
-            /**
-             * By
-             * @default headroom
-             * @enum {string}
-             */
-            by?: "headroom" | "price";
-            /** Line */
-            line?: number | null;
-        };
-        /**
          * UploadLine
          * @description One row of the upload sheet; bid is money a click, null where it doesn't run.
          */
@@ -4290,6 +4256,40 @@ export interface components {
             match: string;
             /** Ref */
             ref: string;
+        };
+        /**
+         * WhatIf
+         * @description Something to be tried without being kept: assumptions, fields of the brief, the line.
+         */
+        WhatIf: {
+            /** Assumptions */
+            assumptions?: {
+                [key: string]: number | null;
+            };
+            brief?: components["schemas"]["BriefChange"] | null;
+            /**
+             * By
+             * @default headroom
+             * @enum {string}
+             */
+            by?: "headroom" | "price";
+            /** Line */
+            line?: number | null;
+        };
+        /**
+         * WhatIfAnswer
+         * @description What the purse would be, and how the brief's rule would read.
+         */
+        WhatIfAnswer: {
+            /** Beyond */
+            beyond: number;
+            /** Ceiling Rule */
+            ceiling_rule: string;
+            /** Ceiling Value */
+            ceiling_value: number | null;
+            /** Max Cpc */
+            max_cpc: number | null;
+            purse: components["schemas"]["Purse"];
         };
         /**
          * WhenValues
@@ -10494,7 +10494,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Trying"];
+                "application/json": components["schemas"]["WhatIf"];
             };
         };
         responses: {
@@ -10504,7 +10504,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Tried"];
+                    "application/json": components["schemas"]["WhatIfAnswer"];
                 };
             };
             /** @description Bad Request */

@@ -16,7 +16,7 @@ import { tellJob, type Progress } from "./progress";
 import { useSaying } from "./saying";
 import type { Per } from "../parts/format";
 
-type PlanDesk = {
+type OpenPlan = {
   id: number;
   summary: Summary;
   sheet: SheetBlock;
@@ -38,13 +38,13 @@ type CallMore = { reason?: string; by?: Schemas["CallChange"]["by"] };
 /** What the server tells of itself: how far long work is, or that the plan has changed. */
 type Told = ({ job: string } & Progress) | { revision: number; window: string };
 
-const Context = createContext<PlanDesk | null>(null);
+const Context = createContext<OpenPlan | null>(null);
 
-/** The plan on the desk. */
-export function usePlan(): PlanDesk {
-  const desk = useContext(Context);
-  if (!desk) throw new Error("usePlan outside of PlanProvider");
-  return desk;
+/** The plan that is open. */
+export function usePlan(): OpenPlan {
+  const open = useContext(Context);
+  if (!open) throw new Error("usePlan outside of PlanProvider");
+  return open;
 }
 
 type Props = {
@@ -130,12 +130,12 @@ export function PlanProvider({ id, waiting, failed, children }: Props) {
         queries.setQueryData<PlanAnswer>(key, (now) => now && { ...now, summary }),
     };
   }, [id, change, queries, key]);
-  const desk: PlanDesk | null = useMemo(
+  const open: OpenPlan | null = useMemo(
     () => (query.data ? { ...acts, ...query.data } : null),
     [acts, query.data],
   );
 
-  if (query.error && !desk) return failed(query.error.message);
-  if (!desk) return waiting;
-  return <Context.Provider value={desk}>{children}</Context.Provider>;
+  if (query.error && !open) return failed(query.error.message);
+  if (!open) return waiting;
+  return <Context.Provider value={open}>{children}</Context.Provider>;
 }

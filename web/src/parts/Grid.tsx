@@ -1,4 +1,4 @@
-import { useVirtualizer, type Range } from "@tanstack/react-virtual";
+import { type VirtualItem, useVirtualizer, type Range } from "@tanstack/react-virtual";
 import {
   memo,
   useCallback,
@@ -59,9 +59,10 @@ export function Grid(props: Props) {
   const { label, columns, rows, idOf, active, onActive, selected, onSelected, look, empty } = props;
   const { sort, onSort, dividers = none, onEnter, handle, stamp } = props;
   const box = useRef<HTMLDivElement>(null);
-  const { say, complain } = useSaying();
+  const copy = useCopy(columns, idOf);
   const anchor = useRef<number | null>(null);
-  const { dividerAt, rowAt, itemAt, cuts } = usePlaces(dividers, rows.length);
+  const places = usePlaces(dividers, rows.length);
+  const { dividerAt, itemAt, cuts } = places;
   const activeAt = place(rows, idOf, active);
   const range = useCallback(
     (visible: Range) => visibleRange(visible, activeAt < 0 ? null : itemAt(activeAt)),
@@ -99,36 +100,20 @@ export function Grid(props: Props) {
     },
   }));
 
-  /** The selected rows, or all where none is. */
-  const copy = () => {
-    const some = rows.filter((row) => selected.has(idOf(row)));
-    const taken = some.length > 0 ? some : rows;
-    copyList(shownList(columns, taken)).then(
-      () => say(`copied ${plural(taken.length, "row")}`),
-      complain,
-    );
+  /** What a key does; whether it did. */
+  const acts: Record<string, () => boolean> = {
+    copy: () => done(copy(rows, selected)),
+    all: () => done(onSelected(new Set(rows.map(idOf)))),
+    Escape: () => selected.size > 0 && done(onSelected(new Set())),
+    x: () => active !== null && done(onSelected(withToggled(selected, active))),
+    Enter: () => active !== null && onEnter !== undefined && done(onEnter(active)),
   };
-
   const onKeyDown = (event: KeyboardEvent) => {
     if (event.target !== box.current) return;
     const page = Math.max(1, Math.floor((box.current?.clientHeight ?? 300) / rowHeight) - 2);
-    const moves: Record<string, number> = {
-      ArrowDown: activeAt + 1,
-      ArrowUp: activeAt < 0 ? 0 : activeAt - 1,
-      PageDown: activeAt + page,
-      PageUp: activeAt - page,
-      Home: 0,
-      End: rows.length - 1,
-    };
-    const to = moves[event.key];
-    if (to !== undefined) go(to, event.shiftKey);
-    else if (event.key === "c" && (event.ctrlKey || event.metaKey)) copy();
-    else if (event.key === "a" && (event.ctrlKey || event.metaKey))
-      onSelected(new Set(rows.map(idOf)));
-    else if (event.key === "Escape" && selected.size > 0) onSelected(new Set());
-    else if (event.key === "x" && active !== null) onSelected(withToggled(selected, active));
-    else if (event.key === "Enter" && active !== null && onEnter) onEnter(active);
-    else return;
+    const to = placeByKey(event.key, activeAt, page, rows.length);
+    const act = to === null ? acts[actOf(event)] : () => done(go(to, event.shiftKey));
+    if (!act?.()) return;
     event.preventDefault();
     event.stopPropagation();
   };
@@ -178,41 +163,58 @@ export function Grid(props: Props) {
         </S.End>
       </S.Head>
       <S.Body role="rowgroup" style={{ height: virtual.getTotalSize(), minWidth }}>
-        {virtual.getVirtualItems().map((item) => {
-          const style = { transform: `translateY(${item.start}px)`, height: item.size };
-          const divider = dividerAt(item.index);
-          if (divider)
-            return (
-              <S.Divider key={divider.id} role="row" style={style}>
-                <div role="gridcell">{divider.content}</div>
-              </S.Divider>
-            );
-          const at = rowAt(item.index);
-          const row = rows[at];
-          if (row === undefined) return null;
-          const id = idOf(row);
-          return (
-            <Row
-              key={id}
-              row={row}
-              id={id}
-              at={at}
-              start={item.start}
-              columns={columns}
-              template={template}
-              stamp={stamp?.(row)}
-              active={id === active}
-              selected={selected.has(id)}
-              dim={look?.(row).dim}
-              struck={look?.(row).struck}
-              onClick={clicked}
-            />
-          );
-        })}
+        <Lines
+          items={virtual.getVirtualItems()}
+          places={places}
+          rows={rows}
+          idOf={idOf}
+          columns={columns}
+          template={template}
+          look={look}
+          stamp={stamp}
+          active={active}
+          selected={selected}
+          onClick={clicked}
+        />
       </S.Body>
       {rows.length === 0 && <S.Empty>{empty}</S.Empty>}
     </S.Box>
   );
+}
+
+/** Copies the selected rows, or all where none is. */
+function useCopy(columns: Column[], idOf: Props["idOf"]) {
+  const { say, complain } = useSaying();
+  return (rows: readonly number[], selected: ReadonlySet<number>) => {
+    const some = rows.filter((row) => selected.has(idOf(row)));
+    const taken = some.length > 0 ? some : rows;
+    copyList(shownList(columns, taken)).then(
+      () => say(`copied ${plural(taken.length, "row")}`),
+      complain,
+    );
+  };
+}
+
+/** Something was done. */
+const done = (...what: unknown[]) => what.length >= 0;
+
+/** The place a key leads to; null for one that leads nowhere. */
+function placeByKey(key: string, from: number, page: number, length: number): number | null {
+  const moves: Record<string, number> = {
+    ArrowDown: from + 1,
+    ArrowUp: from < 0 ? 0 : from - 1,
+    PageDown: from + page,
+    PageUp: from - page,
+    Home: 0,
+    End: length - 1,
+  };
+  return moves[key] ?? null;
+}
+
+/** The name of what a key asks for: with Control, a letter is a command. */
+function actOf({ key, ctrlKey, metaKey }: KeyboardEvent): string {
+  if (!ctrlKey && !metaKey) return key;
+  return { c: "copy", a: "all" }[key] ?? "";
 }
 
 /** The least width of all columns together, px: the first figure of each track. */
@@ -235,6 +237,54 @@ function usePlaces(dividers: readonly Divider[], length: number) {
       itemAt: (row: number) => row + before.filter((cut) => cut <= row).length,
     };
   }, [cuts, dividers]);
+}
+
+type LinesProps = Pick<
+  Props,
+  "rows" | "idOf" | "columns" | "look" | "stamp" | "active" | "selected"
+> & {
+  items: readonly VirtualItem[];
+  places: ReturnType<typeof usePlaces>;
+  template: string;
+  onClick: (event: MouseEvent, at: number, id: number) => void;
+};
+
+/** The rows and dividers in sight. */
+function Lines(props: LinesProps) {
+  const { items, places, rows, idOf, columns, template, look, stamp, active, selected, onClick } =
+    props;
+  const { dividerAt, rowAt } = places;
+  return items.map((item) => {
+    const style = { transform: `translateY(${item.start}px)`, height: item.size };
+    const divider = dividerAt(item.index);
+    if (divider)
+      return (
+        <S.Divider key={divider.id} role="row" style={style}>
+          <div role="gridcell">{divider.content}</div>
+        </S.Divider>
+      );
+    const at = rowAt(item.index);
+    const row = rows[at];
+    if (row === undefined) return null;
+    const id = idOf(row);
+    return (
+      <Row
+        key={id}
+        row={row}
+        id={id}
+        at={at}
+        start={item.start}
+        columns={columns}
+        template={template}
+        stamp={stamp?.(row)}
+        active={id === active}
+        selected={selected.has(id)}
+        dim={look?.(row).dim}
+        struck={look?.(row).struck}
+        onClick={onClick}
+      />
+    );
+  });
 }
 
 type RowProps = S.RowLook & {

@@ -1,5 +1,5 @@
 import { useNavigate } from "react-router";
-import { useDesk } from "../../app/desk";
+import { useAsking } from "../../app/asked";
 import { type Schemas } from "../../data/client";
 import { usePlan } from "../../data/plan";
 import { usePlanChange } from "../../data/usePlanChange";
@@ -41,7 +41,7 @@ export function Conflicts({ conflicts }: Props) {
 function One({ conflict }: { conflict: Conflict }) {
   const { id, summary } = usePlan();
   const send = usePlanChange();
-  const { setActive } = useDesk();
+  const { setActive } = useAsking();
   const navigate = useNavigate();
   const takeOut = (negative: number) => void send("post", "/negatives/remove", { ids: [negative] });
   const show = () => {

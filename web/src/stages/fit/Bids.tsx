@@ -1,7 +1,7 @@
 import { Lock, LockOpen } from "lucide-react";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { Button } from "react-aria-components";
-import { useAsked, useDesk } from "../../app/desk";
+import { useAsked, useAsking } from "../../app/asked";
 import { useKeys } from "../../app/keys";
 import type { SheetBlock } from "../../data/client";
 import { usePlan } from "../../data/plan";
@@ -20,7 +20,7 @@ const whiskerWidth = 200;
 /** The kept keywords with their bids, to type or to lock. */
 export function Bids() {
   const { sheet, summary, lockBid } = usePlan();
-  const { setActive } = useDesk();
+  const { setActive } = useAsking();
   const { active } = useAsked();
   const [sort, setSort] = useState<Sort>({ by: "spend", down: true });
   const [selected, setSelected] = useState<ReadonlySet<number>>(new Set());

@@ -35,10 +35,6 @@ function Picture({ view }: Props) {
   const most = Math.max(cutTop(returns), 1e-9);
   const x = scaleLinear([0, view.span], [margin.left, width - margin.right]);
   const y = scaleLinear([0, most], [height - margin.bottom, margin.top]).clamp(true);
-  const groupAt = groupOrder(
-    view,
-    summary.purse.segments.map((segment) => segment.name),
-  );
   const set = (value: number) => {
     const rounded = Math.max(0, Math.round(value));
     if (rounded !== purse) void changePurse(rounded);
@@ -83,30 +79,7 @@ function Picture({ view }: Props) {
             </text>
           </g>
         ))}
-        {view.blocks.map((block) => {
-          const inside = block.start + block.spend / 2 <= edge;
-          const hue = groupInks[groupAt(block.group) % groupInks.length];
-          const [from, to] = [
-            x(block.start),
-            Math.min(x(block.start + block.spend), width - margin.right),
-          ];
-          return (
-            <rect
-              key={block.start}
-              x={from + 0.5}
-              y={y(block.return)}
-              width={Math.max(to - from - 1, 1)}
-              height={y(0) - y(block.return)}
-              fill={inside ? hue : ink.paper}
-              stroke={inside ? "none" : hue}
-            >
-              <title>
-                {`${view.groups[block.group]}: ${block.keywords.join(", ")}${block.steps > block.keywords.length ? " …" : ""}\n` +
-                  `${money(block.spend)} ${currency} brings ${number(block.return * block.spend, 3)} ${goal}`}
-              </title>
-            </rect>
-          );
-        })}
+        <Blocks view={view} edge={edge} x={x} y={y} right={width - margin.right} />
         {x.ticks(6).map((tick) => (
           <text
             key={tick}
@@ -156,35 +129,85 @@ function Picture({ view }: Props) {
       >
         <b>{number(edge)}</b>
       </S.Edge>
-      <S.Beside
-        style={
-          x(edge) > width * 0.62
-            ? { right: width - x(edge) + 12, textAlign: "right" }
-            : { left: x(edge) + 12, right: margin.right }
-        }
-      >
-        {dragged !== null ? (
-          <b>
-            at {number(dragged)}: about {number(valueAt(view, dragged), 1)} {goal}
-          </b>
-        ) : (
-          <>
-            <b>
-              {summary.purse.next_unit > 0
-                ? `the next ${currencyWord(currency)} brings ${number(summary.purse.next_unit, 4)} ${goal}` +
-                  (goal === "customers" ? `, ${money(1 / summary.purse.next_unit)} a customer` : "")
-                : "no further step is worth its price under your rule"}
-            </b>
-            {view.more && (
-              <span>
-                {number(view.more.money)} more would bring {number(view.more.value, 2)}:{" "}
-                {view.more.keywords.join(", ")}
-              </span>
-            )}
-          </>
-        )}
-      </S.Beside>
+      <Told view={view} dragged={dragged} at={x(edge)} width={width} />
     </S.Ladder>
+  );
+}
+
+type Scale = ReturnType<typeof scaleLinear<number, number>>;
+type BlocksProps = Props & { edge: number; x: Scale; y: Scale; right: number };
+
+/** A block a step or so: filled within the purse, hollow beyond it. */
+function Blocks({ view, edge, x, y, right }: BlocksProps) {
+  const { summary } = usePlan();
+  const { currency } = summary.brief.values;
+  const groupAt = groupOrder(
+    view,
+    summary.purse.segments.map((segment) => segment.name),
+  );
+  return (
+    <>
+      {view.blocks.map((block) => {
+        const inside = block.start + block.spend / 2 <= edge;
+        const hue = groupInks[groupAt(block.group) % groupInks.length];
+        const [from, to] = [x(block.start), Math.min(x(block.start + block.spend), right)];
+        return (
+          <rect
+            key={block.start}
+            x={from + 0.5}
+            y={y(block.return)}
+            width={Math.max(to - from - 1, 1)}
+            height={y(0) - y(block.return)}
+            fill={inside ? hue : ink.paper}
+            stroke={inside ? "none" : hue}
+          >
+            <title>
+              {`${view.groups[block.group]}: ${block.keywords.join(", ")}${block.steps > block.keywords.length ? " …" : ""}\n` +
+                `${money(block.spend)} ${currency} brings ${number(block.return * block.spend, 3)} ${view.goal}`}
+            </title>
+          </rect>
+        );
+      })}
+    </>
+  );
+}
+
+type ToldProps = Props & { dragged: number | null; at: number; width: number };
+
+/** What the next unit of money brings, or what the dragged edge would. */
+function Told({ view, dragged, at, width }: ToldProps) {
+  const { summary } = usePlan();
+  const { currency } = summary.brief.values;
+  const { goal } = view;
+  return (
+    <S.Beside
+      style={
+        at > width * 0.62
+          ? { right: width - at + 12, textAlign: "right" }
+          : { left: at + 12, right: margin.right }
+      }
+    >
+      {dragged !== null ? (
+        <b>
+          at {number(dragged)}: about {number(valueAt(view, dragged), 1)} {goal}
+        </b>
+      ) : (
+        <>
+          <b>
+            {summary.purse.next_unit > 0
+              ? `the next ${currencyWord(currency)} brings ${number(summary.purse.next_unit, 4)} ${goal}` +
+                (goal === "customers" ? `, ${money(1 / summary.purse.next_unit)} a customer` : "")
+              : "no further step is worth its price under your rule"}
+          </b>
+          {view.more && (
+            <span>
+              {number(view.more.money)} more would bring {number(view.more.value, 2)}:{" "}
+              {view.more.keywords.join(", ")}
+            </span>
+          )}
+        </>
+      )}
+    </S.Beside>
   );
 }
 

@@ -54,6 +54,7 @@ export function TrayView({ tray, onTray, more, onMore }: Props) {
   const verdicts = useVerdicts(tray);
   const grid = useRef<GridHandle>(null);
   const path = { params: { path: { plan_id: id, key: tray.key } } };
+  const assign = useAssign(tray, onTray);
   const bring =
     counts.new +
     counts.changed +
@@ -88,29 +89,7 @@ export function TrayView({ tray, onTray, more, onMore }: Props) {
     onTray(null);
     await navigate(`/plan/${id}/sift`);
   };
-  const leave = async () => {
-    try {
-      await taken(client.DELETE("/api/plans/{plan_id}/gather/{key}", path));
-    } catch (error) {
-      complain(error);
-    }
-    onTray(null);
-  };
-  const assign = async (some: Partial<Schemas["ColumnChoice"]>) => {
-    const { columns: held, first_row, sheet, period, basis, area, price } = tray;
-    try {
-      onTray(
-        await taken(
-          client.PUT("/api/plans/{plan_id}/gather/{key}/columns", {
-            ...path,
-            body: { columns: held, first_row, sheet, period, basis, area, price, ...some },
-          }),
-        ),
-      );
-    } catch (error) {
-      complain(error);
-    }
-  };
+  const leave = useLeave(tray, () => onTray(null));
   const judged = selected.size > 0 ? [...selected].filter((row) => rows.includes(row)) : rows;
   useKeys({
     Enter: () => void take(),
@@ -129,23 +108,14 @@ export function TrayView({ tray, onTray, more, onMore }: Props) {
     );
   return (
     <T.Tray aria-label="Tray">
-      <T.TrayHead>
-        <h2>{tray.name}</h2>
-        <Small>
-          {tray.quota_left != null && `simulated; ${number(tray.quota_left)} look-ups left`}
-          {tray.separator &&
-            `${tray.encoding === "text" ? "" : `${tray.encoding}, `}${tray.separator} between cells, decimal ${tray.decimal}`}
-        </Small>
-        <span>
-          <MainButton isDisabled={bring === 0 || job !== null} onPress={() => void take()}>
-            Take in {number(bring)} <kbd>Enter</kbd>
-          </MainButton>
-          {more && (
-            <Button onPress={() => void more().then(onMore).catch(complain)}>Next page</Button>
-          )}
-          <Button onPress={() => void leave()}>Leave</Button>
-        </span>
-      </T.TrayHead>
+      <TrayTop
+        tray={tray}
+        bring={bring}
+        busy={job !== null}
+        onTake={() => void take()}
+        onMore={more && (() => void more().then(onMore).catch(complain))}
+        onLeave={() => void leave()}
+      />
       {tray.sample.length > 0 && (
         <>
           <TrayUnits tray={tray} onAssign={assign} />
@@ -155,22 +125,14 @@ export function TrayView({ tray, onTray, more, onMore }: Props) {
           />
         </>
       )}
-      <S.Parts
-        aria-label="Rows of the file"
-        selectionMode="single"
-        disallowEmptySelection
-        selectedKeys={[part]}
-        onSelectionChange={(keys) => {
-          setPart([...keys][0] as Part);
+      <TrayParts
+        part={part}
+        counts={counts}
+        onPart={(next) => {
+          setPart(next);
           setSelected(new Set());
         }}
-      >
-        {parts.map((p) => (
-          <ToggleButton key={p.id} id={p.id}>
-            <b>{number(counts[p.id])}</b> {p.name}
-          </ToggleButton>
-        ))}
-      </S.Parts>
+      />
       {counts[part] > 0 && (
         <TrayHint
           part={part}
@@ -203,6 +165,88 @@ export function TrayView({ tray, onTray, more, onMore }: Props) {
         }
       />
     </T.Tray>
+  );
+}
+
+/** Says what the columns of the file hold; the server sorts its rows anew. */
+function useAssign(tray: Tray, onTray: (tray: Tray) => void) {
+  const { id } = usePlan();
+  const { complain } = useSaying();
+  const path = { params: { path: { plan_id: id, key: tray.key } } };
+  const { columns, first_row, sheet, period, basis, area, price } = tray;
+  return async (some: Partial<Schemas["ColumnChoice"]>) => {
+    const body = { columns, first_row, sheet, period, basis, area, price, ...some };
+    try {
+      onTray(
+        await taken(client.PUT("/api/plans/{plan_id}/gather/{key}/columns", { ...path, body })),
+      );
+    } catch (error) {
+      complain(error);
+    }
+  };
+}
+
+/** Leaves the file where it is: nothing of it is taken. */
+function useLeave({ key }: Tray, onDone: () => void) {
+  const { id } = usePlan();
+  const { complain } = useSaying();
+  return async () => {
+    try {
+      const path = { params: { path: { plan_id: id, key } } };
+      await taken(client.DELETE("/api/plans/{plan_id}/gather/{key}", path));
+    } catch (error) {
+      complain(error);
+    }
+    onDone();
+  };
+}
+
+type TopProps = {
+  tray: Tray;
+  bring: number;
+  busy: boolean;
+  onTake: () => void;
+  onMore?: () => void;
+  onLeave: () => void;
+};
+
+function TrayTop({ tray, bring, busy, onTake, onMore, onLeave }: TopProps) {
+  const encoding = tray.encoding === "text" ? "" : `${tray.encoding}, `;
+  return (
+    <T.TrayHead>
+      <h2>{tray.name}</h2>
+      <Small>
+        {tray.quota_left != null && `simulated; ${number(tray.quota_left)} look-ups left`}
+        {tray.separator && `${encoding}${tray.separator} between cells, decimal ${tray.decimal}`}
+      </Small>
+      <span>
+        <MainButton isDisabled={bring === 0 || busy} onPress={onTake}>
+          Take in {number(bring)} <kbd>Enter</kbd>
+        </MainButton>
+        {onMore && <Button onPress={onMore}>Next page</Button>}
+        <Button onPress={onLeave}>Leave</Button>
+      </span>
+    </T.TrayHead>
+  );
+}
+
+type PartsProps = { part: Part; counts: Record<Part, number>; onPart: (part: Part) => void };
+
+function TrayParts({ part, counts, onPart }: PartsProps) {
+  return (
+    <S.Parts
+      aria-label="Rows of the file"
+      selectionMode="single"
+      disallowEmptySelection
+      selectedKeys={[part]}
+      onSelectionChange={(keys) => onPart([...keys][0] as Part)}
+    >
+      {parts.map((p) => (
+        <ToggleButton key={p.id} id={p.id}>
+          <b>{number(counts[p.id])}</b> {p.name}
+        </ToggleButton>
+      ))}
+    </S.Parts>
   );
 }
 

@@ -2,7 +2,7 @@ import type { CallName } from "../../data/client";
 import { Button, MainButton } from "../../parts/Button";
 import { Foot, Sheet } from "../../parts/Sheet";
 import { plural } from "../../parts/format";
-import { useJudging } from "./desk";
+import { useCalls } from "./useSift";
 
 /** Keywords with a word, some of which are called otherwise already. */
 export type Over = { call: CallName; word: string; free: number[]; all: number[] };
@@ -11,12 +11,12 @@ type Props = { over: Over | null; onDone: () => void };
 
 /** Asks before calls that were made are made anew. */
 export function CallOver({ over, onDone }: Props) {
-  const { judge } = useJudging();
+  const { callAs } = useCalls();
   if (!over) return null;
   const { call, word, free, all } = over;
   const run = (ids: number[]) => {
     onDone();
-    void judge(call, ids, { by: "word" });
+    void callAs(call, ids, { by: "word" });
   };
   const called = all.length - free.length;
   return (

@@ -14,7 +14,7 @@ import { called } from "../../parts/shownList";
 import { valueOf, writtenOf } from "../../parts/shownColumn";
 import * as S from "./Compare.styles";
 import { Tinted } from "./Tinted";
-import { useJudging, useSift } from "./desk";
+import { useCalls, useSift } from "./useSift";
 
 const way = ["learn", "unknown", "firm", "compare", "buy", "job"];
 const most = 6;
@@ -24,13 +24,13 @@ const width = 120;
 export function Compare() {
   const { sheet, summary } = usePlan();
   const { rowOf } = useSift();
-  const { targets, judge } = useJudging();
+  const { targets, callAs } = useCalls();
   const scale = usePriceScale(sheet.figures, width);
   const rows = targets
     .slice(0, most)
     .flatMap((id) => rowOf.get(id) ?? [])
     .sort((a, b) => stage(sheet, a) - stage(sheet, b));
-  const call = (name: CallName) => void judge(name);
+  const call = (name: CallName) => void callAs(name);
   useActions([
     { name: "Keep those compared", keys: ["1"], run: () => call("keep") },
     { name: "Hold those compared", keys: ["2"], run: () => call("hold") },

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from "react";
 import { useActions } from "../../app/actions";
-import { useAsked, useDesk } from "../../app/desk";
+import { useAsked, useAsking } from "../../app/asked";
 import type { CallName } from "../../data/client";
 import { usePlan } from "../../data/plan";
 import { useSaying } from "../../data/saying";
@@ -14,14 +14,14 @@ import { CallBar } from "./CallBar";
 import { ColumnSheet } from "./list/ColumnSheet";
 import { Compare } from "./Compare";
 import { FilterBar } from "./filter/FilterBar";
-import { EditSheet, NoteSheet, ReasonSheet } from "./JudgeSheets";
+import { EditSheet, NoteSheet, ReasonSheet } from "./CallSheets";
 import { List } from "./list/List";
 import { MapView } from "./map/MapView";
 import { OneByOne } from "./one/OneByOne";
 import { RulesSheet } from "./RulesSheet";
 import * as S from "./Sift.styles";
 import { Words } from "./words/Words";
-import { useJudging, useSift, SiftProvider, views } from "./desk";
+import { useCalls, useSift, SiftProvider, views } from "./useSift";
 
 type Over = "reason" | "note" | "edit" | "rules" | "columns" | null;
 
@@ -29,17 +29,17 @@ type Over = "reason" | "note" | "edit" | "rules" | "columns" | null;
 export function Sift() {
   return (
     <SiftProvider>
-      <Desk />
+      <Ways />
     </SiftProvider>
   );
 }
 
-function Desk() {
-  const { setActive } = useDesk();
+function Ways() {
+  const { setActive } = useAsking();
   const { active } = useAsked();
   const { say } = useSaying();
   const { selected, setSelected, last, view, setView, refresh } = useSift();
-  const { targets, judge } = useJudging();
+  const { targets, callAs } = useCalls();
   const [over, setOver] = useState<Over>(null);
   const grid = useRef<GridHandle>(null);
   const search = useRef<HTMLInputElement>(null);
@@ -50,7 +50,7 @@ function Desk() {
   }, [view]);
   const call = useSteady((name: CallName, reason: string = "") => {
     const back = active;
-    const called = judge(name, undefined, { reason });
+    const called = callAs(name, undefined, { reason });
     // the next row comes at once: the next key press must not fall on this one again
     if (selected.size === 0) grid.current?.move(1);
     void called.then((took) => {

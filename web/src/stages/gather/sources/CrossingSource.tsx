@@ -18,7 +18,6 @@ type Props = { onTray: Brought };
 /** Lists of words crossed into keywords, written as a sentence. */
 export function CrossingSource({ onTray }: Props) {
   const { summary } = usePlan();
-  const send = usePlanChange();
   const { read, path } = useReading();
   const { values } = summary.brief;
   const [parts, setParts] = useState<Part[]>(() => [
@@ -31,7 +30,6 @@ export function CrossingSource({ onTray }: Props) {
     { words: [...values.places, "near me"], on: true, optional: true },
   ]);
   const [anyOrder, setAnyOrder] = useState(false);
-  const [name, setName] = useState("");
   const [made, setMade] = useState<Schemas["CrossingAnswer"] | null>(null);
   const recipes = usePlanQuery("/recipes");
   const question = { parts, any_order: anyOrder };
@@ -64,43 +62,12 @@ export function CrossingSource({ onTray }: Props) {
         ),
       onTray,
     );
-  const save = async () => {
-    const body = { name: name.trim(), parts };
-    if (await send("post", "/recipes", body)) setName("");
-  };
   return (
     <>
       <h2>Crossing</h2>
       <S.Sentence>
         {parts.map((part, at) => (
-          <S.CrossPart key={at} data-off={!part.on || undefined}>
-            <span>
-              {at > 0 && <i>× </i>}
-              <Blank
-                label={`List ${at + 1}, words between commas`}
-                value={part.words.join(", ")}
-                placeholder="words, between commas"
-                onCommit={(text) => {
-                  set(at, { words: wordsOf(text) });
-                  return true;
-                }}
-              />
-            </span>
-            <small>
-              <Tick
-                label="on"
-                about={`List ${at + 1} takes part`}
-                is={part.on ?? true}
-                onChange={(on) => set(at, { on })}
-              />
-              <Tick
-                label="may be left out"
-                about={`List ${at + 1} may be left out`}
-                is={part.optional ?? false}
-                onChange={(optional) => set(at, { optional })}
-              />
-            </small>
-          </S.CrossPart>
+          <CrossList key={at} at={at} part={part} onChange={(some) => set(at, some)} />
         ))}
         <TextButton
           isDisabled={parts.length >= 6}
@@ -129,16 +96,7 @@ export function CrossingSource({ onTray }: Props) {
         )}
       </S.Preview>
       <S.Line>
-        <input
-          aria-label="Name of the crossing"
-          placeholder="name it, to run it again"
-          value={name}
-          onChange={(event) => setName(event.currentTarget.value)}
-          onKeyDown={(event) => event.stopPropagation()}
-        />
-        <Button isDisabled={!name.trim()} onPress={() => void save()}>
-          Save
-        </Button>
+        <SaveCrossing parts={parts} />
         {recipes.data?.map((recipe) => (
           <TextButton key={recipe.id} onPress={() => setParts(recipe.parts)}>
             {recipe.name}
@@ -149,6 +107,65 @@ export function CrossingSource({ onTray }: Props) {
         A word twice or two places in one keyword are silly doubles and are left out; so is what the
         sheet has already.
       </Small>
+    </>
+  );
+}
+
+type ListProps = { at: number; part: Part; onChange: (some: Partial<Part>) => void };
+
+/** One list of words, whether it takes part, and whether it may be left out. */
+function CrossList({ at, part, onChange }: ListProps) {
+  return (
+    <S.CrossPart data-off={!part.on || undefined}>
+      <span>
+        {at > 0 && <i>× </i>}
+        <Blank
+          label={`List ${at + 1}, words between commas`}
+          value={part.words.join(", ")}
+          placeholder="words, between commas"
+          onCommit={(text) => {
+            onChange({ words: wordsOf(text) });
+            return true;
+          }}
+        />
+      </span>
+      <small>
+        <Tick
+          label="on"
+          about={`List ${at + 1} takes part`}
+          is={part.on ?? true}
+          onChange={(on) => onChange({ on })}
+        />
+        <Tick
+          label="may be left out"
+          about={`List ${at + 1} may be left out`}
+          is={part.optional ?? false}
+          onChange={(optional) => onChange({ optional })}
+        />
+      </small>
+    </S.CrossPart>
+  );
+}
+
+/** Keeps the lists under a name, to run them again. */
+function SaveCrossing({ parts }: { parts: Part[] }) {
+  const send = usePlanChange();
+  const [name, setName] = useState("");
+  const save = async () => {
+    if (await send("post", "/recipes", { name: name.trim(), parts })) setName("");
+  };
+  return (
+    <>
+      <input
+        aria-label="Name of the crossing"
+        placeholder="name it, to run it again"
+        value={name}
+        onChange={(event) => setName(event.currentTarget.value)}
+        onKeyDown={(event) => event.stopPropagation()}
+      />
+      <Button isDisabled={!name.trim()} onPress={() => void save()}>
+        Save
+      </Button>
     </>
   );
 }

@@ -6,7 +6,7 @@ import * as S from "./Filter.styles";
 import { Alone, PickChip, RangeChip } from "./FilterChips";
 import { SavedFilters } from "./SavedFilters";
 import { everything, flags, picks, ranges, type Filter } from "./filter";
-import { useSift } from "../desk";
+import { useSift } from "../useSift";
 
 const always = ["intent", "standing", "call"];
 

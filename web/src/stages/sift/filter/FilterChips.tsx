@@ -13,7 +13,7 @@ import {
   type Filter,
   type Range,
 } from "./filter";
-import { useSift } from "../desk";
+import { useSift } from "../useSift";
 import { useForms } from "./useForms";
 
 /** How many keywords of the whole sheet one chip alone leaves. */

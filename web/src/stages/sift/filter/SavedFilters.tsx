@@ -7,7 +7,7 @@ import { TextButton } from "../../../parts/Button";
 import { number } from "../../../parts/format";
 import * as S from "./Filter.styles";
 import { everything, fromAddress, queryOf } from "./filter";
-import { useSift } from "../desk";
+import { useSift } from "../useSift";
 
 /** Filters saved by name. */
 export function SavedFilters() {

@@ -2,7 +2,7 @@ import { useRef, useState } from "react";
 import { rowHeight } from "../../../look/tokens";
 import { TextButton } from "../../../parts/Button";
 import { usePlan } from "../../../data/plan";
-import { useTry, type Trying } from "../../../data/trying";
+import { useTry, type WhatIf } from "../../../data/whatIf";
 import { count, money, percent, plural } from "../../../parts/format";
 import * as S from "../Sift.styles";
 import { ruleWords } from "../ruleWords";
@@ -14,7 +14,7 @@ type Props = {
   own: boolean;
   beyond: number;
   /** What would be changed were the line moved by so many rows. */
-  moved: (by: number) => Trying;
+  moved: (by: number) => WhatIf;
   onMove: (rows: number) => void;
   onFree: () => void;
 };

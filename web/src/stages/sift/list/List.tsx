@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useState, type Ref, type RefObject } from "react";
 import { useActions } from "../../../app/actions";
-import { useAsked, useDesk } from "../../../app/desk";
+import { useAsked, useAsking } from "../../../app/asked";
 import { usePlan } from "../../../data/plan";
 import { usePlanChange } from "../../../data/usePlanChange";
 import { useSaying } from "../../../data/saying";
@@ -12,8 +12,8 @@ import { Line } from "./Line";
 import * as S from "../Sift.styles";
 import { listColumns, rowStamps, whiskerWidth } from "./columns";
 import { chosenColumns, useColumnPlan } from "./columnPlan";
-import { useSift } from "../desk";
-import { inSections, lineBefore, ordered } from "./order";
+import { useSift } from "../useSift";
+import { inSections, lineBefore, ordered, type Section } from "./order";
 
 type Props = { handle: Ref<GridHandle>; grid: RefObject<GridHandle | null> };
 
@@ -21,7 +21,7 @@ type Props = { handle: Ref<GridHandle>; grid: RefObject<GridHandle | null> };
 export function List({ handle, grid }: Props) {
   const { summary, sheet, changeBrief } = usePlan();
   const send = usePlanChange();
-  const { setActive } = useDesk();
+  const { setActive } = useAsking();
   const { active } = useAsked();
   const { say } = useSaying();
   const { shown, idOf, selected, setSelected } = useSift();
@@ -84,35 +84,22 @@ export function List({ handle, grid }: Props) {
     },
   ]);
 
+  const line = before !== null && (
+    <Line
+      byPrice={byPrice}
+      limit={limit}
+      own={values.max_cpc !== null}
+      beyond={rows.rows.length - before}
+      moved={(by) => movedLine(before + by)}
+      onMove={(by) => moveLine(before + by)}
+      onFree={() => void changeBrief({ max_cpc: null })}
+    />
+  );
   const dividers: Divider[] = sectioned
-    ? rows.sections.map(({ id: key, name, before: at, length }) => ({
-        id: key,
-        before: at,
-        content: (
-          <S.Section>
-            <strong>{name}</strong> {plural(length, "keyword")}
-          </S.Section>
-        ),
-      }))
+    ? rows.sections.map(sectionHead)
     : before === null
       ? []
-      : [
-          {
-            id: "line",
-            before,
-            content: (
-              <Line
-                byPrice={byPrice}
-                limit={limit}
-                own={values.max_cpc !== null}
-                beyond={rows.rows.length - before}
-                moved={(by) => movedLine(before + by)}
-                onMove={(by) => moveLine(before + by)}
-                onFree={() => void changeBrief({ max_cpc: null })}
-              />
-            ),
-          },
-        ];
+      : [{ id: "line", before, content: line }];
   return (
     <Grid
       label="Keywords"
@@ -140,6 +127,16 @@ export function List({ handle, grid }: Props) {
     />
   );
 }
+
+const sectionHead = ({ id, name, before, length }: Section): Divider => ({
+  id,
+  before,
+  content: (
+    <S.Section>
+      <strong>{name}</strong> {plural(length, "keyword")}
+    </S.Section>
+  ),
+});
 
 /** The order rows are shown in. It changes when asked for, never because of a call. */
 function useRows(shown: number[], sort: Sort, sectioned: boolean) {

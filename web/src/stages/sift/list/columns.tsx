@@ -18,8 +18,6 @@ export const whiskerWidth = 116;
 /** The columns of the list. */
 export function listColumns(sheet: SheetBlock, scale: PriceScale, currency: string): Column[] {
   const { texts, figures } = sheet;
-  const kept = (row: number) => texts.call[row] === "keep";
-  const figure = (row: number, text: string) => (kept(row) ? text : <S.Would>{text}</S.Would>);
   return [
     {
       id: "call",
@@ -74,6 +72,18 @@ export function listColumns(sheet: SheetBlock, scale: PriceScale, currency: stri
       ),
     },
     priceColumn({ figures, scale, width: whiskerWidth, head: `Price, ${currency}` }),
+    ...planColumns(sheet, currency),
+    ...shownColumns
+      .filter((column) => column.listed)
+      .map((column) => plainColumn(sheet, column, currency)),
+  ];
+}
+
+/** What the plan says of each: where it stands, what it brings or would bring, what is odd. */
+function planColumns({ texts, figures }: SheetBlock, currency: string): Column[] {
+  const kept = (row: number) => texts.call[row] === "keep";
+  const figure = (row: number, text: string) => (kept(row) ? text : <S.Would>{text}</S.Would>);
+  return [
     {
       id: "headroom",
       head: (
@@ -135,9 +145,6 @@ export function listColumns(sheet: SheetBlock, scale: PriceScale, currency: stri
         <Note figures={figures} row={row} unpaid={texts.strong_unpaid[row] ?? false} />
       ),
     },
-    ...shownColumns
-      .filter((column) => column.listed)
-      .map((column) => plainColumn(sheet, column, currency)),
   ];
 }
 

@@ -5,15 +5,18 @@ import {
   useMemo,
   useRef,
   useState,
+  type Dispatch,
+  type MouseEvent,
   type PointerEvent,
+  type SetStateAction,
 } from "react";
 import { useActions } from "../../../app/actions";
-import { useAsked, useDesk } from "../../../app/desk";
+import { useAsked, useAsking } from "../../../app/asked";
 import { usePlan } from "../../../data/plan";
 import { TextButton } from "../../../parts/Button";
 import { number, money } from "../../../parts/format";
 import * as S from "./MapView.styles";
-import { useSift } from "../desk";
+import { useSift } from "../useSift";
 import { drawMap } from "./drawMap";
 import { petalsOf } from "./petals";
 import {
@@ -36,7 +39,7 @@ const pan = 60;
 export function MapView() {
   const { sheet, summary } = usePlan();
   const { shown, idOf, rowOf, selected, setSelected } = useSift();
-  const { setActive } = useDesk();
+  const { setActive } = useAsking();
   const { active } = useAsked();
   const [zoom, setZoom] = useState(whole);
   const [lasso, setLasso] = useState(false);
@@ -58,11 +61,7 @@ export function MapView() {
     [ends, shown, size],
   );
   const places = useMemo(() => zoomedTo(unzoomed, zoom), [unzoomed, zoom]);
-  const ranked = useMemo(() => {
-    const { customers, searches } = sheet.figures;
-    const by = (row: number) => (customers[row] ?? 0) * 1e9 + (searches[row] ?? 0);
-    return shown.slice().sort((a, b) => by(b) - by(a));
-  }, [shown, sheet.figures]);
+  const ranked = useRanked(shown);
   const chosen = useMemo(
     () => new Set([...selected].flatMap((id) => rowOf.get(id) ?? [])),
     [selected, rowOf],
@@ -78,10 +77,6 @@ export function MapView() {
     return () => cancelAnimationFrame(ask);
   }, [sheet, petals, places, scales, size, chosen, here, shape, limit, ranked]);
 
-  const pointOf = (event: PointerEvent): Point => {
-    const summaryOf = event.currentTarget.getBoundingClientRect();
-    return [event.clientX - summaryOf.left, event.clientY - summaryOf.top];
-  };
   const select = (from: Point[], adds: boolean) => {
     const found = inShape(places, from, lasso).map(idOf);
     setSelected(new Set([...(adds ? selected : []), ...found]));
@@ -109,31 +104,14 @@ export function MapView() {
     },
     [places, here, idOf, setActive],
   );
-  useActions([
-    { name: "Next keyword on the map", keys: ["j", "ArrowRight", "ArrowDown"], run: () => step(1) },
-    { name: "Keyword before on the map", keys: ["k", "ArrowLeft", "ArrowUp"], run: () => step(-1) },
-    { name: "Zoom in", keys: ["+", "="], run: () => setZoom((z) => zoomed(z, size, 1.5)) },
-    { name: "Zoom out", keys: ["-"], run: () => setZoom((z) => zoomed(z, size, 1 / 1.5)) },
-    { name: "The whole map", keys: ["z"], run: () => setZoom(whole) },
-    { name: "Map: to the left", keys: ["a"], run: () => setZoom((z) => ({ ...z, x: z.x + pan })) },
-    { name: "Map: to the right", keys: ["d"], run: () => setZoom((z) => ({ ...z, x: z.x - pan })) },
-    {
-      name: "Select what the map now shows",
-      keys: ["Ctrl+a"],
-      run: () => setSelected(new Set(places.map(({ row }) => idOf(row)))),
-    },
-    {
-      name: "Select this keyword too",
-      keys: ["x"],
-      run: () => active !== null && setSelected(new Set([...selected, active])),
-    },
-    {
-      name: lasso ? "Select with a rectangle" : "Select with a lasso",
-      keys: ["v"],
-      run: () => setLasso(!lasso),
-    },
-    { name: "Select nothing", keys: ["Escape"], run: () => setSelected(new Set()) },
-  ]);
+  useMapActions({
+    size,
+    step,
+    setZoom,
+    lasso,
+    setLasso,
+    places: () => places.map(({ row }) => idOf(row)),
+  });
   const told = over ?? here;
   const unplaced = shown.length - places.length;
   return (
@@ -142,7 +120,7 @@ export function MapView() {
         <TextButton onPress={() => setLasso(!lasso)} aria-pressed={lasso}>
           {lasso ? "with a lasso" : "with a rectangle"}
         </TextButton>
-        <kbd>v</kbd> select · <kbd>+</kbd> <kbd>-</kbd> or the wheel zoom, <kbd>z</kbd> all ·{" "}
+        <kbd>q</kbd> select · <kbd>+</kbd> <kbd>-</kbd> or the wheel zoom, <kbd>z</kbd> all ·{" "}
         <kbd>x</kbd> adds · Shift adds to the selection
         {unplaced > 0 && ` · ${number(unplaced)} without a price or a volume are not drawn`}
       </S.Tools>
@@ -166,8 +144,7 @@ export function MapView() {
           onPointerLeave={() => setOver(null)}
           onPointerUp={onUp}
           onWheel={(event) => {
-            const summaryOf = event.currentTarget.getBoundingClientRect();
-            const about: Point = [event.clientX - summaryOf.left, event.clientY - summaryOf.top];
+            const about = pointOf(event);
             setZoom((z) => zoomed(z, size, event.deltaY < 0 ? 1.2 : 1 / 1.2, about, closest));
           }}
         />
@@ -178,6 +155,61 @@ export function MapView() {
       </S.Box>
     </>
   );
+}
+
+const pointOf = (event: MouseEvent): Point => {
+  const from = event.currentTarget.getBoundingClientRect();
+  return [event.clientX - from.left, event.clientY - from.top];
+};
+
+type Acting = {
+  size: Point;
+  step: (by: number) => void;
+  setZoom: Dispatch<SetStateAction<Zoom>>;
+  lasso: boolean;
+  setLasso: (lasso: boolean) => void;
+  /** Ids of the keywords that the map now shows. */
+  places: () => number[];
+};
+
+/** The keys of the map. */
+function useMapActions({ size, step, setZoom, lasso, setLasso, places }: Acting) {
+  const { selected, setSelected } = useSift();
+  const { active } = useAsked();
+  useActions([
+    { name: "Next keyword on the map", keys: ["j", "ArrowRight", "ArrowDown"], run: () => step(1) },
+    { name: "Keyword before on the map", keys: ["k", "ArrowLeft", "ArrowUp"], run: () => step(-1) },
+    { name: "Zoom in", keys: ["+", "="], run: () => setZoom((z) => zoomed(z, size, 1.5)) },
+    { name: "Zoom out", keys: ["-"], run: () => setZoom((z) => zoomed(z, size, 1 / 1.5)) },
+    { name: "The whole map", keys: ["z"], run: () => setZoom(whole) },
+    { name: "Map: to the left", keys: ["a"], run: () => setZoom((z) => ({ ...z, x: z.x + pan })) },
+    { name: "Map: to the right", keys: ["d"], run: () => setZoom((z) => ({ ...z, x: z.x - pan })) },
+    {
+      name: "Select what the map now shows",
+      keys: ["Ctrl+a"],
+      run: () => setSelected(new Set(places())),
+    },
+    {
+      name: "Select this keyword too",
+      keys: ["x"],
+      run: () => active !== null && setSelected(new Set([...selected, active])),
+    },
+    {
+      name: lasso ? "Select with a rectangle" : "Select with a lasso",
+      keys: ["q"],
+      run: () => setLasso(!lasso),
+    },
+    { name: "Select nothing", keys: ["Escape"], run: () => setSelected(new Set()) },
+  ]);
+}
+
+/** Keywords by customers, then searches: the ones drawn when not all can be. */
+function useRanked(shown: number[]): number[] {
+  const { customers, searches } = usePlan().sheet.figures;
+  return useMemo(() => {
+    const by = (row: number) => (customers[row] ?? 0) * 1e9 + (searches[row] ?? 0);
+    return shown.slice().sort((a, b) => by(b) - by(a));
+  }, [shown, customers, searches]);
 }
 
 function useSize() {

@@ -1,7 +1,7 @@
 import styled from "styled-components";
 import { ink, serif } from "../../../look/tokens";
 
-export const Desk = styled.div`
+export const Cards = styled.div`
   flex: 1;
   min-height: 0;
   overflow: auto;

@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useRef, useState, type ReactNode } from "react";
 import { useActions } from "../../../app/actions";
-import { useDesk } from "../../../app/desk";
+import { useAsking } from "../../../app/asked";
 import { useQuery } from "@tanstack/react-query";
 import { client, taken, type CallName } from "../../../data/client";
 import { usePlan } from "../../../data/plan";
@@ -14,7 +14,7 @@ import { priceScale, priceTicks } from "../../../parts/scale";
 import { CallBar } from "../CallBar";
 import * as S from "./OneByOne.styles";
 import { Tinted } from "../Tinted";
-import { useJudging, useSift } from "../desk";
+import { useCalls, useSift } from "../useSift";
 import { noteWords } from "../list/notes";
 
 const orders = [
@@ -31,8 +31,8 @@ const whiskerWidth = 320;
 export function OneByOne() {
   const { sheet, summary } = usePlan();
   const { shown, idOf, rowOf, last } = useSift();
-  const { judge } = useJudging();
-  const { setActive } = useDesk();
+  const { callAs } = useCalls();
+  const { setActive } = useAsking();
   const [order, setOrder] = useState<Order>("spend");
   const [stand, setStand] = useState<{ queue: number[]; place: number } | null>(null);
   const pace = usePace();
@@ -51,7 +51,7 @@ export function OneByOne() {
     // the next card comes at once: the next key press must not fall on this one again
     go(at + 1);
     pace.tick();
-    void judge(name, [id]).then((took) => !took && go(at));
+    void callAs(name, [id]).then((took) => !took && go(at));
   };
   useEffect(() => {
     if (id !== undefined) setActive(id);
@@ -75,7 +75,7 @@ export function OneByOne() {
   const { texts, figures } = sheet;
   const brings = texts.call[row] === "keep" ? "in this plan" : "it would bring";
   return (
-    <S.Desk>
+    <S.Cards>
       <S.Card aria-label={texts.text[row]}>
         <Choice label="In which order" value={order} options={orders} onChange={setOrder} />
         <S.Progress role="status">
@@ -123,7 +123,7 @@ export function OneByOne() {
         <CallBar count={1} onCall={call} />
       </S.Card>
       <Beside row={row} />
-    </S.Desk>
+    </S.Cards>
   );
 }
 

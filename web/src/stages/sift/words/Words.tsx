@@ -1,6 +1,6 @@
 import { useCallback, useMemo, useRef, useState } from "react";
 import { useActions } from "../../../app/actions";
-import { useDesk } from "../../../app/desk";
+import { useAsking } from "../../../app/asked";
 import { type CallName, type Schemas } from "../../../data/client";
 import { usePlan } from "../../../data/plan";
 import { usePlanChange } from "../../../data/usePlanChange";
@@ -13,7 +13,7 @@ import { count, money, number } from "../../../parts/format";
 import { CallOver, type Over } from "../CallOver";
 import { BlockSheet } from "../BlockSheet";
 import * as S from "../Sift.styles";
-import { useJudging, useSift } from "../desk";
+import { useCalls, useSift } from "../useSift";
 
 type View = Schemas["WordsView"];
 type Kind = Schemas["WordKindChange"]["kind"];
@@ -42,7 +42,7 @@ export function Words() {
   const { summary, sheet } = usePlan();
   const send = usePlanChange();
   const { filter, setFilter } = useSift();
-  const { judge } = useJudging();
+  const { callAs } = useCalls();
   const [active, setActive] = useState<number | null>(null);
   const [sort, setSort] = useState<Sort>({ by: "warning", down: false });
   const [over, setOver] = useState<Over | null>(null);
@@ -60,7 +60,7 @@ export function Words() {
     (at: number) => view?.ids.slice(view.starts[at], view.starts[at + 1]) ?? [],
     [view],
   );
-  const { ask } = useDesk();
+  const { ask } = useAsking();
   const stand = (at: number) => {
     setActive(at);
     const ids = idsOf(at);
@@ -74,7 +74,7 @@ export function Words() {
     const calls = new Map(sheet.texts.id.map((one, row) => [one, sheet.texts.call[row] ?? "none"]));
     const ids = idsOf(active);
     const free = ids.filter((one) => calls.get(one) === "none" || calls.get(one) === call);
-    if (free.length === ids.length || call === "none") void judge(call, ids, { by: "word" });
+    if (free.length === ids.length || call === "none") void callAs(call, ids, { by: "word" });
     else setOver({ call, word: word ?? "", free, all: ids });
   };
   const say = (kind: Kind) =>

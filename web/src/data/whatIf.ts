@@ -4,7 +4,7 @@ import { usePaced } from "../parts/usePaced";
 import { client, taken, type Summary, type Schemas } from "./client";
 import { usePlan } from "./plan";
 
-export type Trying = Partial<Schemas["Trying"]>;
+export type WhatIf = Partial<Schemas["WhatIf"]>;
 type Purse = Summary["purse"];
 
 const paceMilliseconds = 100;
@@ -30,7 +30,7 @@ export function useTriedPurse(): Purse | null {
 }
 
 /** What the plan would do under something that is only tried; undefined while nothing is. */
-export function useTry(body: Trying | null): Schemas["Tried"] | undefined {
+export function useTry(body: WhatIf | null): Schemas["WhatIfAnswer"] | undefined {
   const { id, summary } = usePlan();
   const text = body ? JSON.stringify(body) : "";
   const paced = usePaced(text, paceMilliseconds);
@@ -40,7 +40,7 @@ export function useTry(body: Trying | null): Schemas["Tried"] | undefined {
       taken(
         client.POST("/api/plans/{plan_id}/try", {
           params: { path: { plan_id: id } },
-          body: JSON.parse(paced) as Schemas["Trying"],
+          body: JSON.parse(paced) as Schemas["WhatIf"],
         }),
       ),
     enabled: paced !== "",

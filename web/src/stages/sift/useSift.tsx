@@ -9,7 +9,7 @@ import {
   type ReactNode,
 } from "react";
 import { useSearchParams } from "react-router";
-import { useAsked, useDesk } from "../../app/desk";
+import { useAsked, useAsking } from "../../app/asked";
 import type { CallName } from "../../data/client";
 import { usePlan } from "../../data/plan";
 import { useSaying } from "../../data/saying";
@@ -25,10 +25,10 @@ export const views = [
 ] as const;
 export type View = (typeof views)[number]["id"];
 
-export type Judged = { call: CallName; ids: number[]; reason: string };
+export type Called = { call: CallName; ids: number[]; reason: string };
 type How = { reason?: string; by?: "hand" | "word" | "rule" };
 
-type SiftDesk = {
+type Sifting = {
   filter: Filter;
   setFilter: (filter: Filter) => void;
   /** Rows that the filter leaves, in the sheet's order; a call takes none away. */
@@ -37,44 +37,44 @@ type SiftDesk = {
   rowOf: ReadonlyMap<number, number>;
   selected: ReadonlySet<number>;
   setSelected: (ids: ReadonlySet<number>) => void;
-  last: Judged | null;
+  last: Called | null;
   view: View;
   setView: (view: View) => void;
   /** Filter and order anew: what was called meanwhile may go or move. */
   refresh: () => void;
 };
 
-type Judging = {
+type Calls = {
   /** What an action acts on: the selection, else the keyword one stands on. */
   targets: number[];
-  judge: (call: CallName, ids?: number[], how?: How) => Promise<boolean>;
+  callAs: (call: CallName, ids?: number[], how?: How) => Promise<boolean>;
 };
 
 // two, so that a step in the sheet leaves the filter's chips alone
-const Context = createContext<SiftDesk | null>(null);
-const JudgingContext = createContext<Judging | null>(null);
+const Context = createContext<Sifting | null>(null);
+const CallsContext = createContext<Calls | null>(null);
 
-export function useSift(): SiftDesk {
-  const desk = useContext(Context);
-  if (!desk) throw new Error("useSift outside of SiftProvider");
-  return desk;
+export function useSift(): Sifting {
+  const sifting = useContext(Context);
+  if (!sifting) throw new Error("useSift outside of SiftProvider");
+  return sifting;
 }
 
-export function useJudging(): Judging {
-  const judging = useContext(JudgingContext);
-  if (!judging) throw new Error("useJudging outside of SiftProvider");
-  return judging;
+export function useCalls(): Calls {
+  const calls = useContext(CallsContext);
+  if (!calls) throw new Error("useCalls outside of SiftProvider");
+  return calls;
 }
 
 /** What the ways into the sheet share: filter, selection, calls. */
 export function SiftProvider({ children }: { children: ReactNode }) {
   const { sheet, call } = usePlan();
-  const { ask } = useDesk();
+  const { ask } = useAsking();
   const { active, asked: askedOf } = useAsked();
   const { say } = useSaying();
   const { params, setParams } = useAddress();
   const [selected, setSelected] = useState<ReadonlySet<number>>(new Set());
-  const [last, setLast] = useState<Judged | null>(null);
+  const [last, setLast] = useState<Called | null>(null);
   const [filter, setFilter] = useFilter(params, setParams);
   const [anew, setAnew] = useState(0);
   const shown = useShown(filter, anew);
@@ -94,7 +94,7 @@ export function SiftProvider({ children }: { children: ReactNode }) {
     // eslint-disable-next-line react-hooks/exhaustive-deps -- what is asked follows the selection, not the other way round
   }, [targets]);
 
-  const judge = useCallback(
+  const callAs = useCallback(
     async (name: CallName, some?: number[], how: How = {}) => {
       const wanted = some ?? targets;
       if (wanted.length === 0) {
@@ -121,7 +121,7 @@ export function SiftProvider({ children }: { children: ReactNode }) {
     [setParams],
   );
   const refresh = useCallback(() => setAnew((n) => n + 1), []);
-  const desk = useMemo(
+  const sifting = useMemo(
     () => ({
       filter,
       setFilter,
@@ -137,10 +137,10 @@ export function SiftProvider({ children }: { children: ReactNode }) {
     }),
     [filter, setFilter, shown, idOf, rowOf, selected, last, view, setView, refresh],
   );
-  const judging = useMemo(() => ({ targets, judge }), [targets, judge]);
+  const calls = useMemo(() => ({ targets, callAs }), [targets, callAs]);
   return (
-    <Context.Provider value={desk}>
-      <JudgingContext.Provider value={judging}>{children}</JudgingContext.Provider>
+    <Context.Provider value={sifting}>
+      <CallsContext.Provider value={calls}>{children}</CallsContext.Provider>
     </Context.Provider>
   );
 }

@@ -7,7 +7,7 @@ export type Asked =
   | { kind: "selection"; ids: number[] }
   | { kind: "figure"; name: FigureName };
 
-type Desk = {
+type Asking = {
   setActive: (id: number | null) => void;
   /** Ask for workings; opens the panel unless told not to. */
   ask: (asked: Asked | null, opens?: boolean) => void;
@@ -22,24 +22,24 @@ type Stand = {
 };
 
 // two, so that a step in a sheet draws only what shows where the planner stands
-const Context = createContext<Desk | null>(null);
+const Context = createContext<Asking | null>(null);
 const Standing = createContext<Stand>({ active: null, asked: null });
 
-export function useDesk(): Desk {
-  const desk = useContext(Context);
-  if (!desk) throw new Error("useDesk outside of DeskProvider");
-  return desk;
+export function useAsking(): Asking {
+  const asking = useContext(Context);
+  if (!asking) throw new Error("useAsking outside of AskedProvider");
+  return asking;
 }
 
 export const useAsked = (): Stand => useContext(Standing);
 
 type Props = { children: ReactNode };
 
-export function DeskProvider({ children }: Props) {
+export function AskedProvider({ children }: Props) {
   const [active, setActive] = useState<number | null>(null);
   const [asked, ask] = useState<Asked | null>(null);
   const [open, setOpen] = useState(() => window.innerWidth >= 1180);
-  const desk = useMemo(
+  const asking = useMemo(
     () => ({
       setActive: (id: number | null) => {
         setActive(id);
@@ -56,7 +56,7 @@ export function DeskProvider({ children }: Props) {
   );
   const stand = useMemo(() => ({ active, asked }), [active, asked]);
   return (
-    <Context.Provider value={desk}>
+    <Context.Provider value={asking}>
       <Standing.Provider value={stand}>{children}</Standing.Provider>
     </Context.Provider>
   );

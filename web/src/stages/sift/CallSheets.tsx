@@ -7,7 +7,7 @@ import { Button, MainButton, TextButton } from "../../parts/Button";
 import { Field, Foot, Sheet } from "../../parts/Sheet";
 import { parsed, plural } from "../../parts/format";
 import * as S from "./Sift.styles";
-import { useJudging, useSift } from "./desk";
+import { useCalls, useSift } from "./useSift";
 
 type Props = { open: boolean; onOpen: (open: boolean) => void };
 type Edit = Omit<Schemas["KeywordEdit"], "ids">;
@@ -25,7 +25,7 @@ function Reasons({ onDone }: { onDone: () => void }) {
   const { summary, sheet } = usePlan();
   const send = usePlanChange();
   const { last, rowOf } = useSift();
-  const { judge, targets } = useJudging();
+  const { callAs, targets } = useCalls();
   const { say } = useSaying();
   const [text, setText] = useState("");
   const quick = summary.own.quick_reasons;
@@ -33,8 +33,8 @@ function Reasons({ onDone }: { onDone: () => void }) {
     onDone();
     const row = rowOf.get(targets[0] ?? -1);
     const call = row === undefined ? "none" : sheet.texts.call[row];
-    if (call && call !== "none") void judge(call, targets, { reason });
-    else if (last) void judge(last.call, last.ids, { reason });
+    if (call && call !== "none") void callAs(call, targets, { reason });
+    else if (last) void callAs(last.call, last.ids, { reason });
     else say("A reason belongs to a call: call a keyword first.");
   };
   const keep = (reasons: string[]) => void send("patch", "/own", { quick_reasons: reasons });
@@ -88,7 +88,7 @@ function Reasons({ onDone }: { onDone: () => void }) {
 
 /** A note on the selected keywords. */
 export function NoteSheet({ open, onOpen }: Props) {
-  const { targets } = useJudging();
+  const { targets } = useCalls();
   return (
     <Sheet title={`Note on ${plural(targets.length, "keyword")}`} open={open} onOpen={onOpen}>
       <Note onDone={() => onOpen(false)} />
@@ -99,7 +99,7 @@ export function NoteSheet({ open, onOpen }: Props) {
 function Note({ onDone }: { onDone: () => void }) {
   const { sheet } = usePlan();
   const { rowOf } = useSift();
-  const { targets } = useJudging();
+  const { targets } = useCalls();
   const edit = useEdit(onDone);
   const [text, setText] = useState(sheet.texts.note[rowOf.get(targets[0] ?? -1) ?? -1] ?? "");
   return (
@@ -129,14 +129,14 @@ function Note({ onDone }: { onDone: () => void }) {
 
 function useEdit(onDone: () => void) {
   const send = usePlanChange();
-  const { targets } = useJudging();
+  const { targets } = useCalls();
   return (body: Edit) =>
     void send("post", "/keywords/edit", { ids: targets, ...body }).then((took) => took && onDone());
 }
 
 /** Several keywords changed at once. */
 export function EditSheet({ open, onOpen }: Props) {
-  const { targets } = useJudging();
+  const { targets } = useCalls();
   return (
     <Sheet title={`Change ${plural(targets.length, "keyword")}`} open={open} onOpen={onOpen}>
       <Edits onDone={() => onOpen(false)} />

@@ -12,7 +12,7 @@ from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import ChangeAnswer, shape_of
 from milkwort.api.plan.summary import purse_block
 from milkwort.api.plan.workspace import Decision
-from milkwort.api.sift.schemas import LineChange, LineOrder, Tried, Trying
+from milkwort.api.sift.schemas import LineChange, LineOrder, WhatIf, WhatIfAnswer
 from milkwort.core.brief.brief import Brief
 from milkwort.core.market.standing import Stand
 from milkwort.core.plan.run import run_plan
@@ -24,8 +24,8 @@ from milkwort.store.sheet import with_brief
 router = APIRouter(tags=["sift"])
 
 
-@router.post("/plans/{plan_id}/try", responses=shape_of(Tried))
-def attempt(plan_id: int, body: Trying, work: Work) -> Response:
+@router.post("/plans/{plan_id}/try", responses=shape_of(WhatIfAnswer))
+def attempt(plan_id: int, body: WhatIf, work: Work) -> Response:
     """Work the plan out as if, and return its purse; nothing is kept."""
     loaded = work.plan(plan_id)
     brief = _brief(loaded, body)
@@ -63,7 +63,7 @@ def _moved(loaded: OpenPlan, keyword: int, by: LineOrder) -> dict[str, Any]:
     return {"ceiling_rule": rule.rule, "ceiling_value": rule.value}
 
 
-def _brief(loaded: OpenPlan, body: Trying) -> Brief:
+def _brief(loaded: OpenPlan, body: WhatIf) -> Brief:
     record = loaded.record
     fields = body.brief.given() if body.brief else {}
     if body.line is not None:
