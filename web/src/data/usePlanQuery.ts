@@ -24,26 +24,26 @@ export type Asked = keyof {
   ]: true;
 };
 
-type Options = { enabled?: boolean };
+type Options = { enabled?: boolean; query?: Record<string, string | number | null> };
 
 /** Something of the plan, asked anew when the plan has changed; until then as it was. */
 export function usePlanQuery<A extends Asked>(
   asked: A,
-  options: Options = {},
+  { query, ...options }: Options = {},
 ): UseQueryResult<Answer<paths[`${typeof plans}${A}`]>> {
   const { id, summary } = usePlan();
   const found = useQuery<unknown>({
-    queryKey: [asked, id, summary.revision],
+    queryKey: [asked, id, summary.revision, query ?? null],
     queryFn: () => {
       const answer: unknown = client.GET(
         `${plans}${asked}` as never,
-        { params: { path: { plan_id: id } } } as never,
+        { params: { path: { plan_id: id }, query } } as never,
       );
       return taken(answer as Promise<{ data?: unknown; response: Response }>);
     },
     // what another plan answered is nothing to show meanwhile
-    placeholderData: (before: unknown, query?: { queryKey: readonly unknown[] }) =>
-      query?.queryKey[1] === id ? before : undefined,
+    placeholderData: (before: unknown, asked?: { queryKey: readonly unknown[] }) =>
+      asked?.queryKey[1] === id ? before : undefined,
     ...options,
   });
   return found as UseQueryResult<Answer<paths[`${typeof plans}${A}`]>>;

@@ -1,6 +1,7 @@
-import { useQuery } from "@tanstack/react-query";
-import { client, taken, type Schemas } from "../../data/client";
+import {} from "@tanstack/react-query";
+import { type Schemas } from "../../data/client";
 import { usePlan } from "../../data/plan";
+import { usePlanQuery } from "../../data/usePlanQuery";
 import { usePlanChange } from "../../data/usePlanChange";
 import { TextButton } from "../../parts/Button";
 import { money, number, percent, plural } from "../../parts/format";
@@ -10,20 +11,12 @@ type Kind = "account" | "terms";
 
 /** What results of the past say of the conversion rate, how sure, and one press to use it. */
 export function PastResults() {
-  const { id, summary } = usePlan();
+  const { summary } = usePlan();
   const send = usePlanChange();
-  const path = { params: { path: { plan_id: id } } };
-  const held = useQuery({
-    queryKey: ["past", id, summary.revision],
-    queryFn: async () => {
-      const account = await taken(client.GET("/api/plans/{plan_id}/past/account", path));
-      const terms = await taken(client.GET("/api/plans/{plan_id}/past/terms", path));
-      return { account: account?.summary ?? null, terms: terms?.summary ?? null };
-    },
-    placeholderData: (before) => before,
-  });
-  const kind: Kind = held.data?.account?.rate ? "account" : "terms";
-  const past = held.data?.[kind];
+  const account = usePlanQuery("/past/account").data?.summary;
+  const terms = usePlanQuery("/past/terms").data?.summary;
+  const kind: Kind = account?.rate ? "account" : "terms";
+  const past = { account, terms }[kind];
   if (!past) return null;
   const use = (counts: Schemas["PastApplied"]["counts"]) =>
     void send("post", "/past/{kind}/brief", { counts }, { kind });

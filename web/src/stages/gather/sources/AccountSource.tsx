@@ -1,8 +1,9 @@
-import { useQuery } from "@tanstack/react-query";
+import {} from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import { ToggleButton } from "react-aria-components";
 import { client, uploadOf, taken, type Schemas } from "../../../data/client";
 import { usePlan } from "../../../data/plan";
+import { usePlanQuery } from "../../../data/usePlanQuery";
 import { usePlanChange } from "../../../data/usePlanChange";
 import { Button, MainButton } from "../../../parts/Button";
 import type { Column } from "../../../parts/column";
@@ -28,14 +29,10 @@ const whats: { id: What; name: string }[] = [
 
 /** What is live now: where the plan starts, and what it changes of that. */
 export function AccountSource() {
-  const { summary } = usePlan();
   const send = usePlanChange();
   const { busy, read, path } = useReading();
   const [brought, setBrought] = useState<Account | null>(null);
-  const held = useQuery({
-    queryKey: ["account", summary.plan_id, summary.revision],
-    queryFn: () => taken<Account | null>(client.GET("/api/plans/{plan_id}/past/account", path)),
-  });
+  const held = usePlanQuery("/past/account");
   const view = held.data ?? brought;
   const readFile = (file: File) =>
     read(

@@ -1,7 +1,8 @@
-import { useQuery } from "@tanstack/react-query";
+import {} from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import { client, uploadOf, taken, type Schemas } from "../../../data/client";
 import { usePlan } from "../../../data/plan";
+import { usePlanQuery } from "../../../data/usePlanQuery";
 import { Button, MainButton } from "../../../parts/Button";
 import type { Column } from "../../../parts/column";
 import { Grid } from "../../../parts/Grid";
@@ -19,13 +20,9 @@ type Props = { onTray: Brought };
 
 /** What people really typed, with what came of it: terms that sold first. */
 export function TermsSource({ onTray }: Props) {
-  const { summary } = usePlan();
   const { busy, read, path } = useReading();
   const [brought, setBrought] = useState<Terms | null>(null);
-  const held = useQuery({
-    queryKey: ["terms", summary.plan_id, summary.revision],
-    queryFn: () => taken<Terms | null>(client.GET("/api/plans/{plan_id}/past/terms", path)),
-  });
+  const held = usePlanQuery("/past/terms");
   const view = held.data ?? brought;
   const readFile = (file: File) =>
     read(

@@ -1,7 +1,8 @@
-import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { client, uploadOf, taken, type Schemas } from "../../../../data/client";
-import { usePlan } from "../../../../data/plan";
+import {} from "../../../../data/plan";
+import { usePlanQuery } from "../../../../data/usePlanQuery";
 import { Button } from "../../../../parts/Button";
 import { Small } from "../../../../parts/Screen";
 import type { Brought } from "../../tray";
@@ -16,26 +17,16 @@ type Props = { onTray: Brought };
 
 /** What rivals pay for, held against the plan. */
 export function RivalsSource({ onTray }: Props) {
-  const { summary } = usePlan();
   const { busy, read, path } = useReading();
   const queries = useQueryClient();
   const [rival, setRival] = useState<string | null>(null);
   const [refused, setRefused] = useState<Rivals["refused"]>([]);
-  const held = useQuery({
-    queryKey: ["rivals", path.params.path.plan_id, summary.revision, rival],
-    queryFn: () =>
-      taken(
-        client.GET("/api/plans/{plan_id}/gather/rivals", {
-          params: { ...path.params, query: { rival } },
-        }),
-      ).catch(() => null),
-    placeholderData: keepPreviousData,
-  });
+  const held = usePlanQuery("/gather/rivals", { query: { rival } });
   const view = held.data ?? null;
   const bring = (came: Rivals) => {
     setRefused(came.refused);
     setRival(null);
-    return queries.invalidateQueries({ queryKey: ["rivals"] });
+    return queries.invalidateQueries({ queryKey: ["/gather/rivals"] });
   };
   const readFile = (file: File) =>
     read(
