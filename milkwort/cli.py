@@ -125,6 +125,7 @@ def _planned(
     from milkwort.core.arrange.structures import lexicon_of
     from milkwort.core.plan.run import run_plan
     from milkwort.formats import plan_result
+    from milkwort.formats.brief_lists import with_places
     from milkwort.formats.brief_toml import read_brief
     from milkwort.formats.keyword_rows import columns_by_heading, read_keyword_rows, table_of
     from milkwort.formats.text_table import read_text_table
@@ -134,25 +135,25 @@ def _planned(
     offers = [offer.name for offer in read.brief.offers]
     rows = read_keyword_rows(cells, columns_by_heading(cells), offers=("", *offers))
     if not rows.taken:
-        first = f"; the first: {rows.refused[0]}" if rows.refused else ""
+        reason = f"; the first: {rows.refused[0]}" if rows.refused else ""
         raise NothingUsableError(
-            f"{keywords_path.name}: no usable row, {len(rows.refused)} refused{first}"
+            f"{keywords_path.name}: no usable row, {len(rows.refused)} refused{reason}"
         )
     lexicon = lexicon_of(read.brief)
-    named = [name for name, _ in read.campaigns]
-    table, places = table_of(rows.taken, read.brief.volume_basis, offers, lexicon, named)
-    result = run_plan(read.brief, table)
+    first = read.lists.first_names
+    table, places = table_of(rows.taken, read.brief.volume_basis, offers, lexicon, first)
+    brief, left_out = with_places(read.brief, read.lists, places)
+    result = run_plan(brief, table)
     texts = [r.text for r in rows.taken]
-    remarks = [*map(str, rows.refused), *read.left_out]
+    left_out = [*read.left_out, *left_out]
+    remarks = [*map(str, rows.refused), *left_out]
     if workings is not None:
         return _workings(result, texts, workings), remarks
     if format is Format.CSV:
         return plan_result.result_csv(result, texts).encode(), remarks
     if format is Format.TABLE:
         return plan_result.result_table(result, texts, rows.refused).encode(), remarks
-    document = plan_result.result_document(
-        result, texts, rows.refused, read.left_out, places.campaigns
-    )
+    document = plan_result.result_document(result, texts, rows.refused, left_out, places, lexicon)
     return plan_result.result_json(document), remarks
 
 

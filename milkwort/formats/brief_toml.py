@@ -2,20 +2,19 @@
 
 from __future__ import annotations
 
-import math
 import tomllib
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from typing import Any, cast
 
 from milkwort.core.assumptions import RETIRED, TABLE
 from milkwort.core.brief.brief import Brief
 from milkwort.core.brief.fields import OF_OFFER, OF_PLAN, BriefField, keys_of
-from milkwort.core.brief.limits import Limits, SpendLimit
-from milkwort.core.brief.showing import ALWAYS, DAY_NAMES, Showing
+from milkwort.core.brief.showing import ALWAYS, Showing
 from milkwort.core.brief.values import Beside, brief_of_values
 from milkwort.core.errors import BadValueError
 from milkwort.core.words.match_types import MATCHES, Match
 from milkwort.core.words.negatives import Negative
+from milkwort.formats.brief_lists import LISTS, FileLists, lists_of, showing_of
 
 __all__ = ["BriefFile", "read_brief"]
 
@@ -34,7 +33,7 @@ _KEYS = {
     **{table: more | keys_of(table) for table, more in _BESIDE.items()},
     "negatives": {"exact", "phrase", "broad"},
     "showing": {"days", "from_hour", "to_hour", "zone", "share"},
-    "campaign": {"name", "least", "most"},
+    **LISTS,
     "assumptions": {*TABLE, *RETIRED},
 }  # fmt: skip
 
@@ -46,16 +45,16 @@ class BriefFile:
     Attributes
     ----------
     brief : Brief
-        Its limits name campaigns by their place in `campaigns`.
+        Without what it lists: that needs the keywords.
     left_out : tuple of str
         One sentence each.
-    campaigns : tuple of (str, SpendLimit)
-        Name of each campaign that is limited.
+    lists : FileLists
+        Campaigns, spots and negatives by name; `with_places` puts them into the brief.
     """
 
     brief: Brief
     left_out: tuple[str, ...]
-    campaigns: tuple[tuple[str, SpendLimit], ...] = ()
+    lists: FileLists = field(default_factory=FileLists)
 
 
 def read_brief(data: bytes, name: str = "brief") -> BriefFile:
@@ -81,18 +80,15 @@ def read_brief(data: bytes, name: str = "brief") -> BriefFile:
     changes = {key: _number(market, key, "market") for key in _ASSUMED_IN_MARKET if key in market}
     own = _table(tree, "assumptions")
     changes |= {key: _number(own, key, "assumptions") for key in own if key not in RETIRED}
-    campaigns = _campaigns(tree)
-    limits = Limits(campaigns={at: limit for at, (_, limit) in enumerate(campaigns)})
     offers = _offers(tree)
     said = {f.name: f.start for f in OF_PLAN} | offers[0] | {
         "offer_name": offers[0]["name"],
         "more_offers": offers[1:],
         **{f.name: _said(tree, f) for f in OF_PLAN if f.file},
     }  # fmt: skip
-    brief = brief_of_values(
-        str(plan.get("name", "Plan")), said, Beside(changes, _negatives(tree), limits=limits)
-    )
-    return BriefFile(replace(brief, showing=_showing(tree)), tuple(_left_out(tree)), campaigns)
+    brief = brief_of_values(str(plan.get("name", "Plan")), said, Beside(changes, _negatives(tree)))
+    lists = lists_of(tree, [offer.name for offer in brief.offers])
+    return BriefFile(replace(brief, showing=_showing(tree)), tuple(_left_out(tree)), lists)
 
 
 def _said(tree: dict[str, Any], field: BriefField) -> Any:
@@ -145,35 +141,11 @@ def _negatives(tree: dict[str, Any]) -> tuple[Negative, ...]:
     )
 
 
-def _campaigns(tree: dict[str, Any]) -> tuple[tuple[str, SpendLimit], ...]:
-    found = tree.get("campaign", [])
-    if not isinstance(found, list) or not all(isinstance(t, dict) for t in found):
-        raise BadValueError("[[campaign]]", "campaigns, each with a name", found)
-    named: list[tuple[str, SpendLimit]] = []
-    for table in found:
-        name = str(table.get("name", "")).strip()
-        if not name or name in [n for n, _ in named]:
-            raise BadValueError("[[campaign]] name", "a name of its own for each", name)
-        most = _number(table, "most", "campaign") if "most" in table else math.inf
-        named.append((name, SpendLimit(_number(table, "least", "campaign", 0.0), most)))
-    return tuple(named)
-
-
 def _showing(tree: dict[str, Any]) -> Showing:
     table = _table(tree, "showing")
     if not table:
         return ALWAYS
-    known = [name.casefold() for name in DAY_NAMES]
-    days = [d.casefold() for d in _texts(table, "days", "showing")] or known
-    if not set(days) <= set(known):
-        raise BadValueError("[showing] days", "names of days, such as Monday", ", ".join(days))
-    return Showing(
-        days=tuple(name in days for name in known),
-        from_hour=int(_number(table, "from_hour", "showing", 0)),
-        to_hour=int(_number(table, "to_hour", "showing", 24)),
-        zone=str(table.get("zone", "")),
-        share=_number(table, "share", "showing") if "share" in table else None,
-    )
+    return showing_of(table, "[showing]")
 
 
 def _offer(offer: dict[str, Any]) -> dict[str, Any]:

@@ -12,6 +12,10 @@ import numpy as np
 import orjson
 
 from milkwort.core.arrange.conflicts import Conflict, conflicts_of
+from milkwort.core.arrange.group_figures import group_figures
+from milkwort.core.arrange.group_likeness import likeness_of
+from milkwort.core.arrange.main_words import main_words
+from milkwort.core.arrange.to_block import to_block
 from milkwort.core.errors import Refusal
 from milkwort.core.fit.unmet import Unmet
 from milkwort.core.market.keyword_table import CALLS
@@ -20,10 +24,15 @@ from milkwort.core.plan.budgets import daily_budgets
 from milkwort.core.plan.notes import NOTES, notes_of, notices_of
 from milkwort.core.plan.run import PlanResult, attention_of, frontier_of
 from milkwort.core.words.intents import INTENTS
+from milkwort.core.words.lexicon import Lexicon, shipped_lexicon
 from milkwort.core.workings.keyword import Line, keyword_workings
 from milkwort.formats.cells import safe_cell
+from milkwort.formats.keyword_rows import TablePlaces
 
 __all__ = ["result_csv", "result_document", "result_json", "result_table", "workings_text"]
+
+NOWHERE = TablePlaces(("",), ())
+"""The one campaign of a table that names none."""
 
 _EXPECTED = ("impressions", "clicks", "spend", "customers", "revenue", "profit")
 
@@ -33,7 +42,8 @@ def result_document(
     texts: Sequence[str],
     refused: Sequence[Refusal] = (),
     left_out: Sequence[str] = (),
-    campaigns: Sequence[str] = ("",),
+    places: TablePlaces = NOWHERE,
+    lexicon: Lexicon | None = None,
 ) -> dict[str, Any]:
     """Return a result as plain values, figures unrounded.
 
@@ -45,9 +55,12 @@ def result_document(
     refused : sequence of Refusal
     left_out : sequence of str
         What of the brief's file was left out.
-    campaigns : sequence of str
-        Names by the table's numbers.
+    places : TablePlaces
+        Names behind the table's numbers.
+    lexicon : Lexicon, optional
+        Tells places, helper and warning words; the shipped one where left out.
     """
+    campaigns, words = places.campaigns, lexicon or shipped_lexicon()
     totals = {k: v for k, v in vars(result.totals).items() if k != "keywords"}
     curve, budgets = frontier_of(result), daily_budgets(result)
     return {
@@ -76,8 +89,14 @@ def result_document(
                 strict=True,
             )
         ],
+        "groups": _groups(result, places, words),
+        "spots": _spots(result, campaigns),
         "ladder": _ladder(result, texts),
         "keywords": _keywords(result, texts),
+        "to_block": [
+            {"text": one.text, "match": one.match, "saves": one.saves}
+            for one in to_block(result, words)
+        ],
         "conflicts": [_conflict(c, texts) for c in conflicts_of(result)],
         "refused": [r.as_dict() for r in refused],
         "notices": [*left_out, *notices_of(result)],
@@ -200,6 +219,40 @@ def _keywords(result: PlanResult, texts: Sequence[str]) -> list[dict[str, Any]]:
     ]  # fmt: skip
 
 
+def _groups(result: PlanResult, places: TablePlaces, lexicon: Lexicon) -> list[dict[str, Any]]:
+    count = len(places.groups)
+    figures = group_figures(result, count)
+    columns = {name: column.tolist() for name, column in vars(figures).items()}
+    main = main_words(result, count, lexicon)
+    kept = np.where(result.table.kept, result.table.group, -1)
+    alike = likeness_of(result.table.texts, kept, count).of_group.tolist()
+    return [
+        {
+            "group": name,
+            "campaign": places.campaigns[campaign],
+            "words": [one.word for one in main[at]],
+            "likeness": alike[at],
+            **{column: values[at] for column, values in columns.items()},
+        }
+        for at, (campaign, name) in enumerate(places.groups)
+    ]
+
+
+def _spots(result: PlanResult, campaigns: Sequence[str]) -> list[dict[str, Any]]:
+    columns = {n: c.tolist() for n, c in vars(result.spots).items() if n != "steps"}
+    return [
+        {
+            "spot": spot.name,
+            "campaign": campaigns[spot.campaign] if spot.campaign >= 0 else "",
+            "pays": spot.pays,
+            "price": spot.price,
+            "click_price": spot.click_price,
+            **{name: column[at] for name, column in columns.items()},
+        }
+        for at, spot in enumerate(result.brief.spots)
+    ]
+
+
 def _unmet(unmet: Unmet, campaigns: Sequence[str]) -> dict[str, Any]:
     return {
         "limit": unmet.limit,
@@ -234,10 +287,7 @@ def _ladder(result: PlanResult, texts: Sequence[str]) -> list[dict[str, Any]]:
     )
     return [
         {
-            "keyword": texts[owner],
-            "match": result.table.match_name(owner),
-            "from_bid": from_bid or None,
-            "to_bid": to_bid,
+            **_taker(result, texts, owner, from_bid, to_bid),
             "spend": spend,
             "value": value,
             "spend_so_far": spend_so_far,
@@ -245,3 +295,19 @@ def _ladder(result: PlanResult, texts: Sequence[str]) -> list[dict[str, Any]]:
         }
         for owner, from_bid, to_bid, spend, value, spend_so_far, value_so_far in columns
     ]
+
+
+def _taker(
+    result: PlanResult, texts: Sequence[str], owner: int, from_bid: float, to_bid: float
+) -> dict[str, Any]:
+    """Return who takes a step of the ladder: a keyword at its bids, or a spot, which has none."""
+    if owner >= result.problem.keywords:
+        spot = result.brief.spots[owner - result.problem.keywords]
+        return {"keyword": "", "match": "", "spot": spot.name, "from_bid": None, "to_bid": None}
+    return {
+        "keyword": texts[owner],
+        "match": result.table.match_name(owner),
+        "spot": "",
+        "from_bid": from_bid or None,
+        "to_bid": to_bid,
+    }

@@ -69,13 +69,56 @@ class CampaignMoney(_Part):
     clicks_lost: float = Field(description="Clicks a month that busy days lose to the budget.")
 
 
+class Group(_Part):
+    """An ad group; figures of its kept keywords, a month."""
+
+    group: str
+    campaign: str
+    keywords: int
+    kept: int
+    running: int
+    words: list[str] = Field(description="Main words, in the singular, the most clicked first.")
+    likeness: float | None = Field(
+        description="How alike its kept keywords are, 0 to 1; null for none."
+    )
+    searches: float
+    clicks: float
+    spend: float
+    customers: float
+
+
+class SpotMoney(_Part):
+    """A place to be shown that has no keyword; figures a month."""
+
+    spot: str
+    campaign: str
+    pays: Literal["showings", "click"]
+    price: float = Field(description="Money a thousand showings, or a click.")
+    click_price: float = Field(description="Money a click.")
+    showings: float = Field(description="0 where clicks are paid.")
+    clicks: float
+    customers: float
+    spend: float
+    revenue: float
+    profit: float
+
+
+class BlockNext(_Part):
+    """A negative that would save money and stop nothing wanted."""
+
+    text: str
+    match: MatchName
+    saves: float = Field(description="Money a month, at least.")
+
+
 class LadderStep(_Part):
     """One step the money could take; the steps come best first."""
 
-    keyword: str
-    match: MatchName
+    keyword: str = Field(description="Empty where a spot takes the step.")
+    match: MatchName | Literal[""]
+    spot: str = Field(description="Empty where a keyword takes the step.")
     from_bid: float | None = Field(description="Money a click; null for not running.")
-    to_bid: float
+    to_bid: float | None = Field(description="Money a click; null for a spot, which has no bid.")
     spend: float = Field(description="What the step costs more, a month.")
     value: float = Field(description="What the step brings more of the goal, a month.")
     spend_so_far: float
@@ -151,8 +194,11 @@ class ResultDocument(_Part):
     attention: list[AttentionPoint]
     unmet: list[UnmetLimit]
     campaigns: list[CampaignMoney]
+    groups: list[Group]
+    spots: list[SpotMoney]
     ladder: list[LadderStep]
     keywords: list[Keyword]
+    to_block: list[BlockNext]
     conflicts: list[Conflict]
     refused: list[RefusedRow]
     notices: list[str]

@@ -15,6 +15,7 @@ from milkwort.core.errors import BadValueError
 from milkwort.core.plan.run import run_plan
 from milkwort.formats.brief_toml import read_brief
 from milkwort.formats.cells import safe_cell
+from milkwort.formats.keyword_rows import TablePlaces
 from milkwort.formats.plan_json import PlanDocument, read_plan_json, write_plan_json
 from milkwort.formats.plan_result import (
     result_csv,
@@ -117,9 +118,9 @@ def test_a_briefs_campaigns_limit_the_money_by_name():
         + b'[[campaign]]\nname = "Brand"\nmost = 50\n[[campaign]]\nname = "Search"\nleast = 9\n'
     )
     read = read_brief(more)
-    assert [name for name, _ in read.campaigns] == ["Brand", "Search"]
-    assert read.brief.limits.campaigns[0].most == 50.0
-    assert read.brief.limits.campaigns[1].least == 9.0
+    assert read.lists.campaigns == ("Brand", "Search")
+    assert read.lists.limits["Brand"].most == 50.0
+    assert read.lists.limits["Search"].least == 9.0
     with pytest.raises(BadValueError, match="campaign"):
         read_brief(more.replace(b"Search", b"Brand"))
 
@@ -133,7 +134,9 @@ def test_what_the_model_no_longer_assumes_is_left_out_and_told():
 def test_a_limit_that_cannot_be_kept_stands_in_the_result():
     plan = brief(monthly_spend=1.0, limits=Limits(campaigns={0: SpendLimit(5.0, 9.0)}))
     rows = replace(random_table(1, 5), campaign=np.zeros(5, dtype=np.int64))
-    document = result_document(run_plan(plan, rows), list("abcde"), campaigns=("Search",))
+    document = result_document(
+        run_plan(plan, rows), list("abcde"), places=TablePlaces(("Search",), ())
+    )
     (unmet,) = document["unmet"]
     assert (unmet["limit"], unmet["campaign"], unmet["wanted"]) == ("least_spend", "Search", 5.0)
     assert unmet["got"] <= 1.0

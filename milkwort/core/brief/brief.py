@@ -3,13 +3,16 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Mapping
 from dataclasses import dataclass, field
 
 from milkwort.core.assumptions import Assumed
+from milkwort.core.brief.campaigns import OwnTerms
 from milkwort.core.brief.fields import check_field
 from milkwort.core.brief.kinds import GOALS, POLICIES, PRICINGS, Goal, PolicyName, Pricing
 from milkwort.core.brief.limits import Limits
 from milkwort.core.brief.showing import ALWAYS, Showing
+from milkwort.core.brief.spots import Spot
 from milkwort.core.brief.worth import CeilingRule, Offer, Worth, worth_of
 from milkwort.core.errors import BadValueError
 from milkwort.core.words.match_types import MATCHES, Match
@@ -102,6 +105,10 @@ class Brief:
         Places that are not the plan's own.
     word_kinds : tuple of (str, str)
         A word or run of words, and the kind the planner gave it.
+    spots : tuple of Spot
+        Places to be shown that have no keyword.
+    own_terms : mapping of int to OwnTerms
+        Area and hours of campaigns that have their own, by number in the keyword table.
     """
 
     name: str
@@ -124,6 +131,8 @@ class Brief:
     showing: Showing = ALWAYS
     other_places: tuple[str, ...] = ()
     word_kinds: tuple[tuple[str, str], ...] = ()
+    own_terms: Mapping[int, OwnTerms] = field(default_factory=dict)
+    spots: tuple[Spot, ...] = ()
 
     def __post_init__(self) -> None:
         check_field("monthly_spend", self.monthly_spend)
@@ -137,6 +146,9 @@ class Brief:
         if not (len(self.currency) == 3 and self.currency.isalpha() and self.currency.isupper()):
             raise BadValueError("currency", "a three-letter code such as GBP", self.currency)
 
+        for spot in self.spots:
+            if not 0 <= spot.offer <= len(self.more_offers):
+                raise BadValueError(f"spot {spot.name}, offer", "an offer of the brief", spot.offer)
         if self.season is not None and not (
             len(self.season) == 12
             and all(math.isfinite(m) and m >= 0 for m in self.season)

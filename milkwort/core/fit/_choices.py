@@ -11,7 +11,7 @@ from numpy.typing import NDArray
 
 from milkwort.core.arrays import Floats, Ints
 from milkwort.core.fit._problem import Problem
-from milkwort.core.fit.options import Hull, Options, hull_of, options_of
+from milkwort.core.fit.options import Hull, Options, hull_of, options_of, spot_hull, spot_options
 from milkwort.core.fit.tolerances import ROUNDING
 
 __all__ = ["Choices", "choices_of"]
@@ -110,8 +110,9 @@ def _changed(before: dict[str, Any], now: dict[str, Any]) -> NDArray[np.bool_] |
 
 
 def _made(problem: Problem, rows: Ints) -> tuple[Options, Hull]:
+    spots = rows[rows >= problem.keywords]
     options = options_of(
-        rows,
+        rows[rows < problem.keywords],
         problem.mu,
         problem.sigma,
         problem.click_weight,
@@ -123,6 +124,8 @@ def _made(problem: Problem, rows: Ints) -> tuple[Options, Hull]:
         enough = options.clicks >= problem.limits.min_clicks
         options = Options(*(column[enough] for column in vars(options).values()))
     hull = hull_of(options)
+    if len(spots):
+        options, hull = _with_spots(problem, spots, options, hull)
     # no step whose extra spend is above what its extra clicks are worth; marginal prices
     # rise along a hull, so what is cut is always its end
     worth = hull.spend <= problem.worth_per_click[hull.owner] * hull.clicks * (1 + ROUNDING)
@@ -130,6 +133,20 @@ def _made(problem: Problem, rows: Ints) -> tuple[Options, Hull]:
         return options, hull
     hull = Hull(*(column[worth] for column in vars(hull).values()))
     return _without_dear(problem, options, hull)
+
+
+def _with_spots(
+    problem: Problem, spots: Ints, options: Options, hull: Hull
+) -> tuple[Options, Hull]:
+    """Put spots behind the keywords: their steps are all alike, to the last digit."""
+    more = spot_options(spots, problem.click_weight[spots], problem.ceiling[spots])
+    steps = spot_hull(more, len(options.owner))
+    return (
+        Options(
+            *map(np.concatenate, zip(vars(options).values(), vars(more).values(), strict=True))
+        ),
+        Hull(*map(np.concatenate, zip(vars(hull).values(), vars(steps).values(), strict=True))),
+    )
 
 
 def _without_dear(problem: Problem, options: Options, hull: Hull) -> tuple[Options, Hull]:

@@ -107,7 +107,7 @@ def _found(
     under, over, relaxed = relax(hulls, parts, most, ROUNDING if finish else close * WELL_CLOSE)
     goal = problem.value(choices.options.owner, choices.options.clicks, choices.options.spend)
     found = Search(problem, choices, parts, goal, most)
-    for rows in _picks(hulls, under, over, most, len(problem.mu)):
+    for rows in _picks(hulls, under, over, most, problem):
         found.try_rows(hulls, rows)
         if relaxed.bound - found.value <= close * WELL_CLOSE * abs(relaxed.bound):
             break
@@ -141,9 +141,11 @@ def _most_keywords(problem: Problem) -> int | None:
 
 
 def _picks(
-    hulls: Hulls, under: Relaxed, over: Relaxed | None, most: int | None, n: int
+    hulls: Hulls, under: Relaxed, over: Relaxed | None, most: int | None, problem: Problem
 ) -> list[NDArray[np.bool_]]:
-    """Return sets of keywords worth fitting bids for, each of at most so many."""
+    """Return sets of keywords worth fitting bids for, each of at most so many; spots always."""
+    n = len(problem.mu)
+    spots = np.arange(n) >= problem.keywords
     if over is None or most is None:
         return [np.ones(n, dtype=bool)]
     picks = []
@@ -152,14 +154,16 @@ def _picks(
         taken = one.taken.spend[starts]
         # those that run come first, then the next best
         order = np.lexsort((np.arange(len(starts)), taken <= 0))
-        rows = np.zeros(n, dtype=bool)
+        rows = spots.copy()
         rows[one.steps.owner[starts[order[:most]]]] = True
         picks.append(rows)
     if most > FEW:
         return picks
     best = np.maximum.reduceat(hulls.value_so_far, hulls.first)
-    rows = np.zeros(n, dtype=bool)
-    rows[hulls.choices.hull.owner[hulls.first[np.argsort(-best, kind="stable")[:most]]]] = True
+    first = hulls.choices.hull.owner[hulls.first]
+    ranked = first[np.argsort(-best, kind="stable")]
+    rows = spots.copy()
+    rows[ranked[ranked < problem.keywords][:most]] = True
     return [*picks, rows]
 
 
@@ -170,7 +174,8 @@ def _picked_ladder(
     hull, order = choices.hull, choices.order
     mine = np.ones(len(order), dtype=bool)
     if most is not None:
-        mine = (chosen >= 0)[hull.owner[order]]
+        runs = (chosen >= 0) | (np.arange(len(chosen)) >= problem.keywords)
+        mine = runs[hull.owner[order]]
     steps, returns = order[mine], choices.returns[mine]
     part = parts.of_row[hull.owner[steps]]
     fits = np.ones(len(steps), dtype=bool)

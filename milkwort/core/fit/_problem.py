@@ -15,7 +15,10 @@ __all__ = ["Problem"]
 
 @dataclass(frozen=True)
 class Problem:
-    """What the fit is given; arrays of shape (n_keywords,).
+    """What the fit is given; arrays of shape (n_rows,): keywords, then spots.
+
+    A spot has no market: its `click_weight` is the clicks it has at most, its `ceiling` what
+    each of them costs, and its money comes in equal steps.
 
     Attributes
     ----------
@@ -38,6 +41,8 @@ class Problem:
     pricing : str
     assumed : Assumed
     limits : Limits
+    spots : int
+        How many of the last rows are spots.
     """
 
     mu: Floats
@@ -55,6 +60,12 @@ class Problem:
     pricing: str
     assumed: Assumed
     limits: Limits
+    spots: int = 0
+
+    @property
+    def keywords(self) -> int:
+        """How many of the rows are keywords; these alone are counted as looked after."""
+        return len(self.mu) - self.spots
 
     def value(self, owner: Ints, clicks: Floats, spend: Floats) -> Floats:
         """Return the goal of some clicks and spend, row by row."""

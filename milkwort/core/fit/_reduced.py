@@ -5,12 +5,13 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 import numpy as np
+from numpy.typing import NDArray
 from scipy.optimize import Bounds, LinearConstraint, milp
 from scipy.sparse import coo_array
 
 from milkwort.core.arrays import Floats, Ints
 from milkwort.core.fit._parts import Parts
-from milkwort.core.fit.tolerances import REDUCED_NEAR, ROUNDING, SOLVER_SLACK
+from milkwort.core.fit.tolerances import REDUCED_NEAR, ROUNDING, SOLVER_SLACK, STATED
 
 __all__ = ["MANY_OPTIONS", "Reduced", "Solved", "solve_reduced"]
 
@@ -25,6 +26,8 @@ MANY_OPTIONS = (*FEW_OPTIONS, 2400)
 """The same where a bound must be proven: what is left out may be what keeps it high."""
 _NODES = 8
 """Branches of the solver's search, each attempt."""
+_MANY_NODES = 200
+"""The same for a last attempt, where a gap that may not stay is left."""
 
 
 @dataclass(frozen=True)
@@ -42,6 +45,8 @@ class Reduced:
     parts : Parts
     most : int or None
         At most so many owners may run.
+    counted : ndarray of bool or None
+        Whether an option's owner counts among them; None: all do.
     """
 
     owner: Ints
@@ -51,6 +56,12 @@ class Reduced:
     part: Ints
     parts: Parts
     most: int | None
+    counted: NDArray[np.bool_] | None = None
+
+    @property
+    def counts(self) -> NDArray[np.bool_]:
+        """Whether each option's owner counts among those that may run."""
+        return np.ones(len(self.owner), dtype=bool) if self.counted is None else self.counted
 
 
 @dataclass(frozen=True)
@@ -104,11 +115,14 @@ def solve_reduced(
     order = np.argsort(price, kind="stable")
     answer: Ints | None = None
     tightest = bound
-    for size in sizes:
+    attempts = [*((size, _NODES) for size in sizes), (sizes[-1], _MANY_NODES)]
+    for size, nodes in attempts:
         gap = np.inf if known is None else bound - known
+        if nodes == _MANY_NODES and known is not None and tightest - known <= STATED * abs(bound):
+            break
         allowed = order[: np.searchsorted(price[order], gap * (1 + ROUNDING))]
         picked = np.sort(allowed[:size])
-        counts, upper = _solve(problem, kinds, picked, near)
+        counts, upper = _solve(problem, kinds, picked, near, nodes)
         if counts is not None:
             solved = kinds.dealt_out(picked, counts)
             value = float(problem.goal[solved].sum())
@@ -118,7 +132,8 @@ def solve_reduced(
         whole = len(picked) == len(allowed)
         left_out = -np.inf if whole else bound - float(price[order[size]])
         tightest = min(tightest, max(upper, left_out, -np.inf if known is None else known))
-        if whole or (known is not None and tightest - known <= near * abs(bound)):
+        closed = known is not None and tightest - known <= near * abs(bound)
+        if closed or (whole and known is not None and tightest - known <= STATED * abs(bound)):
             break
     return Solved(answer, tightest)
 
@@ -159,10 +174,14 @@ def _kinds(problem: Reduced) -> _Kinds:
         kind = np.repeat(np.arange(len(first)), ends - first)
         return _Kinds(np.arange(len(owner)), kind, [first[i : i + 1] for i in range(len(first))])
     known: dict[bytes, list[int]] = {}
+    counts = problem.counts
     for start, end in zip(first.tolist(), ends.tolist(), strict=True):
         choices = np.concatenate((problem.spend[start:end], problem.goal[start:end]))
         known.setdefault(
-            choices.tobytes() + int(problem.part[start]).to_bytes(8, "big"), []
+            choices.tobytes()
+            + int(problem.part[start]).to_bytes(8, "big")
+            + bytes([bool(counts[start])]),
+            [],
         ).append(start)
     size = dict(zip(first.tolist(), (ends - first).tolist(), strict=True))
     options = [np.arange(starts[0], starts[0] + size[starts[0]]) for starts in known.values()]
@@ -171,7 +190,9 @@ def _kinds(problem: Reduced) -> _Kinds:
     return _Kinds(np.concatenate(options), kind, members)
 
 
-def _solve(problem: Reduced, kinds: _Kinds, picked: Ints, near: float) -> tuple[Ints | None, float]:
+def _solve(
+    problem: Reduced, kinds: _Kinds, picked: Ints, near: float, nodes: int
+) -> tuple[Ints | None, float]:
     """Return how many owners take each of some choices, and what no answer passes."""
     n, parts = len(picked), problem.parts
     if n == 0:
@@ -190,7 +211,7 @@ def _solve(problem: Reduced, kinds: _Kinds, picked: Ints, near: float) -> tuple[
         rows.append((spend * mine, -np.inf, _drawn_in(float(parts.side_most[number]))))
     rows.append((spend, -np.inf, _drawn_in(parts.purse)))
     if problem.most is not None:
-        rows.append((np.ones(n), -np.inf, float(problem.most)))
+        rows.append((problem.counts[options].astype(np.float64), -np.inf, float(problem.most)))
     dense = np.array([r[0] for r in rows])
     at = np.nonzero(dense)
     matrix = coo_array(
@@ -209,7 +230,7 @@ def _solve(problem: Reduced, kinds: _Kinds, picked: Ints, near: float) -> tuple[
             np.concatenate(([r[1] for r in rows], np.full(len(held), -np.inf))),
             np.concatenate(([r[2] for r in rows], many)),
         ),
-        options={"mip_rel_gap": near / 2, "node_limit": _NODES},
+        options={"mip_rel_gap": near / 2, "node_limit": nodes},
     )
     if solved.x is None:
         return None, -np.inf if solved.status == _INFEASIBLE else np.inf
@@ -229,7 +250,7 @@ def _keeps(problem: Reduced, chosen: Ints) -> bool:
     in_side = np.bincount(parts.side, spent, minlength=len(parts.side_most))
     edge = 1 + ROUNDING
     return bool(
-        (problem.most is None or len(chosen) <= problem.most)
+        (problem.most is None or problem.counts[chosen].sum() <= problem.most)
         and spent.sum() <= parts.purse * edge
         and (spent <= parts.most * edge).all()
         and (spent >= parts.least * (1 - ROUNDING)).all()

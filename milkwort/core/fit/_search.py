@@ -34,6 +34,8 @@ class Search:
         self.chosen = np.full(len(problem.mu), -1, dtype=np.int64)
         self.value = -np.inf if (parts.least > 0).any() else 0.0
         self._part = parts.of_row[choices.options.owner]
+        self._spot = np.arange(len(problem.mu)) >= problem.keywords
+        self._counted = ~self._spot[choices.options.owner]
 
     def try_rows(self, hulls: Hulls, rows: NDArray[np.bool_]) -> None:
         """Fit bids for some keywords, exchange a few, and keep them if they bring more."""
@@ -42,14 +44,14 @@ class Search:
         if self.most is not None and self.most <= FEW:
             self._exchange(chosen)
             self._keep(chosen)
-            self._keep(self._fitted(hulls, chosen >= 0))
+            self._keep(self._fitted(hulls, (chosen >= 0) | self._spot))
 
     def _keep(self, chosen: Ints) -> None:
         at = chosen[chosen >= 0]
         spent = np.bincount(self._part[at], self.choices.options.spend[at],
                             minlength=len(self.parts.least))  # fmt: skip
         value = float(self.goal[at].sum())
-        few_enough = self.most is None or len(at) <= self.most
+        few_enough = self.most is None or self._counted[at].sum() <= self.most
         enough = (spent >= self.parts.least * (1 - ROUNDING)).all()
         if value > self.value and few_enough and enough:
             self.chosen, self.value = chosen.copy(), value
@@ -70,7 +72,7 @@ class Search:
 
     def _drop_beyond(self, chosen: Ints) -> None:
         """Let the least go of more keywords than may run; `chosen` is changed."""
-        at = np.flatnonzero(chosen >= 0)
+        at = np.flatnonzero((chosen >= 0) & ~self._spot)
         if self.most is not None and len(at) > self.most:
             least_first = at[np.argsort(self.goal[chosen[at]], kind="stable")]
             chosen[least_first[: len(at) - self.most]] = -1
@@ -79,7 +81,7 @@ class Search:
         """Close the gap with a small exact problem, and return the bound it proves."""
         options = self.choices.options
         money = relaxed.taken.part_return[self._part]
-        price = self.goal - money * options.spend - relaxed.toll
+        price = self.goal - money * options.spend - relaxed.toll * self._counted
         reduced = Reduced(
             owner=options.owner,
             spend=options.spend,
@@ -88,6 +90,7 @@ class Search:
             part=self._part,
             parts=self.parts,
             most=self.most,
+            counted=self._counted,
         )
         known = self.value if np.isfinite(self.value) else None
         solved = solve_reduced(reduced, relaxed.bound, known, close)
@@ -121,8 +124,9 @@ class Search:
         mine = mine[self.goal[mine] > brings[options.owner[mine]]]
         owner, part = options.owner[mine], self._part[mine]
         d_spend, d_goal = options.spend[mine] - spent[owner], self.goal[mine] - brings[owner]
-        starts = chosen[owner] < 0
-        left = np.inf if self.most is None else self.most - int((chosen >= 0).sum())
+        starts = (chosen[owner] < 0) & ~self._spot[owner]
+        running = int(((chosen >= 0) & ~self._spot).sum())
+        left = np.inf if self.most is None else self.most - running
         for _ in range(_MOVES):
             fits = d_spend <= room[part] + ROUNDING * (d_spend < 0)
             gain = np.where(fits & (~starts | (left > 0)), d_goal, -np.inf)
@@ -147,11 +151,13 @@ class Search:
         by_spend = self.choices.by_spend
         spend_rising = options.spend[by_spend]
         for _ in range(_EXCHANGES):
-            rows = np.flatnonzero(chosen >= 0)
+            taken = chosen[chosen >= 0]
+            rows = np.flatnonzero((chosen >= 0) & ~self._spot)
             spend, goal = options.spend[chosen[rows]], self.goal[chosen[rows]]
-            rest = self.parts.purse - float(spend.sum())
+            rest = self.parts.purse - float(options.spend[taken].sum())
             # of all options that rise in spend, the best goal so far of those that don't run
-            open_to = np.where(chosen[options.owner[by_spend]] < 0, self.goal[by_spend], -np.inf)
+            may = (chosen[options.owner[by_spend]] < 0) & self._counted[by_spend]
+            open_to = np.where(may, self.goal[by_spend], -np.inf)
             so_far = np.maximum.accumulate(open_to)
             fits = np.searchsorted(spend_rising, rest + spend, side="right") - 1
             gain = np.where(fits >= 0, so_far[np.maximum(fits, 0)] - goal, -np.inf)
@@ -161,7 +167,7 @@ class Search:
             with_ = int(by_spend[int(open_to[: fits[at] + 1].argmax())])
             chosen[rows[at]] = -1
             chosen[options.owner[with_]] = with_
-            self._fill(chosen, chosen >= 0)
+            self._fill(chosen, (chosen >= 0) | self._spot)
 
     def _room(self, in_part: Floats) -> Floats:
         """Return the money left for each part: its own, its side's and the purse's."""

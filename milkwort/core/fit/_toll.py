@@ -33,7 +33,7 @@ class Steps:
     spend: Floats
     returns: Floats
     starts: NDArray[np.bool_]
-    """Whether the step makes its keyword run."""
+    """Whether the step makes a keyword run; a spot's is not counted."""
 
 
 @dataclass(frozen=True)
@@ -61,6 +61,7 @@ class Hulls:
         self.value_so_far = _within(value, start)
         self.count = count
         self.part = parts.of_row[hull.owner]
+        self.keywords = problem.keywords
 
     @property
     def highest_toll(self) -> float:
@@ -69,13 +70,14 @@ class Hulls:
     def steps(self, toll: float) -> Steps:
         hull, order = self.choices.hull, self.order
         if toll <= 0 or not len(self.first):
-            starts = hull.before[order] < 0
+            starts = (hull.before[order] < 0) & (hull.owner[order] < self.keywords)
             return Steps(
                 hull.owner[order], self.part[order], hull.spend[order],
                 self.choices.returns, starts,
             )  # fmt: skip
         # with a toll a keyword starts with the jump that brings most per unit of money
-        ratio = (self.value_so_far - toll) / self.spend_so_far
+        charged = toll * (hull.owner < self.keywords)
+        ratio = (self.value_so_far - charged) / self.spend_so_far
         best = np.maximum.reduceat(ratio, self.first)
         at_best = ratio >= np.repeat(best, self.count)
         places = np.where(at_best, np.arange(len(ratio)), -1)
@@ -91,6 +93,7 @@ class Hulls:
         at = np.insert(later, to, jump)
         starts = np.insert(np.zeros(len(later), dtype=bool), to, True)
         spend = np.where(starts, self.spend_so_far[at], hull.spend[at])
+        starts &= hull.owner[at] < self.keywords
         return Steps(
             hull.owner[at], self.part[at], spend, np.insert(later_returns, to, best), starts
         )

@@ -48,7 +48,7 @@ def attention(problem: Problem, kept: NDArray[np.bool_], fitted: Fit) -> list[At
     list of AttentionPoint
         Keywords and goal rising; ends with what the fit itself runs.
     """
-    running = int((fitted.steps > 0).sum())
+    running = int((fitted.steps[: problem.keywords] > 0).sum())
     curve: list[AttentionPoint] = []
     for most in ATTENTION:
         if most >= running:

@@ -15,7 +15,19 @@ from milkwort.core.arrays import Floats, Ints
 from milkwort.core.assumptions import Assumed
 from milkwort.core.fit.tolerances import ROUNDING
 
-__all__ = ["Hull", "Options", "bid_lattice", "hull_of", "options_of"]
+__all__ = [
+    "SPOT_STEPS",
+    "Hull",
+    "Options",
+    "bid_lattice",
+    "hull_of",
+    "options_of",
+    "spot_hull",
+    "spot_options",
+]
+
+SPOT_STEPS = 24
+"""A spot's money is given in so many equal steps."""
 
 
 @dataclass(frozen=True)
@@ -59,6 +71,10 @@ class Hull:
     before: Ints
     clicks: Floats
     spend: Floats
+
+
+_NO_MONEY = 1e-9
+"""A spot that could take no more than this a month has nothing to choose."""
 
 
 def bid_lattice(highest: float, assumed: Assumed) -> Ints:
@@ -121,6 +137,52 @@ def options_of(
     steps[last] = top
     clicks, spend = _clicks_and_spend(owner, steps, mu, sigma, click_weight, pricing, assumed)
     return Options(owner=owner, steps=steps, clicks=clicks, spend=spend)
+
+
+def spot_options(rows: Ints, clicks: Floats, price: Floats) -> Options:
+    """List what may be taken of some spots: equal steps of all they have.
+
+    Parameters
+    ----------
+    rows : Ints, shape (n_spots,)
+        Their numbers among the rows of the problem, rising.
+    clicks : Floats, shape (n_spots,)
+        A month at most; a spot without any has no options.
+    price : Floats, shape (n_spots,)
+        Money a click.
+
+    Returns
+    -------
+    Options
+        Steps are counted from 1 to `SPOT_STEPS` in place of bids.
+    """
+    there = np.flatnonzero(clicks * price > _NO_MONEY)
+    steps = np.tile(np.arange(1, SPOT_STEPS + 1), len(there))
+    at = np.repeat(there, SPOT_STEPS)
+    taken = clicks[at] * steps / SPOT_STEPS
+    return Options(owner=rows[at], steps=steps, clicks=taken, spend=taken * price[at])
+
+
+def spot_hull(options: Options, before: int) -> Hull:
+    """Return the steps of spots: those of one spot are exactly alike, and stay in order.
+
+    Parameters
+    ----------
+    options : Options
+        From `spot_options`.
+    before : int
+        How many options stand before these.
+    """
+    place = np.arange(before, before + len(options.owner))
+    first = options.steps == 1
+    whole = np.arange(len(options.owner)) // SPOT_STEPS * SPOT_STEPS
+    return Hull(
+        owner=options.owner,
+        option=place,
+        before=np.where(first, -1, place - 1),
+        clicks=options.clicks[whole],
+        spend=options.spend[whole],
+    )
 
 
 def hull_of(options: Options) -> Hull:

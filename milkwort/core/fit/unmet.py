@@ -46,7 +46,7 @@ def unmet_of(problem: Problem, steps: Ints, spend: Floats) -> tuple[Unmet, ...]:
     """
     limits = problem.limits
     found = []
-    running = int((steps > 0).sum())
+    running = int((steps[: problem.keywords] > 0).sum())
     if limits.max_keywords is not None and running > limits.max_keywords:
         found.append(Unmet("max_keywords", -1, limits.max_keywords, running))
     for number, limit in sorted(limits.campaigns.items()):

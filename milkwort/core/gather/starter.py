@@ -58,7 +58,7 @@ def starter_set(brief: Brief, table: KeywordTable, most: int) -> StarterSet:
     calls = np.where(gone, table.call, CALLS.index("keep"))
     limits = replace(brief.limits, max_keywords=most)
     result = run_plan(replace(brief, limits=limits), replace(table, call=calls))
-    rows = np.flatnonzero(result.fit.steps > 0)
+    rows = np.flatnonzero(result.fit.steps[: len(result.table)] > 0)
     order = rows[np.argsort(-result.expected.customers[rows], kind="stable")]
     return StarterSet(
         rows=order,

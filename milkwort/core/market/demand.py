@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 from milkwort.core.arrays import Floats, Ints
 from milkwort.core.assumptions import Assumed
 from milkwort.core.brief.brief import Brief
-from milkwort.core.brief.showing import shown_share
+from milkwort.core.brief.showing import Showing, shown_share
 from milkwort.core.market.in_force import negatives_in_force
 from milkwort.core.market.keyword_table import CALLS, KeywordTable
 from milkwort.core.market.serving import Serving, serve, serve_if_kept
@@ -42,8 +42,8 @@ class Demand:
         Share of the searches that the volume counted: 1, or the reach of its showings.
     area_share : Floats
         Share of it that is ours.
-    shown : float
-        Share of it that falls in the hours of showing.
+    shown : Floats
+        Share of it that falls in the hours of showing, the campaign's own or the plan's.
     volume : Floats
         Searches a month for the very text, whoever serves them; 0 where absent.
     own : Floats
@@ -72,7 +72,7 @@ class Demand:
     likely: Floats
     counted: Floats
     area_share: Floats
-    shown: float
+    shown: Floats
     volume: Floats
     own: Floats
     uncalled: Floats
@@ -189,8 +189,8 @@ def demand_of(brief: Brief, table: KeywordTable) -> Demand:
     at_home = name_places(table.texts, brief.place_words)
     counted = reach_counted(table, assumed)
     likely = likely_volume(table.volume_low, table.volume_high) / counted
-    share = np.where(at_home, 1.0, assumed["area_share"])
-    shown = shown_share(brief.showing, assumed) if not brief.showing.always else 1.0
+    share, shown = _own_terms(brief, table)
+    share = np.where(at_home, 1.0, share)
     volume = likely * share * shown / coverage(table.basis, words, assumed)
     serving = serve(
         table,
@@ -231,6 +231,24 @@ def demand_of(brief: Brief, table: KeywordTable) -> Demand:
     )
 
 
+def _own_terms(brief: Brief, table: KeywordTable) -> tuple[Floats, Floats]:
+    """Return the area share and the share of hours of each keyword's campaign, or the plan's."""
+    assumed = brief.assumed
+    area = np.full(len(table), assumed["area_share"])
+    shown = np.full(len(table), _hours(brief.showing, assumed))
+    for number, own in brief.own_terms.items():
+        mine = table.campaign == number
+        if own.area_share is not None:
+            area[mine] = own.area_share
+        if own.showing is not None:
+            shown[mine] = _hours(own.showing, assumed)
+    return area, shown
+
+
+def _hours(showing: Showing, assumed: Assumed) -> float:
+    return 1.0 if showing.always else shown_share(showing, assumed)
+
+
 def demand_if_kept(brief: Brief, table: KeywordTable, demand: Demand, rows: Ints) -> Demand:
     """Return the demand that some keywords would have if they were kept.
 
@@ -252,9 +270,8 @@ def demand_if_kept(brief: Brief, table: KeywordTable, demand: Demand, rows: Ints
     would = _shown_for(
         demand, serve_if_kept(table, volume, more, demand.serving), table.match, brief.assumed
     )
-    whole = ("shown", "serving")
-    columns = {n: column[rows] for n, column in vars(would).items() if n not in whole}
-    return Demand(**columns, shown=demand.shown, serving=demand.serving)
+    columns = {n: column[rows] for n, column in vars(would).items() if n != "serving"}
+    return Demand(**columns, serving=demand.serving)
 
 
 def _shown_for(demand: Demand, serving: Serving, match: Ints, assumed: Assumed) -> Demand:

@@ -78,7 +78,13 @@ class Totals:
 
 
 def expect(
-    brief: Brief, demand: Demand, prices: Prices, bid: Floats, worth: WorthColumns
+    brief: Brief,
+    demand: Demand,
+    prices: Prices,
+    bid: Floats,
+    worth: WorthColumns,
+    *,
+    beside: float = 0.0,
 ) -> Expected:
     """Work out a month at given bids, paced to the purse.
 
@@ -90,6 +96,8 @@ def expect(
     bid : Floats, shape (n_keywords,)
         Money a click; NaN where a keyword doesn't run.
     worth : WorthColumns
+    beside : float
+        Money a month that something else than keywords would spend of the same purse.
 
     Returns
     -------
@@ -106,7 +114,7 @@ def expect(
         brief.pricing,
         brief.assumed,
     )
-    wanted = float(at.spend.sum())
+    wanted = float(at.spend.sum()) + beside
     # φ = purse / Σ spend, where the bids would spend more than there is
     pace = min(1.0, brief.monthly_spend / wanted) if wanted > 0 else 1.0
     clicks, spend = at.clicks * pace, at.spend * pace

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 import numpy as np
+from numpy.typing import NDArray
 from scipy.special import pdtrc
 
 from milkwort.core.arrays import Floats, Ints
@@ -82,11 +83,12 @@ def daily_budgets(result: PlanResult) -> Budgets:
     -------
     Budgets
     """
-    runs = np.isfinite(result.bid)
-    campaign, place = np.unique(result.table.campaign[runs], return_inverse=True)
+    # keywords that run and spots that are shown, each in its campaign
+    runs = np.concatenate((np.isfinite(result.bid), result.spots.steps > 0))
+    campaign, place = np.unique(result.problem.campaign[runs], return_inverse=True)
     n, days = len(campaign), result.brief.assumed["month_days"]
-    spend = np.bincount(place, result.expected.spend[runs], minlength=n).astype(np.float64)
-    clicks = np.bincount(place, result.expected.clicks[runs], minlength=n).astype(np.float64)
+    spend = _by_campaign(place, n, result.expected.spend, result.spots.spend, runs)
+    clicks = _by_campaign(place, n, result.expected.clicks, result.spots.clicks, runs)
     edge = np.full(n, -np.inf)
     np.maximum.at(edge, place, result.fit.row_return[runs])
     daily = _shared_out(result, campaign, spend, edge, days)
@@ -100,6 +102,13 @@ def daily_budgets(result: PlanResult) -> Budgets:
         lost=lost,
         lost_shared=_lost_together(clicks, spend, daily, days),
     )
+
+
+def _by_campaign(
+    place: Ints, n: int, of_keywords: Floats, of_spots: Floats, runs: NDArray[np.bool_]
+) -> Floats:
+    values = np.concatenate((of_keywords, of_spots))[runs]
+    return np.bincount(place, values, minlength=n).astype(np.float64)
 
 
 def _shared_out(

@@ -55,5 +55,5 @@ def more_money(result: PlanResult, named: int) -> MoreMoney | None:
     return MoreMoney(
         money=money,
         value=ladder.relaxed(purse + money) - ladder.relaxed(purse),
-        rows=tuple(int(owners[i]) for i in order),
+        rows=tuple(int(owners[i]) for i in order if owners[i] < result.problem.keywords),
     )

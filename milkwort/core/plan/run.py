@@ -6,8 +6,10 @@ What `milkwort plan` and the server both call.
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
+from typing import Any
 
 import numpy as np
+from numpy.typing import NDArray
 
 from milkwort.core.arrays import Floats, Ints
 from milkwort.core.brief.brief import Brief, Policy
@@ -25,6 +27,13 @@ from milkwort.core.market.prices import Prices, at_bid, prices_of
 from milkwort.core.market.serving import Serving
 from milkwort.core.market.standing import Standing, ceiling_of, standing_of
 from milkwort.core.plan._checks import check_table
+from milkwort.core.plan.spots import (
+    SpotChoices,
+    SpotForecast,
+    spot_choices,
+    spot_forecast,
+    with_spots,
+)
 
 __all__ = [
     "NotKept",
@@ -80,6 +89,8 @@ class PlanResult:
     fit : Fit
         The best bids, whether or not the policy uses them.
     not_kept : NotKept
+    spots : SpotForecast
+        What the fit takes of the brief's spots, in their order.
     """
 
     brief: Brief
@@ -94,6 +105,12 @@ class PlanResult:
     problem: Problem
     fit: Fit
     not_kept: NotKept
+    spots: SpotForecast
+
+    @property
+    def may_run(self) -> NDArray[np.bool_]:
+        """Which rows of the problem may run: keywords that serve searches, and every spot."""
+        return _may_run(self.demand, self.problem.spots)
 
     @property
     def serving(self) -> Serving:
@@ -156,9 +173,15 @@ def run_plan(brief: Brief, table: KeywordTable, before: PlanResult | None = None
     standing = standing_of(brief, demand, prices, worth.allowed)
     locked = _locked_steps(brief, table, demand, prices)
     problem = _problem(brief, table, demand, prices, worth, standing.ceiling, locked)
-    fitted = fit(problem, demand.serving.serves, None if before is None else before.fit.choices)
+    choices = spot_choices(brief)
+    problem = _with_spots(problem, brief, choices)
+    may_run = _may_run(demand, len(choices))
+    fitted = fit(problem, may_run, None if before is None else before.fit.choices)
     bid = _bids(brief, table, demand, prices, standing, fitted, locked)
-    expected = expect(brief, demand, prices, bid, worth)
+    taken = fitted.steps[len(table) :]
+    beside = float(spot_forecast(brief, choices, taken, 1.0).spend.sum())
+    expected = expect(brief, demand, prices, bid, worth, beside=beside)
+    spots = spot_forecast(brief, choices, taken, expected.pace)
     return PlanResult(
         brief=brief,
         table=table,
@@ -168,10 +191,11 @@ def run_plan(brief: Brief, table: KeywordTable, before: PlanResult | None = None
         standing=standing,
         bid=bid,
         expected=expected,
-        totals=totals_of(demand, expected, bid),
+        totals=with_spots(totals_of(demand, expected, bid), spots),
         problem=problem,
         fit=fitted,
         not_kept=_not_kept(brief, table, demand, prices, worth, fitted),
+        spots=spots,
     )
 
 
@@ -187,7 +211,7 @@ def frontier_of(result: PlanResult) -> Frontier:
     Frontier
         Purse and spend in money a month, value in the unit of the goal.
     """
-    return frontier(result.problem, result.serving.serves, result.fit)
+    return frontier(result.problem, result.may_run, result.fit)
 
 
 def attention_of(result: PlanResult) -> list[AttentionPoint]:
@@ -197,7 +221,7 @@ def attention_of(result: PlanResult) -> list[AttentionPoint]:
     ----------
     result : PlanResult
     """
-    return attention(result.problem, result.serving.serves, result.fit)
+    return attention(result.problem, result.may_run, result.fit)
 
 
 def other_ways(result: PlanResult) -> list[OtherWay]:
@@ -233,10 +257,14 @@ def _under(result: PlanResult, policy: Policy) -> OtherWay:
         result.prices,
         result.standing,
         result.fit,
-        result.problem.locked_steps,
+        result.problem.locked_steps[: len(result.table)],
     )
-    expected = expect(brief, result.demand, result.prices, bid, result.worth)
-    return OtherWay(policy, totals_of(result.demand, expected, bid), expected.pace)
+    choices = spot_choices(brief)
+    beside = float(spot_forecast(brief, choices, result.spots.steps, 1.0).spend.sum())
+    expected = expect(brief, result.demand, result.prices, bid, result.worth, beside=beside)
+    spots = spot_forecast(brief, choices, result.spots.steps, expected.pace)
+    totals = with_spots(totals_of(result.demand, expected, bid), spots)
+    return OtherWay(policy, totals, expected.pace)
 
 
 def _flat_bids(result: PlanResult) -> list[float]:
@@ -291,6 +319,40 @@ def _problem(
         assumed=brief.assumed,
         limits=brief.limits,
     )
+
+
+def _with_spots(problem: Problem, brief: Brief, spots: SpotChoices) -> Problem:
+    """Return a problem with spots as its last rows."""
+    if not len(spots):
+        return problem
+    nothing = np.zeros(len(spots))
+    value = {
+        "clicks": np.ones(len(spots)),
+        "customers": spots.rate,
+        "revenue": spots.rate * spots.revenue,
+        "profit": spots.rate * spots.contribution,
+    }[brief.goal]
+    worth = spots.rate * (spots.contribution if problem.less_spend else spots.allowed)
+    more: dict[str, Any] = {
+        "mu": nothing,
+        "sigma": np.ones(len(spots)),
+        "click_weight": spots.clicks,
+        "ceiling": spots.price,
+        "value_per_click": value,
+        "worth_per_click": worth,
+        "locked_steps": np.full(len(spots), -1, dtype=np.int64),
+        "locked_clicks": nothing,
+        "locked_spend": nothing,
+        "campaign": spots.campaign,
+    }
+    both: dict[str, Any] = {
+        name: np.concatenate((getattr(problem, name), rows)) for name, rows in more.items()
+    }
+    return replace(problem, **both, spots=len(spots))
+
+
+def _may_run(demand: Demand, spots: int) -> NDArray[np.bool_]:
+    return np.concatenate((demand.serving.serves, np.ones(spots, dtype=bool)))
 
 
 def _locked_figures(
@@ -349,7 +411,8 @@ def _bids(
 ) -> Floats:
     step = brief.assumed["bid_step"]
     if brief.policy.name == "fitted":
-        bid = np.where(fitted.steps > 0, np.round(fitted.steps * step, 10), np.nan)
+        steps = fitted.steps[: len(table)]
+        bid = np.where(steps > 0, np.round(steps * step, 10), np.nan)
     else:
         made = _method(brief, table, demand, prices, standing)
         runs = made.runs & table.kept & (demand.click_weight > 0)

@@ -13,6 +13,7 @@ from milkwort.core.errors import BadValueError
 from milkwort.core.fit.fit import fit
 from milkwort.core.market.prices import at_bid
 from milkwort.core.plan.run import PlanResult
+from milkwort.core.plan.spots import spot_choices, spot_forecast
 
 __all__ = ["Year", "season_of", "year_ahead"]
 
@@ -121,25 +122,31 @@ def _month(result: PlanResult, factor: Floats, purse: float, refit: bool) -> tup
     Refitted is the better of a new fit and the bids kept and paced: pacing may win, since
     it takes a share of every step where a fit takes whole ones.
     """
-    kept = _under(result, result.bid, factor, purse)
+    kept = _under(result, result.bid, factor, purse, result.spots.steps)
     if not refit or result.brief.policy.name != "fitted":
         return kept
     problem = result.problem
+    # spots have no season of their own
+    whole = np.concatenate((factor, np.ones(problem.spots)))
     asked = replace(
         problem,
-        click_weight=result.demand.click_weight * factor,
+        click_weight=problem.click_weight * whole,
         purse=purse,
-        locked_clicks=problem.locked_clicks * factor,
-        locked_spend=problem.locked_spend * factor,
+        locked_clicks=problem.locked_clicks * whole,
+        locked_spend=problem.locked_spend * whole,
     )
-    steps = fit(asked, result.serving.serves).steps
-    bid = np.where(steps > 0, steps * result.brief.assumed["bid_step"], np.nan)
-    anew = _under(result, bid, factor, purse)
+    steps = fit(asked, result.may_run).steps
+    own = steps[: problem.keywords]
+    bid = np.where(own > 0, own * result.brief.assumed["bid_step"], np.nan)
+    anew = _under(result, bid, factor, purse, steps[problem.keywords :])
     return max(anew, kept, key=lambda sums: sums[_SUMS.index(result.brief.goal)])
 
 
-def _under(result: PlanResult, bid: Floats, factor: Floats, purse: float) -> tuple[float, ...]:
-    """Return the sums of a month at given bids, paced to its purse."""
+def _under(
+    result: PlanResult, bid: Floats, factor: Floats, purse: float, steps: Ints
+) -> tuple[float, ...]:
+    """Return the sums of a month at given bids and steps of spots, paced to its purse."""
+    spots = spot_forecast(result.brief, spot_choices(result.brief), steps, 1.0)
     weight = result.demand.click_weight * factor
     runs = np.flatnonzero(np.isfinite(bid) & result.prices.known)
     at = at_bid(
@@ -151,10 +158,15 @@ def _under(result: PlanResult, bid: Floats, factor: Floats, purse: float) -> tup
         result.brief.pricing,
         result.brief.assumed,
     )
-    wanted = float(at.spend.sum())
+    wanted = float(at.spend.sum() + spots.spend.sum())
     pace = min(1.0, purse / wanted) if wanted > 0 else 1.0
     clicks, spend = at.clicks * pace, at.spend * pace
     customers = clicks * result.demand.rate[runs]
     revenue = float(customers @ result.worth.revenue[runs])
     profit = float(customers @ result.worth.contribution[runs]) - float(spend.sum())
-    return float(spend.sum()), float(clicks.sum()), float(customers.sum()), revenue, profit
+    sums = (float(spend.sum()), float(clicks.sum()), float(customers.sum()), revenue, profit)
+    beside = (spots.spend, spots.clicks, spots.customers, spots.revenue, spots.profit)
+    return tuple(
+        of_keywords + pace * float(of_spots.sum())
+        for of_keywords, of_spots in zip(sums, beside, strict=True)
+    )

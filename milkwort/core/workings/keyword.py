@@ -9,7 +9,7 @@ import numpy as np
 
 from milkwort.core.brief.brief import Brief
 from milkwort.core.market.demand import coverage, likely_volume
-from milkwort.core.market.standing import clicks_to_first_sale, clicks_to_stop, come_in
+from milkwort.core.market.standing import Stand, clicks_to_first_sale, clicks_to_stop, come_in
 from milkwort.core.plan.run import PlanResult
 from milkwort.core.words.intents import INTENTS
 from milkwort.core.words.match_types import MATCHES
@@ -43,7 +43,7 @@ def keyword_workings(result: PlanResult, row: int) -> list[Section]:
     if bid is not None:
         sections.append(bid)
     sections.append(_evidence_section(result, row))
-    if result.standing.standing[row] == 2:
+    if result.standing.standing[row] == Stand.BEYOND:
         sections.append(_come_in_section(result, row))
     return [said_by_whom(section, result.brief) for section in sections]
 
@@ -161,10 +161,15 @@ def _demand_section(result: PlanResult, row: int) -> Section:
     if demand.at_home[row]:
         lines.append(Line("× area share", 1.0, "share", "names one of your places"))
     elif share != 1 or assumed.is_changed("area_share"):
-        lines.append(Line("× area share", share, "share", source="assumption",
-                          assumption="area_share"))  # fmt: skip
-    if demand.shown != 1:
-        lines.append(Line("× shown in our days and hours", demand.shown, "share", "brief"))
+        own = result.brief.own_terms.get(int(table.campaign[row]))
+        if own is not None and own.area_share is not None:
+            lines.append(Line("× area share", share, "share", source="campaign"))
+        else:
+            lines.append(Line("× area share", share, "share", source="assumption",
+                              assumption="area_share"))  # fmt: skip
+    if demand.shown[row] != 1:
+        shown = float(demand.shown[row])
+        lines.append(Line("× shown in our days and hours", shown, "share", "brief"))
     words = demand.words[row : row + 1]
     basis = table.basis[row : row + 1]
     counted = float(coverage(basis, words, assumed)[0])

@@ -1,0 +1,180 @@
+"""What to block next: what money is wasted on, each in its narrowest safe form."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import dataclass, field
+
+import numpy as np
+
+from milkwort.core.arrays import Floats
+from milkwort.core.plan.run import PlanResult
+from milkwort.core.words.lexicon import Lexicon
+from milkwort.core.words.match_types import Match
+from milkwort.core.words.texts import canonical, joints_of, normalise
+
+__all__ = ["ToBlock", "to_block"]
+
+Run = tuple[str, ...]
+
+
+@dataclass(frozen=True)
+class ToBlock:
+    """A negative that would save money and stop nothing wanted.
+
+    Attributes
+    ----------
+    text : str
+        In the words of what it stops.
+    match : Match
+        Phrase for a run of words, exact where only the whole text is safe.
+    saves : float
+        Money a month, at least: what is spent on the texts it stops.
+    source : str
+        ``dropped``, ``warning`` or ``past``: what it was made of, the dearest first.
+    stops : tuple of str
+        Texts of the sheet, or past terms, that it stops and money goes to.
+    """
+
+    text: str
+    match: Match
+    saves: float
+    source: str
+    stops: tuple[str, ...]
+
+
+@dataclass
+class _Wasted:
+    """Texts that money goes to in vain, by their words."""
+
+    money: dict[Run, float] = field(default_factory=dict)
+    written: dict[Run, str] = field(default_factory=dict)
+    source: dict[Run, str] = field(default_factory=dict)
+
+    def add(self, words: Run, text: str, money: float, source: str) -> None:
+        self.money[words] = max(self.money.get(words, 0.0), money)
+        self.written.setdefault(words, text)
+        self.source.setdefault(words, source)
+
+
+def to_block(
+    result: PlanResult,
+    lexicon: Lexicon,
+    sold_terms: Sequence[str] = (),
+    past: Mapping[str, float] | None = None,
+) -> list[ToBlock]:
+    """Return what to block next, the most money saved first.
+
+    What is dropped and yet served by a wider keyword, what holds a warning word and is not
+    kept, and past terms that never sold: for each the shortest run of its words that matches
+    no kept keyword and no term that has sold; among equally short ones the one that saves
+    most; where no run is safe an exact negative of the text, unless it is kept or has sold.
+
+    Parameters
+    ----------
+    result : PlanResult
+    lexicon : Lexicon
+        Tells warning words.
+    sold_terms : sequence of str
+        Search terms that have sold.
+    past : mapping of str to float, optional
+        Past terms that never sold, and the money a month that went to each.
+
+    Returns
+    -------
+    list of ToBlock
+        None of them saves nothing.
+    """
+    past = past or {}
+    close = result.brief.negative_close_forms
+    joints = result.table.joints | joints_of([*sold_terms, *past])
+    spellings = dict(joints)
+
+    def words_of(text: str) -> Run:
+        return canonical(normalise(text), spellings, close)
+
+    wasted = _wasted(result, lexicon, past, words_of)
+    kept = [result.table.texts[row] for row in np.flatnonzero(result.table.kept).tolist()]
+    wanted = {words_of(text) for text in (*kept, *sold_terms)}
+    unsafe = {run for words in wanted for run in _runs(words)}
+    holders: dict[Run, list[Run]] = {}
+    for words in wasted.money:
+        for run in set(_runs(words)):
+            holders.setdefault(run, []).append(words)
+    saved = {run: sum(wasted.money[words] for words in own) for run, own in holders.items()}
+    forms: dict[tuple[Run, Match], None] = {}
+    for words in wasted.money:
+        form = _form(words, unsafe, wanted, saved)
+        if form is not None:
+            forms.setdefault(form)
+    return sorted(
+        (_told(form, wasted, holders) for form in forms),
+        key=lambda one: (-one.saves, one.text),
+    )
+
+
+def _wasted(result: PlanResult, lexicon: Lexicon, past: Mapping[str, float], words_of) -> _Wasted:  # type: ignore[no-untyped-def]  # a function of text to words
+    found = _Wasted()
+    texts = result.serving.texts
+    money = _money_by_text(result)
+    for at in np.flatnonzero(money > 0).tolist():
+        text = texts.relation.texts[at]
+        warned = bool(lexicon.warning_words(text))
+        if texts.judged[at] or warned:
+            source = "dropped" if texts.judged[at] else "warning"
+            found.add(words_of(text), text, float(money[at]), source)
+    for text, cost in past.items():
+        if cost > 0 and words_of(text):
+            found.add(words_of(text), normalise(text), cost, "past")
+    return found
+
+
+def _money_by_text(result: PlanResult) -> Floats:
+    """Return the money a month spent on each text that another keyword serves."""
+    # spend_i · f_i·D_j / Q_i for a text j that i serves
+    texts, demand = result.serving.texts, result.demand
+    served = np.flatnonzero(texts.server >= 0)
+    by = texts.server[served]
+    clicked = np.array(result.brief.assumed.triple("variant_clicks"))[result.table.match[by]]
+    weight = demand.click_weight[by]
+    share = np.divide(
+        clicked * texts.searches[served], weight, out=np.zeros(len(by)), where=weight > 0
+    )
+    money = np.zeros(len(texts.server))
+    money[served] = np.nan_to_num(result.expected.spend[by]) * share
+    return money
+
+
+def _form(
+    words: Run, unsafe: set[Run], wanted: set[Run], saved: Mapping[Run, float]
+) -> tuple[Run, Match] | None:
+    """Return the narrowest safe form of a text; None where even its own text is wanted."""
+    for size in range(1, len(words) + 1):
+        safe = [run for run in _runs_of(words, size) if run not in unsafe]
+        if safe:
+            return max(safe, key=lambda run: saved[run]), "phrase"
+    return None if words in wanted else (words, "exact")
+
+
+def _told(
+    form: tuple[Run, Match], wasted: _Wasted, holders: Mapping[Run, Sequence[Run]]
+) -> ToBlock:
+    run, match = form
+    stops = [run] if match == "exact" else holders[run]
+    dearest = sorted(stops, key=lambda words: (-wasted.money[words], words))
+    return ToBlock(
+        text=" ".join(run),
+        match=match,
+        saves=sum(wasted.money[words] for words in stops),
+        source=wasted.source[dearest[0]],
+        stops=tuple(wasted.written[words] for words in dearest),
+    )
+
+
+def _runs(words: Run) -> Iterator[Run]:
+    for size in range(1, len(words) + 1):
+        yield from _runs_of(words, size)
+
+
+def _runs_of(words: Run, size: int) -> Iterator[Run]:
+    return (words[at : at + size] for at in range(len(words) - size + 1))
