@@ -15,7 +15,7 @@ from milkwort.store import models
 from milkwort.store.database import Database
 from milkwort.store.entries import Arrival, KeywordEntry, ReadingEntry
 from milkwort.store.groups import edit_group, load_structure, remove_groups
-from milkwort.store.journal import Change, labels, redo, undo
+from milkwort.store.journal import Change, Touched, labels, redo, undo
 from milkwort.store.keywords import (
     add_keywords,
     add_readings,
@@ -331,3 +331,37 @@ def test_what_changes_are_replayed_in_is_named_in_the_journal(database, plan_id)
         schema = session.scalar(select(models.Journal.schema))
         assert schema == session.scalar(text("select version_num from alembic_version"))
     assert {m.__tablename__ for m in PLAN_TABLES} <= set(EVERY_TABLE)
+
+
+def test_what_was_undone_is_done_again_in_its_order_and_each_plan_has_its_own(database, plan_id):
+    with database.begin() as session:
+        other = add_plan(session, "Another plan")
+    names = ((plan_id, "One"), (other, "Elsewhere"), (plan_id, "Two"), (plan_id, "Three"))
+    for plan, name in names:
+        with database.begin() as session:
+            change = Change(session, plan, f"call it {name}")
+            rename_plan(change, name)
+            change.finish()
+
+    def said():
+        with database.read() as session:
+            return labels(session, plan_id), load_plan(session, plan_id)
+
+    start = said()[1].revision
+    assert said()[0] == {"undo": "call it Three", "redo": None}
+    for left in ("call it Two", "call it One"):
+        touched = Touched()
+        with database.begin() as session:
+            undo(session, plan_id, touched)
+        assert said()[0]["undo"] == left and touched.tables == {"plan"}
+    assert said()[0] == {"undo": "call it One", "redo": "call it Two"}
+    assert said()[1].name == "One" and said()[1].revision == start + 2
+    for name in ("Two", "Three"):
+        touched = Touched()
+        with database.begin() as session:
+            assert redo(session, plan_id, touched) == f"call it {name}"
+        assert said()[1].name == name and touched.tables == {"plan"}
+    assert said()[1].revision == start + 4
+    nothing = pytest.raises(NotFoundError, match="There is nothing to redo")
+    with nothing, database.begin() as session:
+        redo(session, plan_id)

@@ -75,3 +75,18 @@ def test_a_negative_without_words_or_of_no_known_kind_is_refused():
         with pytest.raises(BadValueError, match="negative"):
             Negative(**wrong)
     assert LEVELS == ("plan", "campaign", "group")
+
+
+@pytest.mark.parametrize(("level", "number", "rows"), [
+    ("plan", -1, (0, 1)), ("campaign", 0, (0,)), ("campaign", 1, (1,)), ("group", 3, (0,)),
+    ("group", 4, (1,)), ("group", 1, ()),
+])  # fmt: skip
+def test_a_negative_is_a_conflict_only_where_it_acts(level, number, rows):
+    table = replace(
+        sheet([("sash heritage", "exact", "keep", 90.0), ("heritage door", "exact", "keep", 50.0)]),
+        campaign=np.array([0, 1]), group=np.array([3, 4]),
+    )  # fmt: skip
+    negative = Negative("heritage", "phrase", level, number)
+    result = run_plan(brief(monthly_spend=500.0, negatives=(negative,)), table)
+    stopping = [c.rows for c in conflicts_of(result) if c.kind == "negative_stops_kept"]
+    assert stopping == ([rows] if rows else [])

@@ -222,3 +222,34 @@ def test_a_click_rate_is_judged_only_after_enough_showings():
     found = click_rates(col(900, 1500, 1500), col(1, 20, 80), np.full(3, 0.05), ASSUMED)
     assert found.judged.tolist() == [False, True, True]
     assert found.low.tolist() == [False, True, False]
+
+
+def test_a_groups_sums_and_factor_are_of_its_keywords_that_have_a_prior():
+    found = results([40, 30, 25, 7], [1, 0, 2, 0], price=[2.40, 2.00, 1.00, 3.00])
+    group, rate = np.array([0, 0, 1, 0]), col(0.03, 0.02, 0.04, 0.0)
+    said = group_evidence(found, rate, np.full(4, ALLOWED), group, 3, W, ASSUMED)
+    assert said.exposure.tolist() == [70.0, 25.0, 0.0]
+    assert said.customers.tolist() == [1.0, 2.0, 0.0]
+    assert said.spend.tolist() == [156.0, 25.0, 0.0]
+    # f of the others, then Gamma(w + Σx, w + f·Σn·rate): its mean
+    others = (W + 2) / (W + 25 * 0.04)
+    assert said.factor[0] == pytest.approx((W + 1) / (W + others * (40 * 0.03 + 30 * 0.02)))
+    assert np.isnan(said.missing[2]) and VERDICTS[said.verdict[2]] == "no_prior"
+
+
+def test_the_chance_of_losing_money_is_the_posterior_under_what_breaks_even():
+    found = judged(results([90], [1]), [0.03], allowed=100.0)
+    alpha, beta = 60 * 0.03 + 1, 60 * 0.97 + 89
+    assert found.missing[0] == pytest.approx(stats.beta.cdf(2.40 / 100.0, alpha, beta))
+    assert found.losing[0] == pytest.approx(stats.beta.cdf(2.40 / CONTRIBUTION, alpha, beta))
+    assert found.cpc[0] == pytest.approx(2.40) and found.rate[0] == pytest.approx(
+        alpha / (alpha + beta)
+    )
+
+
+def test_a_click_rate_is_said_as_a_ratio_and_called_low_only_where_it_is_no_chance():
+    shown, clicks = col(1000, 1001, 400, 5000), col(10, 10, 31, 100)
+    rates = click_rates(shown, clicks, col(0.06, 0.06, 0.06, 0.02), ASSUMED)
+    assert rates.judged.tolist() == [False, True, True, True]
+    assert rates.ratio == pytest.approx([10 / 60, 10 / 60.06, 31 / 24, 1.0])
+    assert rates.low.tolist() == [False, True, False, False]

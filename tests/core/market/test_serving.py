@@ -7,7 +7,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from milkwort.core.market.demand import coverage, demand_of
+from milkwort.core.market.demand import coverage, demand_if_kept, demand_of
 from milkwort.core.market.in_force import negatives_in_force
 from milkwort.core.market.keyword_table import CALLS, blank_table
 from milkwort.core.market.serving import serve, serve_if_kept
@@ -166,3 +166,26 @@ def test_a_thousand_equal_texts_and_an_empty_sheet_are_no_trouble():
     many = sheet([("sash window", "broad", "keep", 5.0)] * 1000)
     assert demand_of(brief(), many).own.sum() == 5.0
     assert len(demand_of(brief(), blank_table([])).own) == 0
+
+
+def test_what_would_come_in_takes_what_is_its_own_and_leaves_what_a_closer_one_serves():
+    rows = [
+        ("sash window", "phrase", "keep", 300.0),
+        ("sash window repair", "phrase", "none", 60.0),
+        ("sash window repair cost", "exact", "none", 20.0),
+        ("sash window repair jobs", "exact", "drop", 9.0),
+        ("oak sash window", "exact", "none", 15.0),
+    ]
+    table = sheet(rows)
+    plain = demand_of(brief(), table)
+    at = np.array([1, 4])
+    would = demand_if_kept(brief(), table, plain, at)
+    # kept as well, it would serve what the wider one serves now, and no more than that
+    kept = demand_of(brief(), table.with_calls(np.array([1]), "keep"))
+    for name in ("own", "uncalled", "spill", "unknown", "searches", "click_weight", "rate"):
+        assert getattr(would, name)[0] == pytest.approx(getattr(kept, name)[1]), name
+    assert would.own[1] == 15.0 and would.uncalled[1] == would.spill[1] == 0.0
+    negatives = (Negative("repair", "phrase"),)
+    stopped = demand_of(brief(negatives=negatives), table)
+    nothing = demand_if_kept(brief(negatives=negatives), table, stopped, at)
+    assert nothing.searches[0] == 0.0 and nothing.searches[1] == 15.0
