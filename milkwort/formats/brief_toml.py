@@ -160,8 +160,8 @@ def _offer(offer: dict[str, Any]) -> dict[str, Any]:
         for f in OF_OFFER
         if f.file
     }
-    unsaid = {f.name: f.start for f in OF_OFFER}
-    return unsaid | figures | rates | {"name": str(offer.get("name", ""))}
+    not_entered = {f.name: f.start for f in OF_OFFER}
+    return not_entered | figures | rates | {"name": str(offer.get("name", ""))}
 
 
 def _ends(offer: dict[str, Any], key: str, kind: str) -> dict[str, float]:

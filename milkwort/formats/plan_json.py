@@ -10,7 +10,7 @@ from datetime import date
 from typing import Any, Literal
 
 import orjson
-from pydantic import BaseModel, ConfigDict, Field, TypeAdapter, ValidationError
+from pydantic import AliasChoices, BaseModel, ConfigDict, Field, TypeAdapter, ValidationError
 
 from milkwort.core.brief.fields import OF_PLAN
 from milkwort.core.errors import BadValueError, TooLargeError
@@ -25,6 +25,7 @@ from milkwort.formats.plan_values import (
     HouseRuleValues,
     OfferValues,
     SavedFilterValues,
+    ShowingValues,
 )
 from milkwort.formats.text_table import MAX_BYTES
 
@@ -65,7 +66,9 @@ class PlanValues(_Part):
     saved_filters: list[SavedFilterValues] | None = None
     house_rules: list[HouseRuleValues] | None = None
     word_kinds: dict[str, str] | None = None
-    unsaid: list[str] = []
+    not_entered: list[str] = Field(
+        default=[], validation_alias=AliasChoices("not_entered", "unsaid")
+    )
 
 
 class OfferDocument(OfferValues):
@@ -85,6 +88,9 @@ class CampaignDocument(_Part):
     least_spend: float = Field(default=0.0, ge=0, le=1e12)
     most_spend: float | None = _Money
     scouting_share: float | None = Field(default=None, ge=0, le=1)
+    area_share: float | None = Field(default=None, ge=0, le=1)
+    showing: ShowingValues | None = None
+    note: str = Field(default="", max_length=4000)
 
 
 class GroupDocument(_Part):
@@ -156,6 +162,7 @@ class NegativeDocument(_Part):
     group: str | None = None
     by: str = Field(default="file", max_length=40)
     at: str = Field(default="", max_length=40)
+    note: str = Field(default="", max_length=4000)
 
 
 class RecipeDocument(_Part):

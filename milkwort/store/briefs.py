@@ -8,6 +8,7 @@ from collections.abc import Mapping, Sequence
 from typing import Any
 
 from milkwort.core.brief.brief import Brief
+from milkwort.core.brief.campaigns import OwnTerms
 from milkwort.core.brief.fields import OF_OFFER, OF_PLAN
 from milkwort.core.brief.limits import Limits, SpendLimit
 from milkwort.core.brief.values import Beside, brief_of_values
@@ -17,11 +18,11 @@ from milkwort.store import models
 from milkwort.store.groups import Structure
 from milkwort.store.negatives import StoredNegative
 
-__all__ = ["OFFER_FIELDS", "PLAN_FIELDS", "UNSAID_OF_OFFER", "brief_of", "offer_values"]
+__all__ = ["OFFER_FIELDS", "PLAN_FIELDS", "STARTS_OF_OFFER", "brief_of", "offer_values"]
 
 OFFER_FIELDS = tuple(f.name for f in OF_OFFER)
 PLAN_FIELDS = tuple(f.name for f in OF_PLAN)
-UNSAID_OF_OFFER = {f.name: f.start for f in OF_OFFER if not f.required}
+STARTS_OF_OFFER = {f.name: f.start for f in OF_OFFER if not f.required}
 
 
 NO_STRUCTURE = Structure()
@@ -56,7 +57,10 @@ def brief_of(
         Where a value is out of its range.
     """
     _first_day(values["start_date"])
-    beside = Beside(assumptions, _numbered(negatives, structure), word_kinds, _limits(structure))
+    own = {at: c.own_terms for at, c in enumerate(structure.campaigns) if c.own_terms != OwnTerms()}
+    beside = Beside(
+        assumptions, _numbered(negatives, structure), word_kinds, _limits(structure), own
+    )
     return brief_of_values(name, values, beside)
 
 

@@ -4,12 +4,14 @@ from __future__ import annotations
 
 from collections import Counter
 from collections.abc import Iterable, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import Any
 
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
+from milkwort.core.brief.campaigns import OwnTerms
+from milkwort.core.brief.showing import showing_of_values
 from milkwort.core.errors import BadValueError, NotFoundError
 from milkwort.store import models
 from milkwort.store.journal import Change, Prepared, Reserve, prepare
@@ -28,6 +30,7 @@ __all__ = [
     "make_campaigns",
     "make_places",
     "new_campaign",
+    "own_terms_of",
     "place_keywords",
     "plan_places",
     "remove_campaign",
@@ -52,6 +55,8 @@ class Campaign:
     least_spend: float = 0.0
     most_spend: float | None = None
     scouting_share: float | None = None
+    own_terms: OwnTerms = field(default_factory=OwnTerms)
+    note: str = ""
 
 
 @dataclass(frozen=True)
@@ -128,7 +133,17 @@ def load_structure(session: Session, plan_id: int) -> Structure:
     """Return a plan's campaigns and groups."""
     c, g = models.Campaign, models.AdGroup
     campaigns = session.execute(
-        select(c.id, c.key, c.name, c.least_spend, c.most_spend, c.scouting_share)
+        select(
+            c.id,
+            c.key,
+            c.name,
+            c.least_spend,
+            c.most_spend,
+            c.scouting_share,
+            c.area_share,
+            c.showing,
+            c.note,
+        )
         .where(c.plan_id == plan_id)
         .order_by(c.id)
     )
@@ -138,7 +153,20 @@ def load_structure(session: Session, plan_id: int) -> Structure:
         .order_by(g.campaign_id, g.id)
     )
     return Structure(
-        tuple(Campaign(*row) for row in campaigns), tuple(Group(*row) for row in groups)
+        tuple(
+            Campaign(
+                row.id,
+                row.key,
+                row.name,
+                row.least_spend,
+                row.most_spend,
+                row.scouting_share,
+                own_terms_of(row.area_share, row.showing),
+                row.note,
+            )
+            for row in campaigns
+        ),
+        tuple(Group(*row) for row in groups),
     )
 
 
@@ -192,6 +220,7 @@ def edit_campaign(change: Change, campaign_id: int, values: Mapping[str, Any]) -
     most = new.get("most_spend", held.most_spend)
     if least < 0 or (most is not None and most < least):
         raise BadValueError("campaign", "least money from 0 to its most", f"{least} to {most}")
+    own_terms_of(new.get("area_share"), new.get("showing"))
     share = new.get("scouting_share")
     if share is not None and not 0 <= share <= 1:
         raise BadValueError("scouting_share", "a share from 0 to 1", share)
@@ -200,6 +229,16 @@ def edit_campaign(change: Change, campaign_id: int, values: Mapping[str, Any]) -
         others = {c.id: {"scouting_share": None} for c in structure.campaigns
                   if c.id != campaign_id and c.scouting_share is not None}  # fmt: skip
         change.update(models.Campaign, others)
+
+
+def own_terms_of(area_share: float | None, showing: Mapping[str, Any] | None) -> OwnTerms:
+    """Return a campaign's own area and hours, checked.
+
+    Raises
+    ------
+    BadValueError
+    """
+    return OwnTerms(area_share, None if showing is None else showing_of_values(showing))
 
 
 def plan_places(
@@ -307,7 +346,7 @@ def bare_name(name: str) -> str:
 def new_campaign(plan_id: int, name: str) -> dict[str, Any]:
     """Return the row of a campaign that nothing is said of yet."""
     return {"plan_id": plan_id, "name": name, "least_spend": 0.0, "most_spend": None,
-            "scouting_share": None}  # fmt: skip
+            "scouting_share": None, "area_share": None, "showing": None, "note": ""}  # fmt: skip
 
 
 def new_group(plan_id: int, campaign_id: int, name: str, page: str = "") -> dict[str, Any]:

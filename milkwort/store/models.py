@@ -97,7 +97,7 @@ class Plan(Base):
     house_rules: Mapped[list[Any] | None]
     word_kinds: Mapped[dict[str, Any] | None]
     """The planner's own ways; none for those every plan starts with."""
-    unsaid: Mapped[list[Any]]
+    not_entered: Mapped[list[Any]]
     """Fields of the brief that nobody has entered yet."""
     revision: Mapped[int]
     created_at: Mapped[str]
@@ -154,6 +154,11 @@ class Campaign(Base):
     most_spend: Mapped[float | None]
     scouting_share: Mapped[float | None]
     """Share of the purse set aside for it; set in the one campaign that scouts, if any."""
+    area_share: Mapped[float | None]
+    """Share of the area that its volumes count; none for the plan's."""
+    showing: Mapped[dict[str, Any] | None]
+    """Days and hours of its own; none for the plan's."""
+    note: Mapped[str] = mapped_column(server_default="")
 
 
 class AdGroup(Base):
@@ -251,6 +256,8 @@ class Negative(Base):
     match: Mapped[str]
     by: Mapped[str]
     at: Mapped[str]
+    note: Mapped[str] = mapped_column(server_default="")
+    """Why it stands though it stops something wanted."""
 
 
 class Recipe(Base):

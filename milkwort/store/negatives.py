@@ -49,27 +49,32 @@ class StoredNegative:
     owner: Owner
     by: str
     at: str
+    note: str = ""
 
 
 def list_negatives(session: Session, plan_id: int) -> list[StoredNegative]:
     """Return a plan's negatives in the order they were made."""
     n = models.Negative
     rows = session.execute(
-        select(n.id, n.key, n.text, n.match, n.campaign_id, n.ad_group_id, n.by, n.at)
+        select(n.id, n.key, n.text, n.match, n.campaign_id, n.ad_group_id, n.by, n.at, n.note)
         .where(n.plan_id == plan_id)
         .order_by(n.id)
     )
     return [
         StoredNegative(
             r.id, r.key, r.text, cast(Match, r.match), Owner(r.campaign_id, r.ad_group_id), r.by,
-            r.at,
+            r.at, r.note,
         )
         for r in rows
     ]  # fmt: skip
 
 
 def add_negatives(
-    change: Change, negatives: Sequence[Negative], by: str, owners: Sequence[Owner] | None = None
+    change: Change,
+    negatives: Sequence[Negative],
+    by: str,
+    owners: Sequence[Owner] | None = None,
+    note: str = "",
 ) -> int:
     """Store negatives that the plan doesn't have yet; return how many.
 
@@ -82,6 +87,8 @@ def add_negatives(
         Who or what made them.
     owners : sequence of Owner, optional
         Where each acts; the whole plan where left out.
+    note : str
+        Why they stand.
 
     Raises
     ------
@@ -104,7 +111,7 @@ def add_negatives(
         [
             {"plan_id": change.plan_id, "text": " ".join(n.text.split()), "match": n.match,
              "campaign_id": owner.campaign_id, "ad_group_id": owner.group_id, "by": by,
-             "at": now()}
+             "at": now(), "note": note}
             for (_, _, owner), n in fresh.items()
         ],
     )  # fmt: skip

@@ -18,7 +18,7 @@ from milkwort.store import models
 from milkwort.store.briefs import (
     OFFER_FIELDS,
     PLAN_FIELDS,
-    UNSAID_OF_OFFER,
+    STARTS_OF_OFFER,
     brief_of,
     offer_values,
 )
@@ -82,7 +82,7 @@ class PlanRecord:
     name, label : str
     values : dict
         The brief by field, as `BRIEF_FIELDS` names them.
-    unsaid : tuple of str
+    not_entered : tuple of str
         Fields nobody has entered yet.
     assumptions : dict of str to float
         What the plan changed.
@@ -108,7 +108,7 @@ class PlanRecord:
     revision: int
     name: str
     values: dict[str, Any]
-    unsaid: tuple[str, ...]
+    not_entered: tuple[str, ...]
     assumptions: dict[str, float]
     retired: tuple[str, ...]
     brief: Brief
@@ -169,7 +169,7 @@ def load_plan(session: Session, plan_id: int) -> PlanRecord:
         revision=plan.revision,
         name=plan.name,
         values=values,
-        unsaid=tuple(plan.unsaid),
+        not_entered=tuple(plan.not_entered),
         assumptions=assumptions,
         retired=tuple(name for name in stored if name in RETIRED),
         brief=brief_of(plan.name, values, assumptions, negatives, own.word_kinds, structure),
@@ -215,7 +215,7 @@ def add_plan(
     name: str,
     values: Mapping[str, Any] | None = None,
     assumptions: Mapping[str, float] | None = None,
-    unsaid: tuple[str, ...] | None = None,
+    not_entered: tuple[str, ...] | None = None,
     *,
     client_id: int | None = None,
 ) -> int:
@@ -229,22 +229,22 @@ def add_plan(
         The brief by field; the usual start where left out.
     assumptions : mapping, optional
         What differs from the table.
-    unsaid : tuple of str, optional
+    not_entered : tuple of str, optional
         Fields nobody has entered; all of them where no values are given.
     client_id : int, optional
         Whose plan it is; a new client of the plan's name where left out.
     """
     full = _START | {"start_date": next_month()} | dict(values or {})
     brief_of(checked_name(name), full | {"more_offers": _offers(full)}, assumptions or {})
-    if unsaid is None:
-        unsaid = tuple(f for f in BRIEF_FIELDS if f not in (values or {}))
+    if not_entered is None:
+        not_entered = tuple(f for f in BRIEF_FIELDS if f not in (values or {}))
     if client_id is not None and session.get(models.Client, client_id) is None:
         raise NotFoundError(f"There is no client {client_id}.", "client")
     plan = models.Plan(
         name=checked_name(name),
         client_id=client_id or add_client(session, name),
         label="",
-        unsaid=list(unsaid),
+        not_entered=list(not_entered),
         revision=1,
         created_at=now(),
         deleted_at=None,
@@ -311,7 +311,7 @@ def change_brief(change: Change, fields: Mapping[str, Any]) -> None:
     new = record.values | fields
     brief_of(record.name, new | {"more_offers": _offers(new)}, record.assumptions)
     of_plan: dict[str, Any] = {f: v for f, v in fields.items() if f in PLAN_FIELDS}
-    of_plan["unsaid"] = [f for f in record.unsaid if f not in fields]
+    of_plan["not_entered"] = [f for f in record.not_entered if f not in fields]
     change.update(models.Plan, {change.plan_id: of_plan})
     of_offer = {f: v for f, v in fields.items() if f in OFFER_FIELDS}
     if "offer_name" in fields:
@@ -350,7 +350,7 @@ def _change_offers(change: Change, record: PlanRecord, wanted: Sequence[Mapping[
 def _offers(values: Mapping[str, Any]) -> list[dict[str, Any]]:
     """Return further offers as their columns, without ids."""
     return [
-        UNSAID_OF_OFFER | {f: v for f, v in one.items() if f in ("name", *OFFER_FIELDS)}
+        STARTS_OF_OFFER | {f: v for f, v in one.items() if f in ("name", *OFFER_FIELDS)}
         for one in values["more_offers"]
     ]
 

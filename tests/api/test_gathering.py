@@ -232,7 +232,7 @@ def test_the_season_is_entered_or_taken_from_the_keywords(client, plan):
 def test_a_templates_figures_are_all_assumed(client, start):
     made = client.post("/api/plans", json={"name": "New", "start": start}).json()
     brief = client.get(f"/api/plans/{made['id']}").json()["summary"]["brief"]
-    assert "sale_value" in brief["unsaid"] and brief["worth"]["ceiling"] > 0.05
+    assert "sale_value" in brief["not_entered"] and brief["worth"]["ceiling"] > 0.05
 
 
 def test_the_second_sample_pays_the_bid_in_euros_with_two_offers(client):

@@ -117,7 +117,7 @@ WRONG = [
     ({"assumptions": {"stretch": 7.0}}, "stretch"),
     ({"assumptions": {"luck": 1.0}}, "assumption"),
     ({"own": {"house_rules": [{"when": [], "call": "buy"}]}}, "house_rules"),
-    ({"unsaid": ["luck"]}, "unsaid"),
+    ({"unsaid": ["luck"]}, "not_entered"),
     ({"negatives": [{"text": "x", "level": "group", "owner": ""}]}, "negatives"),
     ({"negatives": [{"text": "!"}]}, "negatives"),
 ]

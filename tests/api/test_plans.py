@@ -14,7 +14,7 @@ def without_times(answer):
 def test_a_new_plan_is_all_assumption(client):
     made = client.post("/api/plans", json={"name": "Fresh"}).json()
     brief = client.get(f"/api/plans/{made['id']}").json()["summary"]["brief"]
-    assert "sale_value" in brief["unsaid"] and brief["worth"]["ceiling"] > 0
+    assert "sale_value" in brief["not_entered"] and brief["worth"]["ceiling"] > 0
 
 
 def test_the_sample_opens_and_keeps_to_the_described_shape(client):

@@ -30,10 +30,10 @@ def test_a_change_of_the_brief_moves_the_purse_in_the_same_answer(client, plan):
 
 
 def test_what_is_entered_is_no_longer_assumed(client, plan):
-    assert "close_low" in frame_of(client, plan)["brief"]["unsaid"]
+    assert "close_low" in frame_of(client, plan)["brief"]["not_entered"]
     two_steps = {"close_low": 0.3, "close_likely": 0.4, "close_high": 0.5}
     answer = client.patch(f"{plan}/brief", json=two_steps).json()
-    assert "close_low" not in answer["summary"]["brief"]["unsaid"]
+    assert "close_low" not in answer["summary"]["brief"]["not_entered"]
     assert answer["summary"]["brief"]["worth"]["rate"] == pytest.approx(0.02 * 0.4)
 
 

@@ -159,7 +159,8 @@ def seen(session, plan_id):
         .order_by(keyword.text, reading.id)
     )
     return (
-        values, record.brief, record.unsaid, record.assumptions, record.own, record.reading_rule,
+        values, record.brief, record.not_entered, record.assumptions, record.own,
+        record.reading_rule,
         [(e.key, e.text, e.call, e.reading, e.last_cpc, e.locked_bid) for e in sheet.entries],
         sheet.table.group.tolist(), sheet.table.campaign.tolist(), sheet.table.offer.tolist(),
         [(c.key, c.name, c.most_spend) for c in record.structure.campaigns],

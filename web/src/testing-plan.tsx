@@ -16,7 +16,7 @@ export function summaryOf(revision: number, purse: Partial<Summary["purse"]> = {
     brief: {
       name: "A plan",
       label: "",
-      unsaid: ["start_date"],
+      not_entered: ["start_date"],
       assumptions: {},
       strange: [],
       acting: { stretch: 0.25, low_percentile: 0.25, high_percentile: 0.75 },

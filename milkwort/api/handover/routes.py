@@ -115,7 +115,7 @@ def _content(work: Workspace, loaded: OpenPlan, kind: str) -> tuple[bytes, int]:
 
 def _checks(loaded: OpenPlan) -> list[Check]:
     notices = loaded.summary["purse"]["notices"]
-    return last_checks(loaded.result, loaded.record.unsaid, notices)
+    return last_checks(loaded.result, loaded.record.not_entered, notices)
 
 
 def _item(copy: HandOver) -> dict[str, Any]:

@@ -15,6 +15,7 @@ from sqlalchemy.exc import DatabaseError, OperationalError
 from starlette.exceptions import HTTPException
 
 from milkwort import __version__
+from milkwort.api.arrange import negatives
 from milkwort.api.arrange import routes as arrange
 from milkwort.api.brief import routes as brief
 from milkwort.api.fit import routes as fit
@@ -94,6 +95,7 @@ def make_app(settings: Settings | None = None) -> FastAPI:
         editing,
         what_if,
         arrange,
+        negatives,
         fit,
         handover,
         lists,

@@ -115,9 +115,9 @@ def add_document(
         For a key that stands twice or points at nothing, a keyword that stands twice, a
         field of the brief nobody knows.
     """
-    unknown = sorted(set(document.plan.unsaid) - set(BRIEF_FIELDS))
+    unknown = sorted(set(document.plan.not_entered) - set(BRIEF_FIELDS))
     if unknown:
-        raise BadValueError("plan.unsaid", "fields of a brief", ", ".join(unknown))
+        raise BadValueError("plan.not_entered", "fields of a brief", ", ".join(unknown))
     if client_id is None:
         client_id = add_client(session, document.client.name)
         owned = {

@@ -71,7 +71,7 @@ def new_plan(body: NewPlan, work: Work) -> PlanId:
             return PlanId(id=add_sample(session, body.name, _SAMPLES[body.start], **made))
         if body.start in TEMPLATES:  # a template's figures are assumed until somebody enters them
             values = TEMPLATES[body.start]
-            return PlanId(id=add_plan(session, body.name, values, unsaid=BRIEF_FIELDS, **made))
+            return PlanId(id=add_plan(session, body.name, values, not_entered=BRIEF_FIELDS, **made))
         return PlanId(id=add_plan(session, body.name, **made))
 
 

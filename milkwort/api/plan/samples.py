@@ -23,7 +23,7 @@ __all__ = ["SAMPLE_NAME", "SECOND_NAME", "add_sample"]
 SAMPLE_NAME = "Eastmere Sash & Casement"
 SECOND_NAME = "Brackish Jar"
 _START = {"eastmere": "2027-09-01", "brackish": "2027-06-01"}
-_UNSAID = ("may_pay_to_learn", "max_cpc", "volume_basis", "pricing", "flat_bid", "policy")
+_NOT_ENTERED = ("may_pay_to_learn", "max_cpc", "volume_basis", "pricing", "flat_bid", "policy")
 
 
 def add_sample(
@@ -52,7 +52,9 @@ def add_sample(
     values = values_of_brief(brief, _START[stem])
     if brief.pricing == "pay_bid":
         values["profile"] = next(p for p in PROFILES if p.pricing == "pay_bid").as_dict()
-    plan_id = add_plan(session, name, values, brief.assumed.changes, _UNSAID, client_id=client_id)
+    plan_id = add_plan(
+        session, name, values, brief.assumed.changes, _NOT_ENTERED, client_id=client_id
+    )
     change = Change(session, plan_id, "sample")
     lexicon = lexicon_of(brief)
     arrivals = [arrival_of_row(r, f"{stem}.csv", lexicon=lexicon) for r in rows.taken]

@@ -98,7 +98,7 @@ def brief_block(record: PlanRecord) -> dict[str, Any]:
         "name": record.name,
         "label": record.label,
         "values": record.values,
-        "unsaid": list(record.unsaid),
+        "not_entered": list(record.not_entered),
         "assumptions": record.assumptions,
         "worth": {
             "sale_value": brief.offer.sale_value,

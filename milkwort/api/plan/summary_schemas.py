@@ -66,7 +66,7 @@ class BriefBlock(BaseModel):
     name: str
     label: str
     values: BriefValues
-    unsaid: list[str]
+    not_entered: list[str]
     assumptions: dict[str, float]
     worth: Worth
     purse: float

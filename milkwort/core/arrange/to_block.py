@@ -13,7 +13,7 @@ from milkwort.core.words.lexicon import Lexicon
 from milkwort.core.words.match_types import Match
 from milkwort.core.words.texts import canonical, joints_of, normalise
 
-__all__ = ["ToBlock", "to_block"]
+__all__ = ["ToBlock", "money_by_text", "narrowest_safe", "to_block"]
 
 Run = tuple[str, ...]
 
@@ -55,6 +55,32 @@ class _Wasted:
         self.money[words] = max(self.money.get(words, 0.0), money)
         self.written.setdefault(words, text)
         self.source.setdefault(words, source)
+
+
+def money_by_text(result: PlanResult) -> Floats:
+    """Return the money a month spent on each text that another keyword serves.
+
+    Parameters
+    ----------
+    result : PlanResult
+
+    Returns
+    -------
+    ndarray of shape (n_texts,)
+        By the texts of `result.serving`; 0 where a text is served by its own keyword or by none.
+    """
+    # spend_i · f_i·D_j / Q_i for a text j that i serves
+    texts, demand = result.serving.texts, result.demand
+    served = np.flatnonzero(texts.server >= 0)
+    by = texts.server[served]
+    clicked = np.array(result.brief.assumed.triple("variant_clicks"))[result.table.match[by]]
+    weight = demand.click_weight[by]
+    share = np.divide(
+        clicked * texts.searches[served], weight, out=np.zeros(len(by)), where=weight > 0
+    )
+    money = np.zeros(len(texts.server))
+    money[served] = np.nan_to_num(result.expected.spend[by]) * share
+    return money
 
 
 def to_block(
@@ -113,10 +139,38 @@ def to_block(
     )
 
 
+def narrowest_safe(
+    result: PlanResult, text: str, sold_terms: Sequence[str] = ()
+) -> tuple[str, Match] | None:
+    """Return the shortest run of a text's words that stops nothing kept and nothing sold.
+
+    Parameters
+    ----------
+    result : PlanResult
+    text : str
+        As typed.
+    sold_terms : sequence of str
+        Search terms that have sold.
+
+    Returns
+    -------
+    (str, Match) or None
+        A phrase, or the very text; None where the text itself is kept or has sold.
+    """
+    close = result.brief.negative_close_forms
+    spellings = dict(result.table.joints | joints_of([text, *sold_terms]))
+    kept = [result.table.texts[row] for row in np.flatnonzero(result.table.kept).tolist()]
+    wanted = {canonical(normalise(t), spellings, close) for t in (*kept, *sold_terms)}
+    unsafe = {run for words in wanted for run in _runs(words)}
+    words = canonical(normalise(text), spellings, close)
+    form = _form(words, unsafe, wanted, dict.fromkeys(_runs(words), 0.0))
+    return None if form is None else (" ".join(form[0]), form[1])
+
+
 def _wasted(result: PlanResult, lexicon: Lexicon, past: Mapping[str, float], words_of) -> _Wasted:  # type: ignore[no-untyped-def]  # a function of text to words
     found = _Wasted()
     texts = result.serving.texts
-    money = _money_by_text(result)
+    money = money_by_text(result)
     for at in np.flatnonzero(money > 0).tolist():
         text = texts.relation.texts[at]
         warned = bool(lexicon.warning_words(text))
@@ -127,22 +181,6 @@ def _wasted(result: PlanResult, lexicon: Lexicon, past: Mapping[str, float], wor
         if cost > 0 and words_of(text):
             found.add(words_of(text), normalise(text), cost, "past")
     return found
-
-
-def _money_by_text(result: PlanResult) -> Floats:
-    """Return the money a month spent on each text that another keyword serves."""
-    # spend_i · f_i·D_j / Q_i for a text j that i serves
-    texts, demand = result.serving.texts, result.demand
-    served = np.flatnonzero(texts.server >= 0)
-    by = texts.server[served]
-    clicked = np.array(result.brief.assumed.triple("variant_clicks"))[result.table.match[by]]
-    weight = demand.click_weight[by]
-    share = np.divide(
-        clicked * texts.searches[served], weight, out=np.zeros(len(by)), where=weight > 0
-    )
-    money = np.zeros(len(texts.server))
-    money[served] = np.nan_to_num(result.expected.spend[by]) * share
-    return money
 
 
 def _form(

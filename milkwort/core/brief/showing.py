@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import asdict, dataclass
+from typing import Any
 
 import numpy as np
 
@@ -11,7 +13,10 @@ from milkwort.core.arrays import Floats
 from milkwort.core.assumptions import Assumed
 from milkwort.core.errors import BadValueError
 
-__all__ = ["ALWAYS", "DAY_NAMES", "Showing", "hours_of_day", "shown_share"]
+__all__ = [
+    "ALWAYS", "DAY_NAMES", "Showing", "hours_of_day", "showing_of_values", "shown_share",
+    "values_of_showing",
+]  # fmt: skip
 
 DAY_NAMES = ("Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday")
 _QUARTERS = ("night", "morning", "afternoon", "evening")
@@ -57,6 +62,37 @@ class Showing:
 
 
 ALWAYS = Showing()
+
+
+def showing_of_values(values: Mapping[str, Any] | None) -> Showing:
+    """Return days and hours of showing from plain values; always for None.
+
+    Parameters
+    ----------
+    values : mapping or None
+        By field of `Showing`.
+
+    Raises
+    ------
+    BadValueError
+        For an unknown field, or one out of its range.
+    """
+    if values is None:
+        return ALWAYS
+    unknown = sorted(set(values) - set(Showing.__dataclass_fields__))
+    if unknown:
+        raise BadValueError("showing", "days, hours, zone and share", ", ".join(unknown))
+    return Showing(**{**values, "days": tuple(values.get("days", ALWAYS.days))})
+
+
+def values_of_showing(showing: Showing) -> dict[str, Any]:
+    """Return days and hours as plain values, the opposite of `showing_of_values`.
+
+    Parameters
+    ----------
+    showing : Showing
+    """
+    return asdict(showing) | {"days": list(showing.days)}
 
 
 def hours_of_day(assumed: Assumed) -> Floats:

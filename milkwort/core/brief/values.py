@@ -3,15 +3,16 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import asdict, dataclass, field, replace
+from dataclasses import dataclass, field, replace
 from typing import Any
 
 from milkwort.core.assumptions import Assumed
 from milkwort.core.brief.brief import Brief, Policy
+from milkwort.core.brief.campaigns import OwnTerms
 from milkwort.core.brief.fields import FIELDS, OF_OFFER, OF_PLAN, BriefField, parts_of
 from milkwort.core.brief.limits import Limits
 from milkwort.core.brief.platform import profile_of
-from milkwort.core.brief.showing import ALWAYS, Showing
+from milkwort.core.brief.showing import showing_of_values, values_of_showing
 from milkwort.core.brief.worth import CeilingRule, Conversion, Offer
 from milkwort.core.errors import BadValueError
 from milkwort.core.words.negatives import Negative
@@ -32,12 +33,15 @@ class Beside:
         Kind of a word, where the planner said one.
     limits : Limits
         Those of campaigns.
+    own_terms : mapping of int to OwnTerms
+        Of campaigns, by number.
     """
 
     assumptions: Mapping[str, float]
     negatives: Sequence[Negative] = ()
     word_kinds: Mapping[str, str] | None = None
     limits: Limits = field(default_factory=Limits)
+    own_terms: Mapping[int, OwnTerms] = field(default_factory=dict)
 
 
 def brief_of_values(name: str, values: Mapping[str, Any], beside: Beside) -> Brief:
@@ -75,7 +79,8 @@ def brief_of_values(name: str, values: Mapping[str, Any], beside: Beside) -> Bri
             "assumed": Assumed(profile.assumptions() | dict(beside.assumptions)),
             "negatives": tuple(beside.negatives),
             "negative_close_forms": profile.negative_close_forms,
-            "showing": _showing(values["showing"]),
+            "showing": showing_of_values(values["showing"]),
+            "own_terms": beside.own_terms,
             "word_kinds": tuple((beside.word_kinds or {}).items()),
         }
     )
@@ -93,7 +98,7 @@ def values_of_brief(brief: Brief, start_date: str) -> dict[str, Any]:
     return {
         **{f.name: _at(brief, f) for f in FIELDS.values() if f.at},
         "start_date": start_date,
-        "showing": None if brief.showing.always else _showing_values(brief.showing),
+        "showing": None if brief.showing.always else values_of_showing(brief.showing),
         "offer_name": brief.offer.name,
         "more_offers": [
             {"name": one.name} | {f.name: _at(replace(brief, offer=one), f) for f in OF_OFFER}
@@ -146,19 +151,6 @@ def _at(brief: Brief, one: BriefField) -> Any:
     for key in one.at.split("."):
         value = getattr(value, key, None)
     return list(value) if isinstance(value, tuple) else value
-
-
-def _showing(values: Mapping[str, Any] | None) -> Showing:
-    if values is None:
-        return ALWAYS
-    unknown = sorted(set(values) - set(Showing.__dataclass_fields__))
-    if unknown:
-        raise BadValueError("showing", "days, hours, zone and share", ", ".join(unknown))
-    return Showing(**{**values, "days": tuple(values.get("days", ALWAYS.days))})
-
-
-def _showing_values(showing: Showing) -> dict[str, Any]:
-    return asdict(showing) | {"days": list(showing.days)}
 
 
 def _check_names(offers: Sequence[Offer]) -> None:

@@ -27,14 +27,14 @@ class Check:
 
 
 def last_checks(
-    result: PlanResult, unsaid: Collection[str] = (), notices: Collection[str] | None = None
+    result: PlanResult, not_entered: Collection[str] = (), notices: Collection[str] | None = None
 ) -> list[Check]:
     """Return what to look at before launch.
 
     Parameters
     ----------
     result : PlanResult
-    unsaid : collection of str
+    not_entered : collection of str
         Fields of the brief that nobody has entered yet.
     notices : collection of str, optional
         What is said of the plan as a whole; worked out where left out.
@@ -46,7 +46,7 @@ def last_checks(
     idle = int((kept & ~np.isfinite(result.bid)).sum())
     over = int((above & kept).sum())
     assumed = int((result.prices.assumed & kept).sum())
-    guessed = sum(name in unsaid for name in _TO_SAY)
+    guessed = sum(name in not_entered for name in _TO_SAY)
     found = [Check(said, "sift") for said in (notices_of(result) if notices is None else notices)]
     for count, said, stage in (
         (to_call, f"{counted(to_call, 'keyword is', 'keywords are')} not yet called.", "sift"),

@@ -22,7 +22,7 @@ def test_each_thing_is_counted_and_says_where_it_is_mended():
     rows = table([100.0, 80.0, 50.0, 10.0], [1.0, NAN, 1.0, 90.0], [2.0, NAN, 2.0, 95.0],
                  call=calls("keep", "keep", "none", "keep"),
                  locked_bid=np.array([9.0, NAN, NAN, NAN]))  # fmt: skip
-    found = said(run_plan(brief(), rows), unsaid=("sale_value", "monthly_spend", "places"))
+    found = said(run_plan(brief(), rows), not_entered=("sale_value", "monthly_spend", "places"))
     assert found == [
         ("1 keyword is not yet called.", "sift"),
         ("1 kept keyword will not run.", "fit"),

@@ -236,6 +236,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/arrange/negatives": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * View
+         * @description Return the negatives with what each stops, saves and hurts, and what to block next.
+         */
+        get: operations["view_api_plans__plan_id__arrange_negatives_get"];
+        put?: never;
+        /**
+         * Add
+         * @description Add negatives; one that stops what is kept or has sold needs a note that says why.
+         */
+        post: operations["add_api_plans__plan_id__arrange_negatives_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/arrange/negatives/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read
+         * @description Say what pasted negatives would do before they are added; nothing is kept.
+         */
+        post: operations["read_api_plans__plan_id__arrange_negatives_read_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/arrange/structure": {
         parameters: {
             query?: never;
@@ -1728,6 +1772,29 @@ export interface components {
             stretch: number;
         };
         /**
+         * AddNegatives
+         * @description Negatives to be added, and why where they stop something wanted.
+         */
+        AddNegatives: {
+            /**
+             * By
+             * @default hand
+             * @enum {string}
+             */
+            by?: "hand" | "advice";
+            /** Campaign Id */
+            campaign_id?: number | null;
+            /** Group Id */
+            group_id?: number | null;
+            /** Items */
+            items: components["schemas"]["NewNegative"][];
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+        };
+        /**
          * AlmanacQuestion
          * @description Root words for the simulated source; `only_these` asks for their own figures alone.
          */
@@ -1856,6 +1923,33 @@ export interface components {
             steps: number;
         };
         /**
+         * BlockNextLine
+         * @description A negative that would save money and stop nothing wanted.
+         */
+        BlockNextLine: {
+            /**
+             * Match
+             * @enum {string}
+             */
+            match: "exact" | "phrase" | "broad";
+            /**
+             * Saves
+             * @description money a month, at least
+             */
+            saves: number;
+            /**
+             * Source
+             * @enum {string}
+             */
+            source: "dropped" | "warning" | "past";
+            /** Stops */
+            stops: number;
+            /** Text */
+            text: string;
+            /** Texts */
+            texts: string[];
+        };
+        /**
          * Blocking
          * @description A negative to be, and whether the keywords it stops are called block.
          *
@@ -1952,6 +2046,8 @@ export interface components {
             label: string;
             /** Name */
             name: string;
+            /** Not Entered */
+            not_entered: string[];
             /** Purse */
             purse: number;
             /** Reading Rule */
@@ -1960,8 +2056,6 @@ export interface components {
             shown_share: number;
             /** Strange */
             strange: string[];
-            /** Unsaid */
-            unsaid: string[];
             values: components["schemas"]["BriefValues"];
             worth: components["schemas"]["Worth"];
         };
@@ -2686,6 +2780,19 @@ export interface components {
             value: number;
         };
         /**
+         * Form
+         * @description A text and how it matches.
+         */
+        Form: {
+            /**
+             * Match
+             * @enum {string}
+             */
+            match: "exact" | "phrase" | "broad";
+            /** Text */
+            text: string;
+        };
+        /**
          * GroupColumns
          * @description Ad groups, columns of one length; searches, clicks, money and customers a month.
          */
@@ -3030,6 +3137,89 @@ export interface components {
             text: string;
         };
         /**
+         * NegativeLine
+         * @description One negative of the plan.
+         */
+        NegativeLine: {
+            /** At */
+            at: string;
+            /** By */
+            by: string;
+            /**
+             * Customers
+             * @description customers a month lost with the kept ones
+             */
+            customers: number;
+            /**
+             * Hurt
+             * @description kept keywords among them
+             */
+            hurt: number;
+            /**
+             * Hurts
+             * @description some of the kept keywords among them
+             */
+            hurts: string[];
+            /** Id */
+            id: number;
+            /**
+             * Level
+             * @enum {string}
+             */
+            level: "plan" | "campaign" | "group";
+            /**
+             * Match
+             * @enum {string}
+             */
+            match: "exact" | "phrase" | "broad";
+            /** Note */
+            note: string;
+            /**
+             * Saves
+             * @description money a month, at least
+             */
+            saves: number;
+            /**
+             * Sold
+             * @description some of the terms that have sold
+             */
+            sold: string[];
+            /** Spend */
+            spend: number;
+            /**
+             * Stops
+             * @description keywords of the sheet
+             */
+            stops: number;
+            /**
+             * Terms
+             * @description search terms of the past
+             */
+            terms: number;
+            /** Text */
+            text: string;
+            /**
+             * Texts
+             * @description some of them
+             */
+            texts: string[];
+            /**
+             * Where
+             * @description its campaign or group; empty for the whole plan
+             */
+            where: string;
+        };
+        /**
+         * NegativesRead
+         * @description Pasted negatives before they are added.
+         */
+        NegativesRead: {
+            /** Lines */
+            lines: components["schemas"]["ReadLine"][];
+            /** Revision */
+            revision: number;
+        };
+        /**
          * NegativesTaken
          * @description Words never wanted.
          */
@@ -3044,6 +3234,23 @@ export interface components {
             texts: string[];
         };
         /**
+         * NegativesView
+         * @description The plan's negatives and what to block next, the most money saved first.
+         */
+        NegativesView: {
+            /** Negatives */
+            negatives: components["schemas"]["NegativeLine"][];
+            /** Revision */
+            revision: number;
+            /**
+             * Saves
+             * @description money a month that all of it would save together
+             */
+            saves: number;
+            /** To Block */
+            to_block: components["schemas"]["BlockNextLine"][];
+        };
+        /**
          * NeighboursView
          * @description Ids of the keywords nearest to one, the nearest first.
          */
@@ -3052,6 +3259,20 @@ export interface components {
             meaning: number[];
             /** Price */
             price: number[];
+        };
+        /**
+         * NewNegative
+         * @description A negative to be added.
+         */
+        NewNegative: {
+            /**
+             * Match
+             * @default phrase
+             * @enum {string}
+             */
+            match?: "exact" | "phrase" | "broad";
+            /** Text */
+            text: string;
         };
         /**
          * NewPlan
@@ -3266,6 +3487,24 @@ export interface components {
         PastWindow: {
             /** Days */
             days: number;
+        };
+        /**
+         * PastedNegatives
+         * @description Lines, one negative each.
+         */
+        PastedNegatives: {
+            /** Campaign Id */
+            campaign_id?: number | null;
+            /** Group Id */
+            group_id?: number | null;
+            /**
+             * Match
+             * @default phrase
+             * @enum {string}
+             */
+            match?: "exact" | "phrase" | "broad";
+            /** Text */
+            text: string;
         };
         /**
          * PastedText
@@ -3495,6 +3734,67 @@ export interface components {
             profit_chance: number;
             /** Revision */
             revision: number;
+        };
+        /**
+         * ReadLine
+         * @description One pasted line: what it would do, or why it is none.
+         */
+        ReadLine: {
+            /**
+             * Customers
+             * @description customers a month lost with the kept ones
+             */
+            customers: number;
+            /**
+             * Hurt
+             * @description kept keywords among them
+             */
+            hurt: number;
+            /**
+             * Hurts
+             * @description some of the kept keywords among them
+             */
+            hurts: string[];
+            /** Line */
+            line: number;
+            /**
+             * Match
+             * @enum {string}
+             */
+            match: "exact" | "phrase" | "broad";
+            /** @description what of it would stop nothing wanted */
+            narrower: components["schemas"]["Form"] | null;
+            /** Refused */
+            refused: string;
+            /**
+             * Saves
+             * @description money a month, at least
+             */
+            saves: number;
+            /**
+             * Sold
+             * @description some of the terms that have sold
+             */
+            sold: string[];
+            /** Spend */
+            spend: number;
+            /**
+             * Stops
+             * @description keywords of the sheet
+             */
+            stops: number;
+            /**
+             * Terms
+             * @description search terms of the past
+             */
+            terms: number;
+            /** Text */
+            text: string;
+            /**
+             * Texts
+             * @description some of them
+             */
+            texts: string[];
         };
         /**
          * ReadingChoice
@@ -5366,6 +5666,217 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    view_api_plans__plan_id__arrange_negatives_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NegativesView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    add_api_plans__plan_id__arrange_negatives_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AddNegatives"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    read_api_plans__plan_id__arrange_negatives_read_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PastedNegatives"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NegativesRead"];
                 };
             };
             /** @description Bad Request */

@@ -8,7 +8,7 @@ import { hundredths, plain } from "./fields";
 /** The monthly money: the purse itself, or a sum with tax and a fee in it. */
 export function Money() {
   const { summary, changeBrief, changePurse } = usePlan();
-  const { values, unsaid, purse } = summary.brief;
+  const { values, not_entered, purse } = summary.brief;
   const { gross_spend: gross, currency } = values;
   if (gross === null)
     return (
@@ -17,7 +17,7 @@ export function Money() {
         <Blank
           label="Monthly spend"
           value={plain(values.monthly_spend)}
-          assumed={unsaid.includes("monthly_spend")}
+          assumed={not_entered.includes("monthly_spend")}
           onCommit={(text) => {
             const typed = parsedPer(text);
             return typed === null ? false : changePurse(typed.value, typed.per);

@@ -78,7 +78,7 @@ export function Platform() {
         value={values.pricing}
         options={pricings}
         inline
-        assumed={summary.brief.unsaid.includes("pricing")}
+        assumed={summary.brief.not_entered.includes("pricing")}
         onChange={(pricing) => void changeBrief({ pricing })}
       />
       , bids go from {figure("Least bid", "min_bid")} in steps of {figure("Bid step", "bid_step")},

@@ -27,15 +27,15 @@ type NumberField = {
 function useBlanks() {
   const { summary, changeBrief } = usePlan();
   const change = usePlanChange();
-  const { values, unsaid } = summary.brief;
-  const isUnsaid = (name: keyof Values) => unsaid.includes(name);
+  const { values, not_entered } = summary.brief;
+  const isAssumed = (name: keyof Values) => not_entered.includes(name);
   const send = (name: NumberField, value: number | null, per: number) =>
     value === null ? false : changeBrief({ [name]: value / per });
   const share = (name: NumberField, label: string) => (
     <Blank
       label={label}
       value={hundredths(values[name])}
-      assumed={isUnsaid(name)}
+      assumed={isAssumed(name)}
       onCommit={(text) => send(name, parsed(text), 100)}
     />
   );
@@ -43,7 +43,7 @@ function useBlanks() {
     <Blank
       label={label}
       value={plain(values[name])}
-      assumed={isUnsaid(name)}
+      assumed={isAssumed(name)}
       placeholder={options.placeholder}
       onCommit={(text) => {
         if (options.placeholder && text.trim() === "") return changeBrief({ [name]: null });
@@ -51,19 +51,19 @@ function useBlanks() {
       }}
     />
   );
-  return { values, changeBrief, change, isUnsaid, share, figure };
+  return { values, changeBrief, change, isAssumed, share, figure };
 }
 
 /** What is sold, at what price and margin. */
 export function WhatIsSold() {
-  const { values, changeBrief, isUnsaid, share, figure } = useBlanks();
+  const { values, changeBrief, isAssumed, share, figure } = useBlanks();
   return (
     <S.Sentence>
       We sell{" "}
       <Blank
         label="What is sold"
         value={values.offer_name}
-        assumed={isUnsaid("offer_name")}
+        assumed={isAssumed("offer_name")}
         placeholder="what is sold"
         onCommit={(text) => changeBrief({ offer_name: text.trim() })}
       />{" "}
@@ -73,7 +73,7 @@ export function WhatIsSold() {
         value={values.currency}
         options={currencies}
         inline
-        assumed={isUnsaid("currency")}
+        assumed={isAssumed("currency")}
         onChange={(currency) => void changeBrief({ currency })}
       />{" "}
       each and keep {share("gross_margin", "Gross margin, per cent")} % of it. A customer orders{" "}
@@ -126,7 +126,7 @@ export function WhoBuys() {
 
 /** The rule behind the ceilings. */
 export function TheRule() {
-  const { values, changeBrief, isUnsaid, share, figure } = useBlanks();
+  const { values, changeBrief, isAssumed, share, figure } = useBlanks();
   const rule = rules.find((r) => r.id === values.ceiling_rule)!;
   const setRule = (ceiling_rule: Values["ceiling_rule"]) => void changeBrief({ ceiling_rule });
   return (
@@ -137,7 +137,7 @@ export function TheRule() {
         value={values.ceiling_rule}
         options={rules}
         inline
-        assumed={isUnsaid("ceiling_rule")}
+        assumed={isAssumed("ceiling_rule")}
         onChange={setRule}
       />
       {values.ceiling_value !== null && (
@@ -159,14 +159,14 @@ export function TheRule() {
 
 /** How much a month, from when, for the most of what. */
 export function ThePurse() {
-  const { values, changeBrief, isUnsaid } = useBlanks();
+  const { values, changeBrief, isAssumed } = useBlanks();
   return (
     <S.Sentence>
       <Money /> from{" "}
       <Day
         label="First day"
         value={values.start_date}
-        assumed={isUnsaid("start_date")}
+        assumed={isAssumed("start_date")}
         onCommit={(start_date) => changeBrief({ start_date })}
       />
       , for the most{" "}
@@ -175,7 +175,7 @@ export function ThePurse() {
         value={values.goal}
         options={goals}
         inline
-        assumed={isUnsaid("goal")}
+        assumed={isAssumed("goal")}
         onChange={(goal) => void changeBrief({ goal })}
       />
       .
@@ -185,7 +185,7 @@ export function ThePurse() {
 
 /** Where, and what volumes count. */
 export function ThePlaces() {
-  const { values, changeBrief, isUnsaid } = useBlanks();
+  const { values, changeBrief, isAssumed } = useBlanks();
   const { changeAssumption, summary } = usePlan();
   const { assumptions } = summary.brief;
   return (
@@ -194,7 +194,7 @@ export function ThePlaces() {
       <Blank
         label="Own places, separated by commas"
         value={values.places.join(", ")}
-        assumed={isUnsaid("places")}
+        assumed={isAssumed("places")}
         placeholder="none named"
         onCommit={(text) =>
           changeBrief({
@@ -222,7 +222,7 @@ export function ThePlaces() {
         value={values.volume_basis}
         options={bases}
         inline
-        assumed={isUnsaid("volume_basis")}
+        assumed={isAssumed("volume_basis")}
         onChange={(volume_basis) => void changeBrief({ volume_basis })}
       />
       .

@@ -1,0 +1,174 @@
+"""Arrange: the plan's negatives, what each does, and what to block next."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from typing import Any
+
+from fastapi import APIRouter, Response
+
+from milkwort.api.arrange.negatives_schemas import (
+    AddNegatives,
+    NegativesRead,
+    NegativesView,
+    PastedNegatives,
+    WhereNegative,
+)
+from milkwort.api.gather.sold import past_terms, sold_terms, unsold_terms
+from milkwort.api.http.shared import Window, Work, sent
+from milkwort.api.plan.open_plan import OpenPlan
+from milkwort.api.plan.schemas import ChangeAnswer, shape_of
+from milkwort.api.plan.workspace import Decision, Workspace
+from milkwort.core.arrange.negatives_at_work import AtWork, negatives_at_work, without_negatives
+from milkwort.core.arrange.structures import lexicon_of
+from milkwort.core.arrange.to_block import narrowest_safe, to_block
+from milkwort.core.counted import counted
+from milkwort.core.errors import BadValueError
+from milkwort.core.words.negatives import Negative
+from milkwort.formats.pasted_negatives import read_pasted_negatives
+from milkwort.store.negatives import Owner, add_negatives
+
+router = APIRouter(tags=["arrange"])
+
+_NAMED = 6
+"""So many texts are named; the rest is counted."""
+
+
+@router.get("/plans/{plan_id}/arrange/negatives", responses=shape_of(NegativesView))
+def view(plan_id: int, work: Work) -> Response:
+    """Return the negatives with what each stops, saves and hurts, and what to block next."""
+    plan = work.plan(plan_id)
+    record = plan.record
+    found = _at_work(work, plan, record.brief.negatives)
+    next_ones = to_block(
+        plan.result, lexicon_of(record.brief), sold_terms(work, plan), unsold_terms(work, plan)
+    )
+    return sent(
+        {
+            "revision": record.revision,
+            "negatives": [
+                {
+                    "id": n.id, "text": n.text, "match": n.match, "level": n.owner.level,
+                    "where": _where(plan, n.owner), "by": n.by, "at": n.at, "note": n.note,
+                    **_said(plan, one),
+                }
+                for n, one in zip(record.negatives, found, strict=True)
+            ],
+            "to_block": [
+                {
+                    "text": one.text, "match": one.match, "saves": one.saves,
+                    "source": one.source, "stops": len(one.stops),
+                    "texts": list(one.stops[:_NAMED]),
+                }
+                for one in next_ones
+            ],
+            "saves": sum(one.saves for one in next_ones),
+        }
+    )  # fmt: skip
+
+
+@router.post("/plans/{plan_id}/arrange/negatives/read", responses=shape_of(NegativesRead))
+def read(plan_id: int, body: PastedNegatives, work: Work) -> Response:
+    """Say what pasted negatives would do before they are added; nothing is kept."""
+    plan = work.plan(plan_id)
+    lines = read_pasted_negatives(body.text, body.match)
+    good = [line for line in lines if not line.refused]
+    made = [_negative(plan, line.text, line.match, _owner(body)) for line in good]
+    found = dict(zip((line.line for line in good), _at_work(work, plan, made), strict=True))
+    sold = sold_terms(work, plan)
+    return sent(
+        {
+            "revision": plan.record.revision,
+            "lines": [
+                {
+                    "line": line.line, "text": line.text, "match": line.match,
+                    "refused": line.refused,
+                    **_said(plan, found.get(line.line, _NOTHING)),
+                    "narrower": _narrower(plan, line.text, sold)
+                    if found.get(line.line, _NOTHING).harms else None,
+                }
+                for line in lines
+            ],
+        }
+    )  # fmt: skip
+
+
+@router.post("/plans/{plan_id}/arrange/negatives", responses=shape_of(ChangeAnswer))
+def add(plan_id: int, body: AddNegatives, work: Work, window: Window = "") -> Response:
+    """Add negatives; one that stops what is kept or has sold needs a note that says why."""
+
+    def decide(plan: OpenPlan) -> Decision:
+        owner = _owner(body)
+        made = [_negative(plan, one.text, one.match, owner) for one in body.items]
+        if not body.note.strip():
+            _refuse_harm(plan, made, _at_work(work, plan, made))
+        return Decision(
+            f"block {counted(len(made), 'text')}" if len(made) > 1 else f"block {made[0].text}",
+            lambda c: add_negatives(c, made, body.by, [owner] * len(made), body.note.strip()),
+        )
+
+    return sent(work.change(plan_id, decide, window=window))
+
+
+_NOTHING = AtWork((), (), 0.0, (), (), 0.0, 0.0)
+
+
+def _refuse_harm(plan: OpenPlan, made: Sequence[Negative], found: Sequence[AtWork]) -> None:
+    for negative, one in zip(made, found, strict=True):
+        if one.harms:
+            kept = [plan.sheet.entries[row].text for row in one.hurts]
+            names = ", ".join([*kept, *one.sold][:_NAMED])
+            expected = "one that stops nothing kept and nothing that has sold, or a note"
+            raise BadValueError(f"negative {negative.text}", expected, f"it stops {names}")
+
+
+def _at_work(work: Workspace, plan: OpenPlan, negatives: Sequence[Negative]) -> list[AtWork]:
+    if not negatives:
+        return []
+    free = without_negatives(plan.result)
+    return negatives_at_work(free, negatives, past_terms(work, plan), sold_terms(work, plan))
+
+
+def _said(plan: OpenPlan, one: AtWork) -> dict[str, Any]:
+    texts = [plan.sheet.entries[row].text for row in one.stops]
+    return {
+        "stops": len(one.stops),
+        "texts": texts[:_NAMED],
+        "terms": len(one.terms),
+        "saves": one.saves,
+        "hurts": [plan.sheet.entries[row].text for row in one.hurts[:_NAMED]],
+        "hurt": len(one.hurts),
+        "sold": list(one.sold[:_NAMED]),
+        "customers": one.customers,
+        "spend": one.spend,
+    }
+
+
+def _narrower(plan: OpenPlan, text: str, sold: Sequence[str]) -> dict[str, str] | None:
+    form = narrowest_safe(plan.result, text, sold)
+    return None if form is None else {"text": form[0], "match": form[1]}
+
+
+def _where(plan: OpenPlan, owner: Owner) -> str:
+    structure = plan.record.structure
+    if owner.group_id is not None:
+        at = [g.id for g in structure.groups].index(owner.group_id)
+        return plan.sheet.labels[at]
+    if owner.campaign_id is not None:
+        return structure.campaign(owner.campaign_id).name
+    return ""
+
+
+def _owner(body: WhereNegative) -> Owner:
+    if body.group_id is not None:
+        return Owner(group_id=body.group_id)
+    return Owner(campaign_id=body.campaign_id)
+
+
+def _negative(plan: OpenPlan, text: str, match: Any, owner: Owner) -> Negative:
+    structure, number = plan.record.structure, -1
+    if owner.group_id is not None:
+        number = structure.groups.index(structure.group(owner.group_id))
+    elif owner.campaign_id is not None:
+        number = structure.campaigns.index(structure.campaign(owner.campaign_id))
+    return Negative(text, match, owner.level, number)

@@ -1,0 +1,98 @@
+"""Negatives of Arrange: what each does, what to block next, and none that hurts unasked."""
+
+import pytest
+
+from tests.api.conftest import ids_of
+
+
+@pytest.fixture
+def sheet(client, plan):
+    """Return the plan's address, with one keyword kept wide and one dropped beside it."""
+    ids = ids_of(client, plan)
+    wide = ids["windows"]
+    client.post(
+        f"{plan}/keywords/edit",
+        json={"ids": [wide], "match": "broad", "cpc_low": 0.3, "cpc_high": 0.9, "volume": 500},
+    )
+    client.post(f"{plan}/calls", json={"ids": [wide], "call": "keep"})
+    return plan
+
+
+def view(client, plan):
+    answer = client.get(f"{plan}/arrange/negatives")
+    assert answer.status_code == 200, answer.text
+    return answer.json()
+
+
+def read(client, plan, text, **more):
+    answer = client.post(f"{plan}/arrange/negatives/read", json={"text": text, **more})
+    assert answer.status_code == 200, answer.text
+    return answer.json()["lines"]
+
+
+def add(client, plan, *items, **more):
+    body = {"items": [{"text": t, "match": m} for t, m in items], **more}
+    return client.post(f"{plan}/arrange/negatives", json=body)
+
+
+def test_each_pasted_line_says_what_it_would_do_and_a_bad_one_costs_no_other(client, sheet):
+    pasted = 'negative\n-jobs\n"free quote"\n[old windows]\nwindows, broad\n !! \ncord; near\n\n'
+    lines = read(client, sheet, pasted)
+    said = {one["line"]: one for one in lines}
+    assert [(o["text"], o["match"]) for o in lines[:4]] == [
+        ("jobs", "phrase"), ("free quote", "phrase"), ("old windows", "exact"),
+        ("windows", "broad"),
+    ]  # fmt: skip
+    assert "at least one word" in said[6]["refused"]
+    assert 'expected one of exact, phrase, broad, got "near"' in said[7]["refused"]
+    assert said[5]["hurt"] >= 1 and "windows" in said[5]["hurts"]
+    assert said[5]["customers"] > 0
+    assert said[2]["hurt"] == 0 and said[2]["narrower"] is None
+
+
+def test_one_that_stops_what_is_kept_needs_a_note(client, sheet):
+    before = len(view(client, sheet)["negatives"])
+    refused = add(client, sheet, ("jobs", "phrase"), ("windows", "exact"))
+    assert refused.status_code == 422
+    assert "it stops windows" in refused.json()["error"]["message"]
+    assert len(view(client, sheet)["negatives"]) == before
+    assert add(client, sheet, ("windows", "exact"), note="a rival's name").status_code == 200
+    (last,) = [n for n in view(client, sheet)["negatives"] if n["text"] == "windows"]
+    assert last["note"] == "a rival's name" and last["hurt"] == 1 and last["by"] == "hand"
+    client.post(f"{sheet}/undo")
+    assert len(view(client, sheet)["negatives"]) == before
+
+
+def test_all_that_is_proposed_can_be_taken_at_once_and_nothing_of_it_hurts(client, sheet):
+    ids = ids_of(client, sheet)
+    texts = [t for t in ids if "windows" in t and t != "windows"]
+    client.post(f"{sheet}/calls", json={"ids": [ids[t] for t in texts], "call": "drop"})
+    found = view(client, sheet)["to_block"]
+    assert found and found == sorted(found, key=lambda o: (-o["saves"], o["text"]))
+    taken = add(client, sheet, *((o["text"], o["match"]) for o in found), by="advice")
+    assert taken.status_code == 200, taken.text
+    after = view(client, sheet)
+    assert after["to_block"] == []
+    mine = [n for n in after["negatives"] if n["by"] == "advice"]
+    assert len(mine) == len(found) and all(n["hurt"] == 0 and not n["sold"] for n in mine)
+    assert sum(n["saves"] for n in mine) == pytest.approx(sum(o["saves"] for o in found), rel=0.5)
+
+
+def test_a_negative_of_a_group_says_where_it_acts_and_follows_its_name(client, sheet):
+    group = client.get(f"{sheet}/arrange").json()["groups"]
+    at, name = group["id"][0], group["name"][0]
+    assert add(client, sheet, ("oddword", "phrase"), group_id=at).status_code == 200
+    (mine,) = [n for n in view(client, sheet)["negatives"] if n["text"] == "oddword"]
+    assert (mine["level"], mine["where"]) == ("group", name)
+    client.post(f"{sheet}/arrange/groups/{at}", json={"name": "Another name"})
+    (mine,) = [n for n in view(client, sheet)["negatives"] if n["text"] == "oddword"]
+    assert mine["where"] == "Another name"
+    assert add(client, sheet, ("x", "phrase"), group_id=10_000_000).status_code == 404
+
+
+def test_too_many_lines_are_refused_in_a_sentence(client, sheet):
+    answer = client.post(
+        f"{sheet}/arrange/negatives/read", json={"text": "\n".join(["word"] * 10_001)}
+    )
+    assert answer.status_code == 413
+    assert "expected at most 10,000 lines, got 10,001" in answer.json()["error"]["message"]
