@@ -39,10 +39,11 @@ def view(plan_id: int, work: Work) -> Response:
     """Return the negatives with what each stops, saves and hurts, and what to block next."""
     plan = work.plan(plan_id)
     record = plan.record
-    found = _at_work(work, plan, record.brief.negatives)
-    next_ones = to_block(
-        plan.result, lexicon_of(record.brief), sold_terms(work, plan), unsold_terms(work, plan)
-    )
+    free = without_negatives(plan.result)
+    terms, sold = past_terms(work, plan), sold_terms(work, plan)
+    found = negatives_at_work(free, record.brief.negatives, terms, sold)
+    next_ones = to_block(plan.result, lexicon_of(record.brief), sold, unsold_terms(work, plan))
+    would = negatives_at_work(free, [Negative(one.text, one.match) for one in next_ones])
     return sent(
         {
             "revision": record.revision,
@@ -57,10 +58,10 @@ def view(plan_id: int, work: Work) -> Response:
             "to_block": [
                 {
                     "text": one.text, "match": one.match, "saves": one.saves,
-                    "source": one.source, "stops": len(one.stops),
-                    "texts": list(one.stops[:_NAMED]),
+                    "source": one.source, "stops": len(works.stops),
+                    "uncalled": _uncalled(plan, works), "texts": list(one.stops[:_NAMED]),
                 }
-                for one in next_ones
+                for one, works in zip(next_ones, would, strict=True)
             ],
             "saves": sum(one.saves for one in next_ones),
         }
@@ -127,6 +128,10 @@ def _at_work(work: Workspace, plan: OpenPlan, negatives: Sequence[Negative]) -> 
         return []
     free = without_negatives(plan.result)
     return negatives_at_work(free, negatives, past_terms(work, plan), sold_terms(work, plan))
+
+
+def _uncalled(plan: OpenPlan, one: AtWork) -> int:
+    return sum(plan.sheet.entries[row].call == "none" for row in one.stops)
 
 
 def _said(plan: OpenPlan, one: AtWork) -> dict[str, Any]:

@@ -54,8 +54,9 @@ class BlockNextLine(BaseModel):
     match: Match
     saves: float = Field(description="money a month, at least")
     source: Literal["dropped", "warning", "past"]
-    stops: int
-    texts: list[str]
+    stops: int = Field(description="keywords of the sheet")
+    uncalled: int = Field(description="those of them that are not yet called")
+    texts: list[str] = Field(description="some of what money goes to")
 
 
 class NegativesView(BaseModel):

@@ -1942,12 +1942,23 @@ export interface components {
              * @enum {string}
              */
             source: "dropped" | "warning" | "past";
-            /** Stops */
+            /**
+             * Stops
+             * @description keywords of the sheet
+             */
             stops: number;
             /** Text */
             text: string;
-            /** Texts */
+            /**
+             * Texts
+             * @description some of what money goes to
+             */
             texts: string[];
+            /**
+             * Uncalled
+             * @description those of them that are not yet called
+             */
+            uncalled: number;
         };
         /**
          * Blocking

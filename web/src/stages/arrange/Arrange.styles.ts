@@ -117,3 +117,60 @@ export const Ways = styled.div`
     font-size: 12px;
   }
 `;
+
+/** What is wrong, said in words and in ink. */
+export const Wrong = styled.span`
+  color: ${ink.rose};
+`;
+
+export const Foot = styled.p`
+  flex: none;
+  padding: 7px 20px 8px;
+  border-top: 1px solid ${ink.rule};
+  color: ${ink.ink2};
+  font-size: 12px;
+  max-height: 64px;
+  overflow-y: auto;
+`;
+
+export const Paste = styled.textarea`
+  width: 100%;
+  padding: 7px 9px;
+  border: 1px solid ${ink.ink2};
+  border-radius: 2px;
+  background: ${ink.paper};
+  color: ${ink.ink};
+  font: inherit;
+  resize: vertical;
+`;
+
+export const Line = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 6px 14px;
+  margin: 9px 0;
+  input {
+    width: 300px;
+    max-width: 60vw;
+    border: 0;
+    border-bottom: 1px solid ${ink.ink2};
+    background: none;
+    color: ${ink.ink};
+    font: inherit;
+  }
+`;
+
+export const Lines = styled.ul`
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  max-height: 32vh;
+  overflow-y: auto;
+  border-top: 1px solid ${ink.rule};
+  li {
+    padding: 5px 0;
+    border-bottom: 1px solid ${ink.rule};
+    font-size: 13px;
+  }
+`;

@@ -11,9 +11,10 @@ import { number, plural } from "../../parts/format";
 import * as S from "./Arrange.styles";
 import { Conflicts, conflictsLeave } from "./Conflicts";
 import { Groups } from "./Groups";
+import { Negatives } from "./negatives/Negatives";
 import { StructureSheet } from "./StructureSheet";
 
-type View = "groups" | "conflicts";
+type View = "groups" | "negatives" | "conflicts";
 
 /** Close keywords together in groups with a landing page each; what gets in each other's way. */
 export function Arrange() {
@@ -23,17 +24,20 @@ export function Arrange() {
   const [choosing, setChoosing] = useState(false);
   const query = usePlanQuery("/arrange");
   const found = query.data;
+  const blocked = usePlanQuery("/arrange/negatives").data;
   const empty = found ? found.groups.keywords.filter((held) => held === 0).length : 0;
   const removeEmpty = () => void send("post", "/arrange/groups/remove", {});
   useActions([
     { name: "Arrange: the groups", keys: ["i"], run: () => setView("groups") },
+    { name: "Arrange: the negatives", keys: ["e"], run: () => setView("negatives") },
     { name: "Arrange: conflicts", keys: ["c"], run: () => setView("conflicts") },
     { name: "Arrange by a ready structure", keys: ["b"], run: () => setChoosing(true) },
     { name: "Remove empty groups and campaigns", keys: [], run: removeEmpty },
   ]);
   const views = [
-    { id: "groups", name: "Groups" },
-    { id: "conflicts", name: `Conflicts${found ? ` (${number(found.conflicts.length)})` : ""}` },
+    { id: "groups", name: counted("Groups", found?.groups.id.length) },
+    { id: "negatives", name: counted("Negatives", blocked?.negatives.length) },
+    { id: "conflicts", name: counted("Conflicts", found?.conflicts.length) },
   ] as const;
   return (
     <S.Screen>
@@ -61,8 +65,12 @@ export function Arrange() {
         </S.Tools>
       </Top>
       {found && view === "groups" && <Groups view={found} />}
+      {blocked && view === "negatives" && <Negatives view={blocked} />}
       {found && view === "conflicts" && <Conflicts conflicts={found.conflicts} />}
       <StructureSheet open={choosing} onOpen={setChoosing} />
     </S.Screen>
   );
 }
+
+const counted = (name: string, count: number | undefined) =>
+  count === undefined ? name : `${name} ${number(count)}`;

@@ -1,5 +1,4 @@
 import { useState } from "react";
-import {} from "../../data/plan";
 import { usePlanChange } from "../../data/usePlanChange";
 import { Button, MainButton } from "../../parts/Button";
 import { Field, Foot, Sheet } from "../../parts/Sheet";

@@ -1,6 +1,5 @@
 import { useState } from "react";
 import { type Schemas } from "../../data/client";
-import {} from "../../data/plan";
 import { usePlanChange } from "../../data/usePlanChange";
 import { usePlanQuery } from "../../data/usePlanQuery";
 import { Button, MainButton } from "../../parts/Button";

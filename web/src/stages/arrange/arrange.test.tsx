@@ -145,7 +145,7 @@ it("a conflict says whom it hurts and what it costs, and its negative can go", a
     "GET /negatives": () => ({ body: [negative, { ...negative, id: 8, text: "kit" }] }),
     "POST /negatives/remove": done,
   });
-  await userEvent.click(await screen.findByRole("radio", { name: "Conflicts (1)" }));
+  await userEvent.click(await screen.findByRole("radio", { name: "Conflicts 1" }));
   expect(screen.getByText(/550 searches, 0.74 customers, 28.10/)).toBeTruthy();
   expect(screen.getByText(/sash repair and 2 more/)).toBeTruthy();
   await userEvent.click(await screen.findByText(/take .cord. out/));

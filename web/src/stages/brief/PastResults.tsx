@@ -1,4 +1,3 @@
-import {} from "@tanstack/react-query";
 import { type Schemas } from "../../data/client";
 import { usePlan } from "../../data/plan";
 import { usePlanQuery } from "../../data/usePlanQuery";

@@ -1,4 +1,3 @@
-import {} from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import { ToggleButton } from "react-aria-components";
 import { client, uploadOf, taken, type Schemas } from "../../../data/client";

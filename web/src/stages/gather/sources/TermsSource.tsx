@@ -1,4 +1,3 @@
-import {} from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import { client, uploadOf, taken, type Schemas } from "../../../data/client";
 import { usePlan } from "../../../data/plan";

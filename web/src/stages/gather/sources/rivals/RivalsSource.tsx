@@ -1,7 +1,6 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { client, uploadOf, taken, type Schemas } from "../../../../data/client";
-import {} from "../../../../data/plan";
 import { usePlanQuery } from "../../../../data/usePlanQuery";
 import { Button } from "../../../../parts/Button";
 import { Small } from "../../../../parts/Screen";
