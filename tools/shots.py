@@ -127,6 +127,21 @@ def _line(page: Page, plan: str) -> None:
     page.get_by_text("the line", exact=True).wait_for()
 
 
+def _negatives(page: Page, plan: str) -> None:
+    api = plan.replace("/plan/", "/api/plans/")
+    held = page.request.get(api).json()["sheet"]["texts"]
+    ids = dict(zip(held["text"], held["id"], strict=True))
+    wide = [ids["sash window repair"], ids["sash window restoration"]]
+    page.request.post(f"{api}/keywords/edit", data={"ids": wide, "match": "phrase"})
+    drop = [i for text, i in ids.items() if text.endswith((" jobs", " video", " marlshire"))]
+    page.request.post(f"{api}/calls", data={"ids": drop, "call": "drop"})
+    blocked = [{"text": text, "match": "phrase"} for text in ("training", "upvc", "second hand")]
+    page.request.post(f"{api}/arrange/negatives", data={"items": blocked})
+    page.goto(f"{plan}/arrange")
+    page.get_by_role("radio", name="Negatives").click()
+    page.get_by_role("grid", name="Negatives").get_by_role("row").nth(1).click()
+
+
 def _arrange(page: Page, plan: str) -> None:
     page.goto(f"{plan}/arrange")
     page.get_by_role("grid", name="Ad groups").get_by_text("Draught proofing").click()
@@ -167,6 +182,7 @@ _VIEWS = {
     "how-sure": _how_sure,
     "gather-terms": _terms,
     "gather-account": _account,
+    "negatives": _negatives,
 }
 
 if __name__ == "__main__":

@@ -23,12 +23,16 @@ __all__ = [
     "Group",
     "Place",
     "Structure",
+    "add_campaign",
+    "add_group",
     "bare_name",
     "edit_campaign",
     "edit_group",
     "load_structure",
     "make_campaigns",
     "make_places",
+    "merge_groups",
+    "move_groups",
     "new_campaign",
     "own_terms_of",
     "place_keywords",
@@ -270,6 +274,81 @@ def make_campaigns(change: Change, names: Iterable[str]) -> dict[str, int]:
     missing = [name for name in dict.fromkeys(names) if name not in ids]
     made = change.insert(models.Campaign, [new_campaign(change.plan_id, n) for n in missing])
     return ids | dict(zip(missing, made, strict=True))
+
+
+def add_campaign(change: Change, name: str) -> int:
+    """Make a campaign that nothing is in yet, and return its id.
+
+    Raises
+    ------
+    BadValueError
+        For a name that is empty, too long or taken.
+    """
+    bare = bare_name(name)
+    if bare in [c.name for c in load_structure(change.session, change.plan_id).campaigns]:
+        raise BadValueError("name", "one that no other campaign has", bare)
+    (made,) = change.insert(models.Campaign, [new_campaign(change.plan_id, bare)])
+    return made
+
+
+def add_group(change: Change, campaign_id: int, name: str) -> int:
+    """Make a group that nothing is in yet, and return its id.
+
+    Raises
+    ------
+    NotFoundError
+        Where the plan has no such campaign.
+    BadValueError
+        For a name that is empty, too long or taken in the campaign.
+    """
+    structure, bare = load_structure(change.session, change.plan_id), bare_name(name)
+    structure.campaign(campaign_id)
+    _check_free(structure, campaign_id, [bare])
+    (made,) = change.insert(models.AdGroup, [new_group(change.plan_id, campaign_id, bare)])
+    return made
+
+
+def move_groups(change: Change, ids: Sequence[int], campaign_id: int) -> None:
+    """Put groups, with all that is in them, into a campaign.
+
+    Raises
+    ------
+    NotFoundError
+        For a group or a campaign that is not in the plan.
+    BadValueError
+        Where two groups of one campaign would have one name.
+    """
+    structure = load_structure(change.session, change.plan_id)
+    structure.campaign(campaign_id)
+    moved = [g for g in map(structure.group, ids) if g.campaign_id != campaign_id]
+    _check_free(structure, campaign_id, [g.name for g in moved])
+    change.update(models.AdGroup, {g.id: {"campaign_id": campaign_id} for g in moved})
+
+
+def merge_groups(change: Change, ids: Sequence[int], into: int) -> None:
+    """Put all keywords of some groups into another; those left empty go, negatives with them.
+
+    Raises
+    ------
+    NotFoundError
+        For a group that is not in the plan.
+    """
+    structure = load_structure(change.session, change.plan_id)
+    structure.group(into)
+    others = [structure.group(i).id for i in dict.fromkeys(ids) if i != into]
+    k = models.Keyword
+    mine = select(k.id).where(k.plan_id == change.plan_id, k.ad_group_id.in_(others))
+    place_keywords(change, into, list(change.session.scalars(mine)))
+    remove_groups(change, others)
+
+
+def _check_free(structure: Structure, campaign_id: int, names: Sequence[str]) -> None:
+    """Refuse names that would stand twice in a campaign."""
+    held = Counter([*names, *(g.name for g in structure.groups if g.campaign_id == campaign_id)])
+    twice = sorted(name for name in names if held[name] > 1)
+    if twice:
+        expected = "one that no other group of the campaign has"
+        raise BadValueError("name", expected, ", ".join(dict.fromkeys(twice)))
 
 
 def make_places(change: Change, places: Iterable[Place]) -> dict[Place, int]:

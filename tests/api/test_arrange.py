@@ -20,7 +20,7 @@ def test_groups_say_what_they_hold_and_do(client, plan):
     groups = arranged(client, plan).groups
     at = groups.name.index("Repair")
     assert (groups.keywords[at], groups.kept[at]) == (2, 2)
-    assert {w.word: w.keywords for w in groups.words[at]}["sash"] == 2
+    assert {w.word: w.share for w in groups.words[at]}["sash"] == pytest.approx(1.0)
     purse = client.get(plan).json()["summary"]["purse"]
     assert sum(filter(None, groups.spend)) == pytest.approx(purse["spend"], rel=1e-5)
     assert sum(groups.running) == purse["running"]
@@ -199,3 +199,71 @@ def test_a_blank_plan_has_nothing_to_arrange_and_says_so(client):
     offered = client.get(f"{address}/arrange/structures").json()
     assert {(item["groups"], item["moves"], item["adds"]) for item in offered} == {(0, 0, 0)}
     assert client.post(f"{address}/arrange/structure", json={"kind": "match"}).status_code == 200
+
+
+def group_columns(client, plan):
+    return client.get(f"{plan}/arrange").json()["groups"]
+
+
+def test_campaigns_and_groups_are_made_moved_and_merged_each_undone_in_one(client, plan):
+    before = group_columns(client, plan)
+    first, second = before["id"][:2]
+    made = client.post(f"{plan}/arrange/campaigns", json={"name": "Weekdays"})
+    assert made.status_code == 200, made.text
+    campaigns = {c["name"]: c["id"] for c in client.get(f"{plan}/arrange").json()["campaigns"]}
+    assert "Weekdays" in campaigns
+    twice = client.post(f"{plan}/arrange/campaigns", json={"name": " Weekdays "})
+    assert twice.status_code == 422 and "no other campaign" in twice.json()["error"]["message"]
+    where = {"name": "Fresh", "campaign_id": campaigns["Weekdays"]}
+    assert client.post(f"{plan}/arrange/groups", json=where).status_code == 200
+    assert client.post(f"{plan}/arrange/groups", json=where).status_code == 422
+    body = {"ids": [first, second], "campaign_id": campaigns["Weekdays"]}
+    assert client.post(f"{plan}/arrange/groups/move", json=body).status_code == 200
+    now = group_columns(client, plan)
+    at = dict(zip(now["id"], now["campaign"], strict=True))
+    assert at[first] == at[second] == "Weekdays"
+    merged = client.post(f"{plan}/arrange/groups/merge", json={"ids": [first], "into": second})
+    assert merged.status_code == 200, merged.text
+    after = group_columns(client, plan)
+    assert first not in after["id"]
+    held = dict(zip(after["id"], after["keywords"], strict=True))
+    assert held[second] == sum(
+        n for i, n in zip(now["id"], now["keywords"], strict=True) if i in (first, second)
+    )
+    for _ in range(4):
+        client.post(f"{plan}/undo")
+    assert group_columns(client, plan) == before
+
+
+def test_a_campaigns_own_area_and_hours_count_its_keywords_searches(client, plan):
+    ids = ids_of(client, plan)
+    campaign = client.get(f"{plan}/arrange").json()["campaigns"][0]
+    row = list(ids).index("sash cord replacement")
+
+    def searches():
+        return client.get(plan).json()["sheet"]["figures"]["searches"][row]
+
+    whole = searches()
+    weekdays = {"days": [True] * 5 + [False] * 2, "from_hour": 0, "to_hour": 24, "share": 0.5}
+    path = f"{plan}/arrange/campaigns/{campaign['id']}"
+    changed = client.post(path, json={"area_share": 0.25, "showing": weekdays, "note": "a trial"})
+    assert changed.status_code == 200, changed.text
+    assert searches() == pytest.approx(whole * 0.25 * 0.5)
+    (line,) = [c for c in client.get(f"{plan}/arrange").json()["campaigns"]
+               if c["id"] == campaign["id"]]  # fmt: skip
+    assert (line["area_share"], line["shown_share"], line["note"]) == (0.25, 0.5, "a trial")
+    copy = client.post(f"{plan}/copy", json={"name": "A copy"}).json()["id"]
+    copied = client.get(f"/api/plans/{copy}/arrange").json()["campaigns"][0]
+    assert (copied["area_share"], copied["note"]) == (0.25, "a trial")
+    assert client.post(path, json={"area_share": 1.5}).status_code == 422
+    client.post(f"{plan}/undo")
+    assert searches() == pytest.approx(whole)
+
+
+def test_a_group_says_its_main_words_and_which_of_its_keywords_would_fit_better(client, plan):
+    groups = group_columns(client, plan)
+    assert all(len(words) <= 5 for words in groups["words"])
+    repair = groups["name"].index("Repair")
+    words = {w["word"]: w["share"] for w in groups["words"][repair]}
+    assert words and all(0.25 <= share <= 1.0 for share in words.values())
+    assert len(groups["likeness"]) == len(groups["least_like"]) == len(groups["id"])

@@ -56,3 +56,51 @@ def test_a_negative_that_hurts_is_seen_and_taken_out(plan: str, page: Page):
     assert findings(page) == []
     page.get_by_role("button", name="take “cord” out").click()
     expect(page.get_by_text("Nothing gets in each other")).to_be_visible()
+
+
+def test_negatives_are_pasted_read_and_what_is_proposed_is_taken_by_keys(plan: str, page: Page):
+    api = plan.replace("/plan/", "/api/plans/")
+    held = httpx.get(api, timeout=20).json()["sheet"]["texts"]
+    ids = dict(zip(held["text"], held["id"], strict=True))
+    wide = {"ids": [ids["sash window repair"]], "match": "phrase"}
+    httpx.post(f"{api}/keywords/edit", json=wide, timeout=20)
+    drop = [i for text, i in ids.items() if text.startswith("sash window repair ")][:4]
+    httpx.post(f"{api}/calls", json={"ids": drop, "call": "drop"}, timeout=20)
+    arrange(page, plan)
+    page.keyboard.press("e")
+    page.get_by_role("grid", name="What to block next").get_by_role("row").nth(1).wait_for()
+    expect(page.locator("[data-late]")).to_have_count(0)
+    assert findings(page) == []
+    page.keyboard.press("n")
+    page.get_by_label("Negatives, one a line").fill("jobs\nsash, phrase\ncourse, nearly")
+    lines = page.get_by_role("list", name="What they would do")
+    expect(lines).to_contain_text("hurts sash window repair")
+    expect(lines).to_contain_text("expected one of exact, phrase, broad")
+    assert findings(page) == []
+    page.get_by_role("button", name="Add 1 negative").click()
+    expect(page.get_by_label("Negatives, one a line")).to_have_value("sash, phrase\ncourse, nearly")
+    page.keyboard.press("Escape")
+    expect(page.get_by_role("grid", name="Negatives")).to_contain_text("jobs")
+    page.keyboard.press("Shift+Y")
+    expect(page.get_by_role("region", name="What to block next")).to_contain_text("No money goes")
+    page.keyboard.press("Control+z")
+    page.get_by_role("grid", name="What to block next").get_by_role("row").nth(1).wait_for()
+
+
+def test_a_campaign_is_made_filled_and_given_hours_of_its_own(plan: str, page: Page):
+    arrange(page, plan)
+    page.get_by_role("button", name="new campaign").click()
+    page.get_by_label("Name of the new campaign").fill("Weekdays")
+    page.keyboard.press("Enter")
+    page.get_by_role("button", name="Open the campaign Weekdays").wait_for()
+    page.get_by_role("button", name=re.compile("Campaign of the group$")).click()
+    page.get_by_role("option", name="in Weekdays").click()
+    page.get_by_role("button", name="Open the campaign Weekdays").click()
+    page.get_by_label("Most money a month").fill("90")
+    page.keyboard.press("Enter")
+    page.get_by_label("Days of showing").get_by_text("Sun").click()
+    expect(page.locator("[data-late]")).to_have_count(0)
+    assert findings(page) == []
+    head = page.get_by_role("grid", name="Ad groups")
+    expect(head).to_contain_text("at most 90.00")
+    expect(head).to_contain_text("Mon–Sat")

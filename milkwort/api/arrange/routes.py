@@ -8,39 +8,47 @@ from typing import Any, get_args
 import numpy as np
 from fastapi import APIRouter, Response
 
+from milkwort.api.arrange.outline import campaign_lines, group_columns
 from milkwort.api.arrange.places import place_of
 from milkwort.api.arrange.schemas import (
     ArrangeView,
     CampaignEdit,
     GroupEdit,
     GroupIds,
+    GroupsMerge,
+    GroupsMove,
     KeywordMove,
+    NewPlace,
     StructureChoice,
     StructureItem,
 )
 from milkwort.api.gather.sold import sold_terms
 from milkwort.api.http.shared import Window, Work, sent
-from milkwort.api.plan.columns import tidy
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import ChangeAnswer, shape_of
 from milkwort.api.plan.workspace import Decision
 from milkwort.core.arrange import conflicts as core_conflicts
-from milkwort.core.arrange.group_figures import group_figures, shared_words
 from milkwort.core.arrange.structures import (
     STRUCTURE_KINDS,
     StructureName,
     arrange,
     lexicon_of,
+    moves_of,
     named_so,
 )
 from milkwort.core.counted import counted
 from milkwort.core.errors import NothingUsableError
 from milkwort.store.edits import duplicate_as
 from milkwort.store.groups import (
+    FIRST_CAMPAIGN,
     Place,
+    add_campaign,
+    add_group,
     edit_campaign,
     edit_group,
     make_places,
+    merge_groups,
+    move_groups,
     place_keywords,
     remove_campaign,
     remove_groups,
@@ -58,12 +66,8 @@ def view(plan_id: int, work: Work) -> Response:
     return sent(
         {
             "revision": plan.record.revision,
-            "campaigns": [
-                {"id": c.id, "name": c.name, "least_spend": c.least_spend,
-                 "most_spend": c.most_spend, "scouting_share": c.scouting_share}
-                for c in plan.sheet.structure.campaigns
-            ],
-            "groups": _columns(plan),
+            "campaigns": campaign_lines(plan),
+            "groups": group_columns(plan),
             "alone": int((plan.sheet.table.group < 0).sum()),
             "conflicts": _conflicts(plan, sold_terms(work, plan)),
         }
@@ -164,6 +168,56 @@ def remove(plan_id: int, body: GroupIds, work: Work, window: Window = "") -> Res
     return sent(work.change(plan_id, decide, window=window))
 
 
+@router.post("/plans/{plan_id}/arrange/campaigns", responses=shape_of(ChangeAnswer))
+def new_campaign(plan_id: int, body: NewPlace, work: Work, window: Window = "") -> Response:
+    """Make a campaign; it stays also while nothing is in it."""
+    made = Decision(f"make the campaign {body.name}", lambda c: add_campaign(c, body.name))
+    return sent(work.change(plan_id, lambda _: made, window=window))
+
+
+@router.post("/plans/{plan_id}/arrange/groups", responses=shape_of(ChangeAnswer))
+def new_group(plan_id: int, body: NewPlace, work: Work, window: Window = "") -> Response:
+    """Make a group in a campaign, the first where none is said."""
+
+    def decide(plan: OpenPlan) -> Decision:
+        campaigns = plan.record.structure.campaigns
+
+        def do(change: Change) -> None:
+            home = body.campaign_id
+            if home is None:
+                home = campaigns[0].id if campaigns else add_campaign(change, FIRST_CAMPAIGN)
+            add_group(change, home, body.name)
+
+        return Decision(f"make the group {body.name}", do)
+
+    return sent(work.change(plan_id, decide, window=window))
+
+
+@router.post("/plans/{plan_id}/arrange/groups/move", responses=shape_of(ChangeAnswer))
+def regroup(plan_id: int, body: GroupsMove, work: Work, window: Window = "") -> Response:
+    """Put groups into a campaign, with their keywords and negatives."""
+
+    def decide(plan: OpenPlan) -> Decision:
+        campaign = plan.record.structure.campaign(body.campaign_id)
+        label = f"move {counted(len(body.ids), 'group')} to {campaign.name}"
+        return Decision(label, lambda c: move_groups(c, body.ids, campaign.id))
+
+    return sent(work.change(plan_id, decide, window=window))
+
+
+@router.post("/plans/{plan_id}/arrange/groups/merge", responses=shape_of(ChangeAnswer))
+def merge(plan_id: int, body: GroupsMerge, work: Work, window: Window = "") -> Response:
+    """Put the keywords of some groups into one; the groups left empty go."""
+
+    def decide(plan: OpenPlan) -> Decision:
+        group = plan.record.structure.group(body.into)
+        others = [i for i in body.ids if i != group.id]
+        label = f"merge {counted(len(others), 'group')} into {group.name}"
+        return Decision(label, lambda c: merge_groups(c, others, group.id))
+
+    return sent(work.change(plan_id, decide, window=window))
+
+
 @router.post("/plans/{plan_id}/arrange/groups/{group_id}", responses=shape_of(ChangeAnswer))
 def edit(plan_id: int, group_id: int, body: GroupEdit, work: Work, window: Window = "") -> Response:
     """Name a group, or say which page its ads lead to."""
@@ -212,54 +266,22 @@ def _made(plan: OpenPlan, kind: StructureName) -> _Made:
         lexicon=lexicon_of(brief), brands=named_so(brief, "own", brief.name),
         rivals=named_so(brief, "rival"),
     )  # fmt: skip
-    at = [Place(made.campaigns[campaign], name) for campaign, name in made.groups]
     held = _places(plan)
+    entries = [sheet.entries[row] for row in rows.tolist()]
+    moves = moves_of(made, [held.get(entry.group_id) for entry in entries])
     places: dict[Place, list[int]] = {}
-    moves = 0
-    for row, number in zip(rows.tolist(), made.of_row.tolist(), strict=True):
-        places.setdefault(at[number], []).append(sheet.ids[row])
-        moves += held.get(sheet.entries[row].group_id) != at[number]
-    twin_places = [at[number] for number in made.twin_group.tolist()]
-    for place in twin_places:
-        places.setdefault(place, [])
-    return _Made(places, rows[made.twins].tolist(), twin_places, moves)
+    for row, place in zip(rows.tolist(), moves.place_of_row, strict=True):
+        places.setdefault(Place(*place), []).append(sheet.ids[row])
+    twin_places = [Place(*place) for place in moves.twin_places]
+    for one in twin_places:
+        places.setdefault(one, [])
+    return _Made(places, rows[made.twins].tolist(), twin_places, moves.moved)
 
 
-def _places(plan: OpenPlan) -> dict[int | None, Place]:
+def _places(plan: OpenPlan) -> dict[int | None, tuple[str, str]]:
     structure = plan.sheet.structure
     campaigns = {c.id: c.name for c in structure.campaigns}
-    return {g.id: Place(campaigns[g.campaign_id], g.name) for g in structure.groups}
-
-
-def _columns(plan: OpenPlan) -> dict[str, Any]:
-    sheet = plan.sheet
-    groups = sheet.structure.groups
-    figures = group_figures(plan.result, len(groups))
-    campaigns = {c.id: c.name for c in sheet.structure.campaigns}
-    texts: list[list[str]] = [[] for _ in groups]
-    for number, entry in zip(sheet.table.group.tolist(), sheet.entries, strict=True):
-        if number >= 0:
-            texts[number].append(entry.normalised)
-    lexicon = lexicon_of(plan.record.brief)
-    return {
-        "id": [g.id for g in groups],
-        "name": [g.name for g in groups],
-        "label": list(sheet.labels),
-        "campaign_id": [g.campaign_id for g in groups],
-        "campaign": [campaigns[g.campaign_id] for g in groups],
-        "page": [g.page for g in groups],
-        "keywords": figures.keywords,
-        "kept": figures.kept,
-        "running": figures.running,
-        "searches": tidy(figures.searches),
-        "clicks": tidy(figures.clicks),
-        "spend": tidy(figures.spend),
-        "customers": tidy(figures.customers),
-        "words": [
-            [{"word": word, "keywords": held} for word, held in shared_words(own, lexicon)]
-            for own in texts
-        ],
-    }
+    return {g.id: (campaigns[g.campaign_id], g.name) for g in structure.groups}
 
 
 def _conflicts(plan: OpenPlan, sold: list[str]) -> list[dict[str, Any]]:

@@ -2,10 +2,13 @@
 
 from __future__ import annotations
 
+from typing import Literal
+
 from pydantic import BaseModel, Field
 
 from milkwort.api.plan.schemas import Numbers, Taken
 from milkwort.core.arrange.structures import StructureName
+from milkwort.formats.plan_values import ShowingValues
 
 __all__ = [
     "ArrangeView",
@@ -15,18 +18,31 @@ __all__ = [
     "GroupColumns",
     "GroupEdit",
     "GroupIds",
+    "GroupsMerge",
+    "GroupsMove",
     "KeywordMove",
-    "SharedWord",
+    "MainWordItem",
+    "Misfit",
+    "NewPlace",
     "StructureChoice",
     "StructureItem",
 ]
 
 
-class SharedWord(BaseModel):
-    """A word of a group, and how many of its keywords hold it."""
+class MainWordItem(BaseModel):
+    """A main word of a group, in the singular, and its share of the group's clicks."""
 
     word: str
-    keywords: int
+    share: float
+
+
+class Misfit(BaseModel):
+    """A keyword that would fit another group better."""
+
+    id: int
+    text: str
+    group_id: int
+    group: str
 
 
 class GroupColumns(BaseModel):
@@ -45,7 +61,9 @@ class GroupColumns(BaseModel):
     clicks: Numbers
     spend: Numbers
     customers: Numbers
-    words: list[list[SharedWord]]
+    words: list[list[MainWordItem]]
+    likeness: Numbers = Field(description="how alike the kept keywords are, 0 to 1")
+    least_like: list[list[Misfit]]
 
 
 class CampaignValues(BaseModel):
@@ -56,6 +74,14 @@ class CampaignValues(BaseModel):
     least_spend: float
     most_spend: float | None
     scouting_share: float | None
+    spend: float = Field(description="expected")
+    daily_budget: float
+    clicks_lost: float = Field(description="clicks a month that busy days lose to the budget")
+    binds: Literal["", "least", "most"] = Field(description="the limit that its money meets")
+    area_share: float | None
+    showing: ShowingValues | None
+    shown_share: float | None = Field(description="share of the week's searches in its own hours")
+    note: str
 
 
 class ConflictItem(BaseModel):
@@ -115,6 +141,30 @@ class CampaignEdit(Taken):
     least_spend: float = Field(default=0, ge=0, le=1e12)
     most_spend: float | None = Field(default=None, ge=0, le=1e12)
     scouting_share: float | None = Field(default=None, ge=0, le=1)
+    area_share: float | None = Field(default=None, ge=0, le=1)
+    showing: ShowingValues | None = None
+    note: str = Field(default="", max_length=4000)
+
+
+class NewPlace(Taken):
+    """A campaign to be made, or a group in one."""
+
+    name: str = Field(min_length=1, max_length=400)
+    campaign_id: int | None = None
+
+
+class GroupsMove(Taken):
+    """Groups, and the campaign they go to."""
+
+    ids: list[int] = Field(min_length=1, max_length=10_000)
+    campaign_id: int
+
+
+class GroupsMerge(Taken):
+    """Groups, and the one of them all their keywords go to."""
+
+    ids: list[int] = Field(min_length=1, max_length=10_000)
+    into: int
 
 
 class GroupIds(Taken):

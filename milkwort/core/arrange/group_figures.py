@@ -1,9 +1,7 @@
-"""What each ad group holds and does: sums of its keywords, and the words they share."""
+"""What each ad group holds and does: sums of its keywords."""
 
 from __future__ import annotations
 
-from collections import Counter
-from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -11,12 +9,8 @@ import numpy as np
 from milkwort.core.arrays import Floats, Ints
 from milkwort.core.errors import BadValueError
 from milkwort.core.plan.run import PlanResult
-from milkwort.core.words.lexicon import Lexicon
 
-__all__ = ["GroupFigures", "group_figures", "shared_words"]
-
-_TELLING = ("what", "warning")
-"""Kinds of words that say what a group is about; places and helper words do not."""
+__all__ = ["GroupFigures", "group_figures"]
 
 
 @dataclass(frozen=True)
@@ -79,23 +73,3 @@ def group_figures(result: PlanResult, groups: int) -> GroupFigures:
         spend=summed(e.spend),
         customers=summed(e.customers),
     )
-
-
-def shared_words(texts: Sequence[str], lexicon: Lexicon, *, most: int = 4) -> list[tuple[str, int]]:
-    """Return the words most of a group's keywords hold, each with how many hold it.
-
-    Parameters
-    ----------
-    texts : sequence of str
-        Normalised.
-    lexicon : Lexicon
-        Tells places and helper words, which say little of a group.
-    most : int
-        So many words at most, the most held first, then by alphabet.
-    """
-    held = Counter(
-        word
-        for text in texts
-        for word in {k.word for k in lexicon.kinds(text) if k.kind in _TELLING}
-    )
-    return sorted(held.items(), key=lambda pair: (-pair[1], pair[0]))[:most]

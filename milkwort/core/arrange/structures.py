@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 from typing import Literal
@@ -19,7 +19,10 @@ from milkwort.core.words.lexicon import WORD_KINDS, Lexicon, shipped_lexicon
 from milkwort.core.words.match_types import MATCHES
 from milkwort.core.words.texts import normalise
 
-__all__ = ["STRUCTURE_KINDS", "Structure", "StructureName", "arrange", "lexicon_of", "named_so"]
+__all__ = [
+    "STRUCTURE_KINDS", "Moves", "Structure", "StructureName", "arrange", "lexicon_of", "moves_of",
+    "named_so",
+]  # fmt: skip
 
 StructureName = Literal["theme", "match", "intent", "offer", "aim"]
 STRUCTURE_KINDS: dict[str, str] = {
@@ -58,6 +61,40 @@ class Structure:
     of_row: Ints
     twins: Ints
     twin_group: Ints
+
+
+@dataclass(frozen=True)
+class Moves:
+    """What a structure would change of a plan.
+
+    Attributes
+    ----------
+    place_of_row : tuple of (str, str)
+        Campaign and group of each keyword, by name.
+    twin_places : tuple of (str, str)
+        Where each twin goes.
+    moved : int
+        Keywords that are elsewhere now.
+    """
+
+    place_of_row: tuple[tuple[str, str], ...]
+    twin_places: tuple[tuple[str, str], ...]
+    moved: int
+
+
+def moves_of(structure: Structure, present: Sequence[tuple[str, str] | None]) -> Moves:
+    """Say what a structure would change.
+
+    Parameters
+    ----------
+    structure : Structure
+    present : sequence of (str, str) or None
+        Campaign and group that each keyword is in now, by name.
+    """
+    at = [(structure.campaigns[campaign], name) for campaign, name in structure.groups]
+    wanted = tuple(at[number] for number in structure.of_row.tolist())
+    moved = sum(there != to for there, to in zip(present, wanted, strict=True))
+    return Moves(wanted, tuple(at[number] for number in structure.twin_group.tolist()), moved)
 
 
 def arrange(

@@ -8,9 +8,12 @@ from dataclasses import dataclass, field
 import numpy as np
 
 from milkwort.core.arrays import Floats
+from milkwort.core.market.in_force import negatives_in_force
 from milkwort.core.plan.run import PlanResult
 from milkwort.core.words.lexicon import Lexicon
 from milkwort.core.words.match_types import Match
+from milkwort.core.words.matching import index_of
+from milkwort.core.words.negatives import stopped_by
 from milkwort.core.words.texts import canonical, joints_of, normalise
 
 __all__ = ["ToBlock", "money_by_text", "narrowest_safe", "to_block"]
@@ -177,10 +180,23 @@ def _wasted(result: PlanResult, lexicon: Lexicon, past: Mapping[str, float], wor
         if texts.judged[at] or warned:
             source = "dropped" if texts.judged[at] else "warning"
             found.add(words_of(text), text, float(money[at]), source)
-    for text, cost in past.items():
-        if cost > 0 and words_of(text):
-            found.add(words_of(text), normalise(text), cost, "past")
+    for text in _unstopped(result, past):
+        if past[text] > 0 and words_of(text):
+            found.add(words_of(text), normalise(text), past[text], "past")
     return found
+
+
+def _unstopped(result: PlanResult, past: Mapping[str, float]) -> list[str]:
+    """Return the past terms that no negative of the whole plan stops already."""
+    texts = tuple(past)
+    negatives = negatives_in_force(result.brief.negatives, result.table)
+    joints = result.table.joints | joints_of([*texts, *(n.text for n in negatives)])
+    close = result.brief.negative_close_forms
+    index = index_of(tuple(map(normalise, texts)), joints, close)
+    stopped = stopped_by(negatives, index, joints, close).everywhere
+    return [
+        text for text, is_stopped in zip(texts, stopped.tolist(), strict=True) if not is_stopped
+    ]
 
 
 def _form(

@@ -3,10 +3,9 @@
 import numpy as np
 import pytest
 
-from milkwort.core.arrange.group_figures import group_figures, shared_words
+from milkwort.core.arrange.group_figures import group_figures
 from milkwort.core.errors import BadValueError
 from milkwort.core.plan.run import run_plan
-from milkwort.core.words.lexicon import shipped_lexicon
 from tests.samples import brief, calls, table
 
 
@@ -44,9 +43,3 @@ def test_fewer_groups_than_the_table_names_are_refused(result):
 def test_an_empty_plan_has_empty_groups():
     result = run_plan(brief(), table([], [], []))
     assert group_figures(result, 2).spend.tolist() == [0.0, 0.0]
-
-
-def test_shared_words_are_those_most_keywords_hold_and_never_helpers():
-    texts = ["best sash repair", "sash repair near me", "sash cord", "the sash"]
-    assert shared_words(texts, shipped_lexicon(), most=2) == [("sash", 4), ("repair", 2)]
-    assert shared_words([], shipped_lexicon()) == []

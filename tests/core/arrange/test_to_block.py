@@ -73,6 +73,14 @@ def test_a_warning_word_that_is_not_yet_called_and_a_past_term_that_never_sold()
     assert [o.saves for o in found] == sorted((o.saves for o in found), reverse=True)
 
 
+def test_a_past_term_that_is_blocked_already_is_not_proposed_again():
+    past = {"upvc sash window": 30.0, "sash window rota": 2.0}
+    plain = to_block(plan_of([REPAIR]), LEXICON, past=past)
+    assert [one.text for one in plain] == ["upvc", "rota"]
+    blocked = plan_of([REPAIR], negatives=(Negative("upvc", "phrase"),))
+    assert [one.text for one in to_block(blocked, LEXICON, past=past)] == ["rota"]
+
+
 def test_what_costs_nothing_is_not_proposed():
     rows = [("sash window repair", "exact", "keep", 300),
             ("sash window repair wanted", "exact", "drop", 60)]  # fmt: skip

@@ -156,6 +156,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/arrange/campaigns": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * New Campaign
+         * @description Make a campaign; it stays also while nothing is in it.
+         */
+        post: operations["new_campaign_api_plans__plan_id__arrange_campaigns_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/arrange/campaigns/{campaign_id}": {
         parameters: {
             query?: never;
@@ -170,6 +190,66 @@ export interface paths {
          * @description Name a campaign, or set its least and most money and its share for scouting.
          */
         post: operations["edit_one_api_plans__plan_id__arrange_campaigns__campaign_id__post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/arrange/groups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * New Group
+         * @description Make a group in a campaign, the first where none is said.
+         */
+        post: operations["new_group_api_plans__plan_id__arrange_groups_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/arrange/groups/merge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Merge
+         * @description Put the keywords of some groups into one; the groups left empty go.
+         */
+        post: operations["merge_api_plans__plan_id__arrange_groups_merge_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/arrange/groups/move": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Regroup
+         * @description Put groups into a campaign, with their keywords and negatives.
+         */
+        post: operations["regroup_api_plans__plan_id__arrange_groups_move_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2485,6 +2565,8 @@ export interface components {
          * @description What is set of a campaign; what is left out stays. Money a month.
          */
         CampaignEdit: {
+            /** Area Share */
+            area_share?: number | null;
             /**
              * Least Spend
              * @default 0
@@ -2497,8 +2579,14 @@ export interface components {
              * @default
              */
             name?: string;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
             /** Scouting Share */
             scouting_share?: number | null;
+            showing?: components["schemas"]["ShowingValues"] | null;
         };
         /**
          * CampaignItem
@@ -2515,6 +2603,21 @@ export interface components {
          * @description A campaign; money a month, its least and most, and its share where it scouts.
          */
         CampaignValues: {
+            /** Area Share */
+            area_share: number | null;
+            /**
+             * Binds
+             * @description the limit that its money meets
+             * @enum {string}
+             */
+            binds: "" | "least" | "most";
+            /**
+             * Clicks Lost
+             * @description clicks a month that busy days lose to the budget
+             */
+            clicks_lost: number;
+            /** Daily Budget */
+            daily_budget: number;
             /** Id */
             id: number;
             /** Least Spend */
@@ -2523,8 +2626,21 @@ export interface components {
             most_spend: number | null;
             /** Name */
             name: string;
+            /** Note */
+            note: string;
             /** Scouting Share */
             scouting_share: number | null;
+            showing: components["schemas"]["ShowingValues"] | null;
+            /**
+             * Shown Share
+             * @description share of the week's searches in its own hours
+             */
+            shown_share: number | null;
+            /**
+             * Spend
+             * @description expected
+             */
+            spend: number;
         };
         /**
          * Category
@@ -2824,6 +2940,13 @@ export interface components {
             keywords: number[];
             /** Label */
             label: string[];
+            /** Least Like */
+            least_like: components["schemas"]["Misfit"][][];
+            /**
+             * Likeness
+             * @description how alike the kept keywords are, 0 to 1
+             */
+            likeness: (number | null)[];
             /** Name */
             name: string[];
             /** Page */
@@ -2835,7 +2958,7 @@ export interface components {
             /** Spend */
             spend: (number | null)[];
             /** Words */
-            words: components["schemas"]["SharedWord"][][];
+            words: components["schemas"]["MainWordItem"][][];
         };
         /**
          * GroupEdit
@@ -2871,6 +2994,26 @@ export interface components {
             label: string;
             /** Name */
             name: string;
+        };
+        /**
+         * GroupsMerge
+         * @description Groups, and the one of them all their keywords go to.
+         */
+        GroupsMerge: {
+            /** Ids */
+            ids: number[];
+            /** Into */
+            into: number;
+        };
+        /**
+         * GroupsMove
+         * @description Groups, and the campaign they go to.
+         */
+        GroupsMove: {
+            /** Campaign Id */
+            campaign_id: number;
+            /** Ids */
+            ids: number[];
         };
         /**
          * HandOverItem
@@ -3051,6 +3194,30 @@ export interface components {
             by?: "headroom" | "price";
             /** Id */
             id: number;
+        };
+        /**
+         * MainWordItem
+         * @description A main word of a group, in the singular, and its share of the group's clicks.
+         */
+        MainWordItem: {
+            /** Share */
+            share: number;
+            /** Word */
+            word: string;
+        };
+        /**
+         * Misfit
+         * @description A keyword that would fit another group better.
+         */
+        Misfit: {
+            /** Group */
+            group: string;
+            /** Group Id */
+            group_id: number;
+            /** Id */
+            id: number;
+            /** Text */
+            text: string;
         };
         /**
          * MoreMoney
@@ -3284,6 +3451,16 @@ export interface components {
             match?: "exact" | "phrase" | "broad";
             /** Text */
             text: string;
+        };
+        /**
+         * NewPlace
+         * @description A campaign to be made, or a group in one.
+         */
+        NewPlace: {
+            /** Campaign Id */
+            campaign_id?: number | null;
+            /** Name */
+            name: string;
         };
         /**
          * NewPlan
@@ -4142,16 +4319,6 @@ export interface components {
         Selection: {
             /** Ids */
             ids: number[];
-        };
-        /**
-         * SharedWord
-         * @description A word of a group, and how many of its keywords hold it.
-         */
-        SharedWord: {
-            /** Keywords */
-            keywords: number;
-            /** Word */
-            word: string;
         };
         /**
          * SheetBlock
@@ -5432,6 +5599,79 @@ export interface operations {
             };
         };
     };
+    new_campaign_api_plans__plan_id__arrange_campaigns_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPlace"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
     edit_one_api_plans__plan_id__arrange_campaigns__campaign_id__post: {
         parameters: {
             query?: never;
@@ -5447,6 +5687,225 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["CampaignEdit"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    new_group_api_plans__plan_id__arrange_groups_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPlace"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    merge_api_plans__plan_id__arrange_groups_merge_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GroupsMerge"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    regroup_api_plans__plan_id__arrange_groups_move_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GroupsMove"];
             };
         };
         responses: {

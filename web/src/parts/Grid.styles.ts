@@ -134,3 +134,12 @@ export const Empty = styled.div`
   color: ${ink.ink2};
   max-width: 60ch;
 `;
+
+/** A heading for those who hear it: an empty list has nothing to take away. */
+export const Unseen = styled.span`
+  position: absolute;
+  width: 1px;
+  height: 1px;
+  overflow: hidden;
+  clip-path: inset(50%);
+`;

@@ -159,6 +159,7 @@ export function Grid(props: Props) {
           <Heading key={column.id} column={column} sort={sort} onSort={onSort} />
         ))}
         <S.End role="columnheader">
+          <S.Unseen>take the list away</S.Unseen>
           <TakeAway label={label} columns={columns} rows={rows} />
         </S.End>
       </S.Head>

@@ -1,5 +1,5 @@
 import styled from "styled-components";
-import { ink, whenStacked } from "../../look/tokens";
+import { ink, serif, whenStacked } from "../../look/tokens";
 
 export const Screen = styled.div`
   flex: 1;
@@ -173,4 +173,38 @@ export const Lines = styled.ul`
     border-bottom: 1px solid ${ink.rule};
     font-size: 13px;
   }
+`;
+
+/** A campaign across the outline: its name as a heading, the rest in small. */
+export const CampaignLine = styled.div`
+  padding-left: 16px;
+  display: flex;
+  align-items: baseline;
+  gap: 14px;
+  white-space: nowrap;
+  overflow: hidden;
+  font-size: 12px;
+  color: ${ink.ink2};
+  button {
+    font: 600 15px ${serif};
+    color: ${ink.ink};
+    text-decoration: none;
+  }
+  b {
+    color: ${ink.ink};
+    font-size: 13.5px;
+  }
+  span {
+    overflow: hidden;
+    text-overflow: ellipsis;
+  }
+`;
+
+export const Say = styled.div`
+  font-size: 13.5px;
+  line-height: 1.9;
+`;
+
+export const Straw = styled.span`
+  color: ${ink.straw};
 `;

@@ -11,6 +11,7 @@ import { number, plural } from "../../parts/format";
 import * as S from "./Arrange.styles";
 import { Conflicts, conflictsLeave } from "./Conflicts";
 import { Groups } from "./Groups";
+import { NewPlace } from "./NewPlace";
 import { Negatives } from "./negatives/Negatives";
 import { StructureSheet } from "./StructureSheet";
 
@@ -56,6 +57,15 @@ export function Arrange() {
               label="Conflicts"
               items={found?.conflicts}
               columns={conflictsLeave(summary.brief.values.currency)}
+            />
+          )}
+          {view === "groups" && (
+            <NewPlace
+              onMake={(kind, name) =>
+                kind === "campaign"
+                  ? send("post", "/arrange/campaigns", { name })
+                  : send("post", "/arrange/groups", { name })
+              }
             />
           )}
           {empty > 0 && (

@@ -6,19 +6,21 @@ import { usePlanChange } from "../../data/usePlanChange";
 import { useSaying } from "../../data/saying";
 import { Blank } from "../../parts/Blank";
 import { TextButton } from "../../parts/Button";
+import { Choice } from "../../parts/Choice";
 import { CallMark } from "../../parts/CallMark";
 import { called, leaf } from "../../parts/shownList";
 import type { Column } from "../../parts/column";
 import { Grid, type GridHandle } from "../../parts/Grid";
-import { count, money, number, plural } from "../../parts/format";
+import { count, money, number, percent, plural } from "../../parts/format";
 import type { ArrangeView } from "./view";
 import * as S from "./Arrange.styles";
 import { MoveSheet } from "./MoveSheet";
 
-type Props = { groups: ArrangeView["groups"]; at: number };
+type Props = { view: ArrangeView; at: number };
 
 /** One group: its name, the page its ads lead to, and who is in it, to be moved elsewhere. */
-export function GroupDetail({ groups, at }: Props) {
+export function GroupDetail({ view, at }: Props) {
+  const { groups, campaigns } = view;
   const { sheet, summary } = usePlan();
   const send = usePlanChange();
   const { say } = useSaying();
@@ -47,6 +49,7 @@ export function GroupDetail({ groups, at }: Props) {
   const edit = (body: Schemas["GroupEdit"]) =>
     send("post", "/arrange/groups/{group_id}", body, { group_id: group });
   const words = groups.words[at] ?? [];
+  const misfits = groups.least_like[at] ?? [];
   return (
     <>
       <S.About>
@@ -64,9 +67,57 @@ export function GroupDetail({ groups, at }: Props) {
         </span>
         <p>
           {words.length > 0 &&
-            `Most of its keywords say ${words.map(({ word, keywords }) => `${word} (${number(keywords)})`).join(", ")}. `}
-          {plural(groups.running[at] ?? 0, "keyword")} run{groups.running[at] === 1 && "s"}.
+            `Its main words: ${words.map(({ word, share }) => `${word} (${percent(share, 0)} of clicks)`).join(", ")}. `}
+          {plural(groups.running[at] ?? 0, "keyword")} run{groups.running[at] === 1 && "s"}
+          {groups.likeness[at] != null && `; alike to ${percent(groups.likeness[at], 0)}`}.
         </p>
+        {misfits.length > 0 && (
+          <p>
+            Would fit better elsewhere:{" "}
+            {misfits.map((one) => (
+              <span key={one.id}>
+                {one.text}{" "}
+                <TextButton
+                  onPress={() =>
+                    void send("post", "/arrange/move", {
+                      ids: [one.id],
+                      group_id: one.group_id,
+                      group: "",
+                    })
+                  }
+                >
+                  to {one.group}
+                </TextButton>{" "}
+              </span>
+            ))}
+          </p>
+        )}
+        <S.Line>
+          <Choice
+            label="Campaign of the group"
+            value={String(groups.campaign_id[at])}
+            options={campaigns.map((one) => ({ id: String(one.id), name: `in ${one.name}` }))}
+            inline
+            onChange={(to) =>
+              void send("post", "/arrange/groups/move", { ids: [group], campaign_id: Number(to) })
+            }
+          />
+          <Choice
+            label="Merge the group into another"
+            value=""
+            options={[
+              { id: "", name: "merge into …" },
+              ...groups.id.flatMap((one, row) =>
+                one === group ? [] : [{ id: String(one), name: groups.label[row]! }],
+              ),
+            ]}
+            inline
+            onChange={(to) =>
+              to !== "" &&
+              void send("post", "/arrange/groups/merge", { ids: [group], into: Number(to) })
+            }
+          />
+        </S.Line>
         <span>
           <TextButton onPress={move}>
             move {targets.length > 0 ? plural(targets.length, "keyword") : "keywords"} …

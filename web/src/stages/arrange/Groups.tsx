@@ -5,30 +5,44 @@ import { Grid, type GridHandle } from "../../parts/Grid";
 import { count, money, number } from "../../parts/format";
 import type { ArrangeView } from "./view";
 import { leaf } from "../../parts/shownList";
+import { useActions } from "../../app/actions";
+import { TextButton } from "../../parts/Button";
+import { CampaignDetail } from "./CampaignDetail";
+import { limitsInWords, termsInWords } from "./campaignWords";
 import * as S from "./Arrange.styles";
 import { GroupDetail } from "./GroupDetail";
 
 type Groups = ArrangeView["groups"];
+type Campaign = ArrangeView["campaigns"][number];
 type Props = { view: ArrangeView };
 
-const widest = 70;
+const widest = 58;
 
-/** Groups as bundles: their words, size and part of the purse; beside them who is in one. */
+/** An outline: campaigns with their groups under them; beside it the group, or its campaign. */
 export function Groups({ view }: Props) {
-  const { groups } = view;
+  const { groups, campaigns } = view;
   const { summary } = usePlan();
+  const currency = summary.brief.values.currency;
   const [sort, setSort] = useState<Sort>({ by: "spend", down: true });
   const [picked, setPicked] = useState<number | null>(null);
+  const [campaign, setCampaign] = useState<number | null>(null);
   const grid = useRef<GridHandle>(null);
-  const rows = useMemo(() => sorted(groups, sort), [groups, sort]);
+  const outline = useMemo(() => outlined(view, sort), [view, sort]);
   const columns = useMemo(
-    () => columnsOf(groups, summary.purse.spend, summary.brief.values.currency),
-    [groups, summary.purse.spend, summary.brief.values.currency],
+    () => columnsOf(groups, summary.purse.spend, currency),
+    [groups, summary.purse.spend, currency],
   );
   useEffect(() => grid.current?.focus(), []);
-  const first = rows[0];
+  const first = outline.rows[0];
   const active = picked !== null && groups.id.includes(picked) ? picked : null;
   const shown = active ?? (first === undefined ? null : groups.id[first]!);
+  const at = shown === null ? -1 : groups.id.indexOf(shown);
+  const own = campaigns.find(({ id }) => id === (campaign ?? NaN));
+  const openCampaign = () => setCampaign(groups.campaign_id[at] ?? campaigns[0]?.id ?? null);
+  useActions([
+    { name: "Open the campaign of this group", keys: ["p"], run: openCampaign },
+    { name: "Back to the group", keys: ["Escape"], run: () => setCampaign(null) },
+  ]);
   return (
     <S.Halves>
       <S.Half aria-label="Ad groups">
@@ -36,25 +50,73 @@ export function Groups({ view }: Props) {
           label="Ad groups"
           handle={grid}
           columns={columns}
-          rows={rows}
+          rows={outline.rows}
           idOf={(row) => groups.id[row]!}
           active={shown}
-          onActive={setPicked}
+          onActive={(id) => {
+            setPicked(id);
+            setCampaign(null);
+          }}
           selected={none}
           onSelected={() => undefined}
           sort={sort}
           onSort={setSort}
+          dividers={outline.heads.map(({ one, before }) => ({
+            id: `campaign-${one.id}`,
+            before,
+            content: (
+              <CampaignHead campaign={one} currency={currency} onOpen={() => setCampaign(one.id)} />
+            ),
+          }))}
           look={(row) => ({ dim: groups.kept[row] === 0 })}
           empty="No groups yet. Keywords bring the group their file names, or arrange them by a ready structure (b)."
         />
       </S.Half>
-      <S.Half aria-label="The group">
-        {shown !== null && (
-          <GroupDetail key={shown} groups={groups} at={groups.id.indexOf(shown)} />
+      <S.Half aria-label={own ? "The campaign" : "The group"}>
+        {own ? (
+          <CampaignDetail
+            key={own.id}
+            campaign={own}
+            view={view}
+            onBack={() => setCampaign(null)}
+          />
+        ) : (
+          at >= 0 && <GroupDetail key={shown} view={view} at={at} />
         )}
       </S.Half>
     </S.Halves>
   );
+}
+
+type HeadProps = { campaign: Campaign; currency: string; onOpen: () => void };
+
+/** A campaign as a line of the outline: its money, its limits, its hours and area. */
+function CampaignHead({ campaign, currency, onOpen }: HeadProps) {
+  return (
+    <S.CampaignLine>
+      <TextButton aria-label={`Open the campaign ${campaign.name}`} onPress={onOpen}>
+        {campaign.name}
+      </TextButton>
+      <b>
+        {money(campaign.spend)} {currency}
+      </b>
+      <span>{limitsInWords(campaign)}</span>
+      <span>{termsInWords(campaign)}</span>
+    </S.CampaignLine>
+  );
+}
+
+/** Campaigns by what they spend or by name, each with its groups in the order asked for. */
+function outlined({ groups, campaigns }: ArrangeView, sort: Sort) {
+  const within = sorted(groups, sort);
+  const order = [...campaigns].sort((a, b) => b.spend - a.spend || a.name.localeCompare(b.name));
+  const rows: number[] = [];
+  const heads = order.map((one) => {
+    const before = rows.length;
+    rows.push(...within.filter((row) => groups.campaign_id[row] === one.id));
+    return { one, before };
+  });
+  return { rows, heads };
 }
 
 const none: ReadonlySet<number> = new Set();
@@ -81,17 +143,19 @@ function columnsOf(groups: Groups, spend: number, currency: string): Column[] {
       id: "name",
       head: "Group",
       label: "group",
-      width: "minmax(140px, 1.2fr)",
+      width: "minmax(118px, 1fr)",
       sortable: true,
-      leaves: leaf("group", (row) => groups.name[row]),
+      leaves: [
+        { head: "campaign", value: (row) => groups.campaign[row] },
+        { head: "group", value: (row) => groups.name[row] },
+      ],
       cell: (row) => <span title={groups.name[row]}>{groups.name[row]}</span>,
     },
-    ...(new Set(groups.campaign).size > 1 ? [campaignColumn(groups)] : []),
     {
       id: "words",
       head: "Its words",
       label: "its words",
-      width: "minmax(110px, 0.9fr)",
+      width: "minmax(126px, 1.2fr)",
       leaves: leaf("its words", words),
       cell: (row) => <S.Soft>{words(row)}</S.Soft>,
     },
@@ -136,7 +200,7 @@ function columnsOf(groups: Groups, spend: number, currency: string): Column[] {
       id: "spend",
       head: `Spend, ${currency}`,
       label: "spend",
-      width: "136px",
+      width: "124px",
       align: "end",
       sortable: true,
       leaves: leaf(`spend, ${currency}`, (row) => groups.spend[row]),
@@ -153,13 +217,3 @@ function columnsOf(groups: Groups, spend: number, currency: string): Column[] {
     },
   ];
 }
-
-const campaignColumn = (groups: Groups): Column => ({
-  id: "campaign",
-  head: "Campaign",
-  label: "campaign",
-  width: "minmax(84px, 0.7fr)",
-  sortable: true,
-  leaves: leaf("campaign", (row) => groups.campaign[row]),
-  cell: (row) => <S.Soft title={groups.campaign[row]}>{groups.campaign[row]}</S.Soft>,
-});

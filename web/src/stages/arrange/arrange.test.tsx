@@ -20,10 +20,26 @@ const conflict = {
   terms: [],
 };
 
+const campaign = (id: number, name: string, spend: number) => ({
+  id,
+  name,
+  spend,
+  least_spend: 0,
+  most_spend: id === 1 ? 150 : null,
+  scouting_share: null,
+  daily_budget: 4.93,
+  clicks_lost: 0.4,
+  binds: id === 1 ? ("most" as const) : ("" as const),
+  area_share: null,
+  showing: null,
+  shown_share: null,
+  note: "",
+});
+
 const view: ArrangeView = {
   revision: 1,
   alone: 0,
-  campaigns: [],
+  campaigns: [campaign(1, "Search", 150), campaign(2, "Scouting", 0)],
   groups: {
     id: [1, 2, 3],
     name: ["Repair", "Cords", "Jobs"],
@@ -38,7 +54,9 @@ const view: ArrangeView = {
     clicks: [40, 20, 0],
     spend: [60, 90, 0],
     customers: [1.2, 0.8, 0],
-    words: [[{ word: "repair", keywords: 2 }], [{ word: "cord", keywords: 1 }], []],
+    words: [[{ word: "repair", share: 1 }], [{ word: "cord", share: 1 }], []],
+    likeness: [0.8, 1, null],
+    least_like: [[], [], []],
   },
   conflicts: [conflict],
 };
@@ -67,7 +85,116 @@ const namesOf = (grid: HTMLElement) =>
   within(grid)
     .getAllByRole("row")
     .slice(1)
-    .map((row) => within(row).getAllByRole("gridcell")[0]!.textContent);
+    .map((row) => within(row).getAllByRole("gridcell"))
+    .filter((cells) => cells.length > 1)
+    .map((cells) => cells[0]!.textContent);
+
+it("a campaign stands above its groups with its limits, and opens beside them", async () => {
+  const asked = await show({ "POST /arrange/campaigns/1": done });
+  const open = await screen.findByRole("button", { name: "Open the campaign Search" });
+  expect(screen.getByText("at most 150.00, its most binds")).toBeTruthy();
+  await userEvent.click(open);
+  const most = screen.getByLabelText("Most money a month");
+  await userEvent.clear(most);
+  await userEvent.type(most, "120{Enter}");
+  await waitFor(() => expect(asked.at(-1)!.body).toEqual({ most_spend: 120 }));
+  await userEvent.click(screen.getByRole("button", { name: "back to the group" }));
+  expect(screen.getByRole("grid", { name: "Keywords of Cords" })).toBeTruthy();
+});
+
+const works = {
+  stops: 1,
+  texts: ["sash jobs"],
+  terms: 0,
+  saves: 0,
+  hurts: [],
+  hurt: 0,
+  sold: [],
+  customers: 0,
+  spend: 0,
+};
+
+it("what to block next is taken one by one or all at once, and what is pasted is read first", async () => {
+  const asked = await show({
+    "GET /arrange/negatives": () => ({
+      body: {
+        revision: 1,
+        saves: 9.5,
+        negatives: [
+          {
+            ...works,
+            id: 7,
+            text: "cord",
+            match: "phrase",
+            level: "plan",
+            where: "",
+            by: "hand",
+            at: "2026-11-20T10:00:00Z",
+            note: "",
+            hurt: 2,
+            hurts: ["sash cord"],
+          },
+        ],
+        to_block: [
+          {
+            text: "jobs",
+            match: "phrase",
+            saves: 6.5,
+            source: "warning",
+            stops: 3,
+            uncalled: 1,
+            texts: [],
+          },
+          {
+            text: "diy",
+            match: "phrase",
+            saves: 3,
+            source: "dropped",
+            stops: 1,
+            uncalled: 0,
+            texts: [],
+          },
+        ],
+      },
+    }),
+    "POST /arrange/negatives/read": () => ({
+      body: {
+        revision: 1,
+        lines: [
+          { ...works, line: 1, text: "free", match: "phrase", refused: "", narrower: null },
+          {
+            ...works,
+            line: 2,
+            text: "sash",
+            match: "phrase",
+            refused: "",
+            hurt: 9,
+            hurts: ["sash repair"],
+            narrower: { text: "old sash", match: "phrase" },
+          },
+        ],
+      },
+    }),
+    "POST /arrange/negatives": done,
+  });
+  await userEvent.click(await screen.findByRole("radio", { name: "Negatives 1" }));
+  expect(screen.getByText("2 kept")).toBeTruthy();
+  expect(screen.getByText(/Together 9.50/)).toBeTruthy();
+  await userEvent.click(screen.getByRole("button", { name: "block all 2" }));
+  await waitFor(() =>
+    expect(asked.at(-1)!.body).toMatchObject({
+      by: "advice",
+      items: [{ text: "jobs" }, { text: "diy" }],
+    }),
+  );
+  await userEvent.click(screen.getByRole("button", { name: "add …" }));
+  await userEvent.type(screen.getByLabelText("Negatives, one a line"), "free\nsash");
+  expect(await screen.findByText("hurts sash repair")).toBeTruthy();
+  await userEvent.click(screen.getByRole("button", { name: "Add 1 negative" }));
+  const added = () => asked.find(({ body }) => (body as { by?: string }).by === "hand");
+  await waitFor(() => expect(added()?.body).toMatchObject({ items: [{ text: "free" }] }));
+  expect(screen.getByLabelText("Negatives, one a line")).toHaveProperty("value", "sash");
+});
 
 it("groups stand by what they spend, and the first of them is open", async () => {
   await show();

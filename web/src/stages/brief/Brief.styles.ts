@@ -1,4 +1,3 @@
-import { ToggleButtonGroup } from "react-aria-components";
 import styled from "styled-components";
 import { ink, serif } from "../../look/tokens";
 
@@ -58,29 +57,6 @@ export const Past = styled.p`
   color: ${ink.ink2};
   b {
     color: ${ink.ink};
-  }
-`;
-
-export const Days = styled(ToggleButtonGroup)`
-  display: inline-flex;
-  gap: 2px;
-  button {
-    background: none;
-    border: 0;
-    border-bottom: 1.5px solid transparent;
-    padding: 0 4px;
-    cursor: pointer;
-    font:
-      13.5px "IBM Plex Sans",
-      sans-serif;
-    color: ${ink.ink3};
-    text-decoration: line-through;
-    &[data-selected] {
-      color: ${ink.petalDeep};
-      font-weight: 600;
-      border-bottom-color: ${ink.petal};
-      text-decoration: none;
-    }
   }
 `;
 

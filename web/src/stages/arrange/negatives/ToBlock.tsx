@@ -34,7 +34,7 @@ export function ToBlock({ view }: Props) {
   useActions([
     { name: "Go to what to block next", keys: ["u"], run: () => grid.current?.focus() },
     { name: "Block what is proposed and selected", keys: ["y"], run: () => take(targets) },
-    { name: "Block all that is proposed", keys: ["Shift+y"], run: all },
+    { name: "Block all that is proposed", keys: ["Y"], run: all },
   ]);
   return (
     <>

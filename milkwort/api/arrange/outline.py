@@ -1,0 +1,112 @@
+"""The outline of Arrange: campaigns with their money and terms, groups with their figures."""
+
+from __future__ import annotations
+
+import math
+from typing import Any
+
+import numpy as np
+
+from milkwort.api.plan.columns import tidy
+from milkwort.api.plan.open_plan import OpenPlan
+from milkwort.core.arrange.group_figures import group_figures
+from milkwort.core.arrange.group_likeness import likeness_of
+from milkwort.core.arrange.main_words import main_words
+from milkwort.core.arrange.structures import lexicon_of
+from milkwort.core.brief.showing import shown_share, values_of_showing
+from milkwort.core.fit.tolerances import ROUNDING
+from milkwort.core.plan.budgets import daily_budgets
+from milkwort.store.groups import Campaign
+
+__all__ = ["campaign_lines", "group_columns"]
+
+_LEAST_LIKE = 3
+"""So many keywords of a group that fit it least are named."""
+
+
+def campaign_lines(plan: OpenPlan) -> list[dict[str, Any]]:
+    """Return each campaign: its money a month and a day, its limits, area and hours."""
+    budgets = daily_budgets(plan.result)
+    at = {number: place for place, number in enumerate(budgets.campaign.tolist())}
+    lines = []
+    for number, campaign in enumerate(plan.sheet.structure.campaigns):
+        place = at.get(number)
+        spend = 0.0 if place is None else float(budgets.spend[place])
+        lines.append(
+            {
+                "id": campaign.id,
+                "name": campaign.name,
+                "least_spend": campaign.least_spend,
+                "most_spend": campaign.most_spend,
+                "scouting_share": campaign.scouting_share,
+                "spend": spend,
+                "daily_budget": 0.0 if place is None else float(budgets.daily[place]),
+                "clicks_lost": 0.0 if place is None else float(budgets.lost[place]),
+                "binds": _binds(campaign, spend),
+                "note": campaign.note,
+                **_terms(plan, campaign),
+            }
+        )
+    return lines
+
+
+def group_columns(plan: OpenPlan) -> dict[str, Any]:
+    """Return the groups by column: what they hold, say and do."""
+    sheet = plan.sheet
+    groups = sheet.structure.groups
+    figures = group_figures(plan.result, len(groups))
+    campaigns = {c.id: c.name for c in sheet.structure.campaigns}
+    words = main_words(plan.result, len(groups), lexicon_of(plan.record.brief))
+    return {
+        "id": [g.id for g in groups],
+        "name": [g.name for g in groups],
+        "label": list(sheet.labels),
+        "campaign_id": [g.campaign_id for g in groups],
+        "campaign": [campaigns[g.campaign_id] for g in groups],
+        "page": [g.page for g in groups],
+        "keywords": figures.keywords,
+        "kept": figures.kept,
+        "running": figures.running,
+        "searches": tidy(figures.searches),
+        "clicks": tidy(figures.clicks),
+        "spend": tidy(figures.spend),
+        "customers": tidy(figures.customers),
+        "words": [[{"word": one.word, "share": one.share} for one in some] for some in words],
+        **_likeness(plan),
+    }
+
+
+def _likeness(plan: OpenPlan) -> dict[str, Any]:
+    """Return how alike each group's kept keywords are, and which of them fit least, and where."""
+    sheet, table = plan.sheet, plan.result.table
+    groups = sheet.structure.groups
+    found = likeness_of(table.texts, np.where(table.kept, table.group, -1), len(groups))
+    least: list[list[dict[str, Any]]] = [[] for _ in groups]
+    for row in np.argsort(found.own, kind="stable").tolist():
+        number = int(table.group[row])
+        if math.isnan(found.own[row]) or len(least[number]) >= _LEAST_LIKE:
+            continue
+        better = int(found.better[row])
+        if better >= 0:
+            least[number].append(
+                {"id": sheet.ids[row], "text": sheet.entries[row].text,
+                 "group_id": groups[better].id, "group": sheet.labels[better]}
+            )  # fmt: skip
+    return {"likeness": found.of_group, "least_like": least}
+
+
+def _binds(campaign: Campaign, spend: float) -> str:
+    """Say which limit of a campaign's money binds."""
+    if campaign.most_spend is not None and spend >= campaign.most_spend * (1 - 0.01):
+        return "most"
+    least = campaign.least_spend
+    return "least" if least > 0 and spend <= least * (1 + 0.01) + ROUNDING else ""
+
+
+def _terms(plan: OpenPlan, campaign: Campaign) -> dict[str, Any]:
+    own, assumed = campaign.own_terms, plan.record.brief.assumed
+    return {
+        "area_share": own.area_share,
+        "showing": None if own.showing is None else values_of_showing(own.showing),
+        "shown_share": None if own.showing is None else shown_share(own.showing, assumed),
+    }
