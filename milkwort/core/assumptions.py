@@ -145,6 +145,8 @@ def _table() -> dict[str, Assumption]:
          "Platforms take bids in whole pence."),
         ("platform_raise", "how far the platform may raise a bid by itself", 0.0, "share", 0, 1,
          "Most platforms keep to the bid; one that doesn't leaves less room under the ceiling."),
+        ("day_over", "how far a day may run over its budget", 0.0, "share", 0, 10,
+         "Most platforms stop where a day's money ends; no month passes the budgets of its days."),
         # 6. the fit
         ("lattice_ratio", "ratio between neighbouring bids", 1.06, "factor", 1.005, 2,
          "Bids six in a hundred apart are near enough to the best."),

@@ -35,6 +35,16 @@ class ProfileValues(BaseModel):
 
     model_config = ConfigDict(extra="forbid")
 
+    @model_validator(mode="before")
+    @classmethod
+    def _completed(cls, value: Any) -> Any:
+        """Fill in what a file written before says nothing of."""
+        if not isinstance(value, dict):
+            return value
+        later = ("click_rate_top", "report_half_life", "reports_back", "upload_rows",
+                 "shares_budgets", "day_over")  # fmt: skip
+        return {name: getattr(Profile(), name) for name in later} | value
+
 
 class ShowingValues(BaseModel):
     """Days (Monday first) and hours of showing, and their share of searches where known."""

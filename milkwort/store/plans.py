@@ -13,6 +13,7 @@ from sqlalchemy.orm import Session
 from milkwort.core.assumptions import RETIRED, Assumed
 from milkwort.core.brief.brief import Brief
 from milkwort.core.brief.fields import FIELDS
+from milkwort.core.brief.platform import profile_of
 from milkwort.core.errors import BadValueError, NotFoundError
 from milkwort.store import models
 from milkwort.store.briefs import (
@@ -148,6 +149,8 @@ def load_plan(session: Session, plan_id: int) -> PlanRecord:
     if plan.deleted_at is not None:
         raise NotFoundError(f"Plan {plan_id} is deleted.", "plan")
     values = {name: getattr(plan, name) for name in PLAN_FIELDS}
+    if values["profile"] is not None:  # one kept by an older Milkwort says less
+        values["profile"] = profile_of(values["profile"]).as_dict()
     values |= {name: getattr(offer, name) for name in OFFER_FIELDS}
     values["offer_name"] = offer.name
     values["more_offers"] = [offer_values(one) for one in more]

@@ -23,6 +23,7 @@ from tests.samples import brief, table
 
 NAN = np.nan
 CHANGED = {
+    "day_over": 0.4,
     "area_share": 0.5, "low_percentile": 0.2, "high_percentile": 0.8, "click_rate_bottom": 0.6,
     "in_reach": 0.9, "stretch": 0.1, "first_sale_chance": 0.5, "stop_chance": 0.7,
     "least_evidence": 4000.0, "never_months": 1.0, "thin_clicks": 500.0, "min_bid": 0.9,

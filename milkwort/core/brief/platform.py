@@ -7,11 +7,17 @@ from collections.abc import Mapping
 from dataclasses import asdict, dataclass, fields
 from typing import Any
 
+from milkwort.core.assumptions import TABLE
 from milkwort.core.brief.kinds import PRICINGS, Pricing
 from milkwort.core.errors import BadValueError
 from milkwort.core.words.match_types import MATCHES, Match
 
 __all__ = ["PROFILES", "Profile", "profile_of"]
+
+
+_ASSUMED = {"raises": "platform_raise"}
+_DECIDES = ("min_bid", "bid_step", "raises", "click_rate_top", "report_half_life", "day_over")
+"""What of a profile stands in the place of an assumption."""
 
 
 @dataclass(frozen=True)
@@ -37,6 +43,18 @@ class Profile:
         Characters it takes in no keyword.
     negative_close_forms : bool
         Whether a negative's plural stops its singular too.
+    click_rate_top : float
+        Clicks a showing at the top, as is usual there.
+    report_half_life : float
+        Days by which half the customers are reported.
+    reports_back : int
+        Days that its reports reach back at most.
+    upload_rows : int
+        Rows an upload may have at most.
+    shares_budgets : bool
+        Whether campaigns can share one budget.
+    day_over : float
+        How far a day may run over its budget, as a share.
     """
 
     name: str = "Usual auction"
@@ -45,12 +63,18 @@ class Profile:
     min_bid: float = 0.05
     bid_step: float = 0.01
     raises: float = 0.0
-    keywords_per_group: int = 200
-    ads_per_group: int = 10
-    headline_characters: int = 30
-    description_characters: int = 90
-    refused_characters: str = "!@%,*^~;={}<>\\|"
+    keywords_per_group: int = 150
+    ads_per_group: int = 7
+    headline_characters: int = 36
+    description_characters: int = 110
+    refused_characters: str = "<>|\\^~#$_"
     negative_close_forms: bool = False
+    click_rate_top: float = 0.06
+    report_half_life: float = 2.0
+    reports_back: int = 400
+    upload_rows: int = 20_000
+    shares_budgets: bool = False
+    day_over: float = 0.0
 
     def __post_init__(self) -> None:
         if not 1 <= len(self.name.strip()) <= 80:
@@ -62,16 +86,18 @@ class Profile:
         for name in ("min_bid", "bid_step"):
             _number(name, getattr(self, name), 0.0001, 1e4)
         _number("raises", self.raises, 0, 1)
+        _number("click_rate_top", self.click_rate_top, 0, 1)
+        _number("report_half_life", self.report_half_life, 0, 60)
+        _number("day_over", self.day_over, 0, 10)
         for name in ("keywords_per_group", "ads_per_group", "headline_characters",
-                     "description_characters"):  # fmt: skip
+                     "description_characters", "reports_back"):  # fmt: skip
             _number(name, getattr(self, name), 1, 100_000)
+        _number("upload_rows", self.upload_rows, 1, 10_000_000)
 
     def assumptions(self) -> dict[str, float]:
         """Return the assumptions that the platform decides, where they are not the usual."""
-        decided = {"min_bid": self.min_bid, "bid_step": self.bid_step,
-                   "platform_raise": self.raises}  # fmt: skip
-        usual = {"min_bid": 0.05, "bid_step": 0.01, "platform_raise": 0.0}
-        return {name: value for name, value in decided.items() if value != usual[name]}
+        decided = {_ASSUMED.get(name, name): getattr(self, name) for name in _DECIDES}
+        return {name: value for name, value in decided.items() if value != TABLE[name].value}
 
     def as_dict(self) -> dict[str, Any]:
         """Return plain values, for a file or the store."""
@@ -113,18 +139,19 @@ def _number(name: str, value: Any, least: float, most: float) -> None:
 
 
 PROFILES: tuple[Profile, ...] = (
-    Profile("Kestrel Search"),
+    Profile("Kestrel Search", shares_budgets=True, day_over=0.4),
     Profile(
         name="Harbour Market",
         pricing="pay_bid",
-        matches=("exact", "phrase", "broad"),
-        min_bid=0.02,
-        raises=0.0,
-        keywords_per_group=1000,
-        ads_per_group=1,
-        headline_characters=60,
-        description_characters=140,
+        min_bid=0.03,
+        keywords_per_group=640,
+        ads_per_group=2,
+        headline_characters=55,
+        description_characters=130,
         negative_close_forms=True,
+        report_half_life=1.0,
+        reports_back=90,
+        upload_rows=5_000,
     ),
 )
 """Two invented platforms: an auction, and a marketplace where a click costs what was bid."""

@@ -28,6 +28,8 @@ class Market:
         Variance of the price of one click of a keyword over its mean squared.
     days : int
         Equal days of the month.
+    over : float
+        How far a day may run over its money, as a share; the month never does.
     """
 
     clicks: Floats
@@ -37,6 +39,7 @@ class Market:
     purse: float
     spread: float
     days: int
+    over: float = 0.0
 
 
 @dataclass(frozen=True)
@@ -82,7 +85,7 @@ def lived(market: Market, rng: np.random.Generator | None) -> Lived:
             part = np.divide(paid, would, out=np.ones_like(would), where=would > 0)
             served[:, mine] = clicks[:, mine] * part[:, None]
         else:
-            would, paid, part = day.passed(total, market.days, rng)
+            would, paid, part = day.passed(total, market.days, market.over, rng)
             served[:, mine] = rng.binomial(clicks[:, mine].astype(np.int64), part[:, None])
         spend += paid
         wanted += would
@@ -108,7 +111,7 @@ class _Day:
         self.money = money
 
     def passed(
-        self, clicks: Floats, days: int, rng: np.random.Generator
+        self, clicks: Floats, days: int, over: float, rng: np.random.Generator
     ) -> tuple[Floats, Floats, Floats]:
         """Let the days pass; return wanted and spent money, and the share that was served.
 
@@ -117,6 +120,8 @@ class _Day:
         clicks : Floats, shape (n_draws,)
             Of the month; they fall evenly on its days.
         days : int
+        over : float
+            How far a day may run over its money.
         rng : Generator
         """
         by_day = rng.multinomial(clicks.astype(np.int64), np.full(days, 1 / days)).astype(float)
@@ -126,10 +131,20 @@ class _Day:
         shape = np.where(certain, 1.0, by_day / np.where(cv2 > 0, cv2, 1.0))
         drawn = rng.gamma(shape) * cv2 * price
         would = np.where(certain, by_day * price, drawn)
-        cut = would > self.money
-        most = np.divide(self.money, price, out=np.zeros_like(price), where=price > 0)
+        allowed = self._allowed(would, days, over)
+        cut = would > allowed
+        most = np.divide(allowed, price, out=np.zeros_like(would), where=price > 0)
         served = np.where(cut, np.minimum(by_day, most + (1 + cv2) / 2), by_day)
         served = np.where(self.money > 0, served, 0.0)
         part = np.divide(served.sum(axis=1), clicks, out=np.ones_like(clicks), where=clicks > 0)
-        paid = np.minimum(would, self.money).sum(axis=1)
+        paid = np.minimum(would, allowed).sum(axis=1)
         return would.sum(axis=1), paid, np.minimum(part, 1.0)
+
+    def _allowed(self, would: Floats, days: int, over: float) -> Floats:
+        """Return the money of each day: B·(1+o), and no more than the month has left of days·B."""
+        most = self.money * (1 + over)
+        if over <= 0:
+            return np.full_like(would, most)
+        spent = np.cumsum(np.minimum(would, most), axis=1)
+        before = spent - np.minimum(would, most)
+        return np.clip(self.money * days - before, 0.0, most)

@@ -93,14 +93,16 @@ def daily_budgets(result: PlanResult) -> Budgets:
     np.maximum.at(edge, place, result.fit.row_return[runs])
     daily = _shared_out(result, campaign, spend, edge, days)
     price = np.divide(spend, clicks, out=np.ones(n), where=clicks > 0)
-    lost = clicks_lost(clicks / days, daily / price) * days
+    # a day may run over its budget where the platform lets it
+    over = 1 + result.brief.assumed["day_over"]
+    lost = clicks_lost(clicks / days, daily * over / price) * days
     return Budgets(
         campaign=campaign,
         spend=spend,
         daily=daily,
         clicks=clicks,
         lost=lost,
-        lost_shared=_lost_together(clicks, spend, daily, days),
+        lost_shared=_lost_together(clicks, spend, daily * over, days),
     )
 
 

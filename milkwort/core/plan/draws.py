@@ -237,6 +237,7 @@ def _happened(
         purse=brief.monthly_spend,
         spread=0.0 if brief.pricing == "pay_bid" else assumed["draw_click_price"],
         days=round(assumed["draw_days"]),
+        over=assumed["day_over"],
     )
     served = lived(asked, rng)
     if rng is None:

@@ -100,7 +100,7 @@ def test_profiles_survive_their_file_and_decide_assumptions():
     for profile in PROFILES:
         assert profile_of(profile.as_dict()) == profile
     raising = replace(PROFILES[0], raises=0.2, min_bid=0.1)
-    assert raising.assumptions() == {"min_bid": 0.1, "platform_raise": 0.2}
+    assert raising.assumptions() == {"min_bid": 0.1, "platform_raise": 0.2, "day_over": 0.4}
     assert profile_of(None) == Profile()
 
 

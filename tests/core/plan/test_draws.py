@@ -8,6 +8,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from milkwort.core.assumptions import Assumed
 from milkwort.core.brief.worth import Conversion
 from milkwort.core.market.keyword_table import blank_table
 from milkwort.core.plan.draws import FIGURES, SHARED, draw_month, own_factor, swings_of
@@ -204,3 +205,13 @@ def test_several_offers_bring_each_their_own_worth():
     )
     drawn = draw_month(result, 2000)
     assert drawn.ranges["profit"].low < result.totals.profit < drawn.ranges["profit"].high
+
+
+def test_a_day_may_run_over_its_budget_and_the_month_never_does():
+    plan, rows = brief(monthly_spend=60.0), random_table(5, 12)
+    held = draw_month(run_plan(plan, rows), seed=3)
+    loose = draw_month(run_plan(replace(plan, assumed=Assumed({"day_over": 0.4})), rows), seed=3)
+    assert np.quantile(loose.spend, 0.5) > np.quantile(held.spend, 0.5)
+    assert loose.spend.max() <= 60.0 + 1e-9
+    even = draw_month(run_plan(replace(plan, assumed=Assumed({"day_over": 0.0})), rows), seed=3)
+    assert np.array_equal(even.spend, held.spend)

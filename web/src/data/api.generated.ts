@@ -3799,6 +3799,10 @@ export interface components {
             ads_per_group: number;
             /** Bid Step */
             bid_step: number;
+            /** Click Rate Top */
+            click_rate_top: number;
+            /** Day Over */
+            day_over: number;
             /** Description Characters */
             description_characters: number;
             /** Headline Characters */
@@ -3822,6 +3826,14 @@ export interface components {
             raises: number;
             /** Refused Characters */
             refused_characters: string;
+            /** Report Half Life */
+            report_half_life: number;
+            /** Reports Back */
+            reports_back: number;
+            /** Shares Budgets */
+            shares_budgets: boolean;
+            /** Upload Rows */
+            upload_rows: number;
         };
         /**
          * Purse
