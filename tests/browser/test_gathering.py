@@ -98,7 +98,7 @@ def test_a_second_offer_and_a_platform_change_the_brief(sample: Page):
     expect(sample.get_by_label("Name of offer 2")).to_have_value("another offer 2")
     sample.get_by_role("button", name=re.compile("Ad platform")).click()
     sample.get_by_role("option", name="Harbour Market").click()
-    expect(sample.get_by_label("Least bid")).to_have_value("0.02")
+    expect(sample.get_by_label("Least bid")).to_have_value("0.03")
     expect(sample.get_by_role("button", name=re.compile("How clicks are priced"))).to_contain_text(
         "exactly what was bid"
     )

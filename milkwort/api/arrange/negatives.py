@@ -21,7 +21,7 @@ from milkwort.api.plan.schemas import ChangeAnswer, shape_of
 from milkwort.api.plan.workspace import Decision, Workspace
 from milkwort.core.arrange.negatives_at_work import AtWork, negatives_at_work, without_negatives
 from milkwort.core.arrange.structures import lexicon_of
-from milkwort.core.arrange.to_block import narrowest_safe, to_block
+from milkwort.core.arrange.to_block import SafeForms, to_block
 from milkwort.core.counted import counted
 from milkwort.core.errors import BadValueError
 from milkwort.core.words.negatives import Negative
@@ -76,7 +76,7 @@ def read(plan_id: int, body: PastedNegatives, work: Work) -> Response:
     good = [line for line in lines if not line.refused]
     made = [_negative(plan, line.text, line.match, _owner(body)) for line in good]
     found = dict(zip((line.line for line in good), _at_work(work, plan, made), strict=True))
-    sold = sold_terms(work, plan)
+    safe = SafeForms(plan.result, sold_terms(work, plan), [line.text for line in good])
     return sent(
         {
             "revision": plan.record.revision,
@@ -85,7 +85,7 @@ def read(plan_id: int, body: PastedNegatives, work: Work) -> Response:
                     "line": line.line, "text": line.text, "match": line.match,
                     "refused": line.refused,
                     **_said(plan, found.get(line.line, _NOTHING)),
-                    "narrower": _narrower(plan, line.text, sold)
+                    "narrower": _narrower(safe, line.text)
                     if found.get(line.line, _NOTHING).harms else None,
                 }
                 for line in lines
@@ -149,8 +149,8 @@ def _said(plan: OpenPlan, one: AtWork) -> dict[str, Any]:
     }
 
 
-def _narrower(plan: OpenPlan, text: str, sold: Sequence[str]) -> dict[str, str] | None:
-    form = narrowest_safe(plan.result, text, sold)
+def _narrower(safe: SafeForms, text: str) -> dict[str, str] | None:
+    form = safe.of(text)
     return None if form is None else {"text": form[0], "match": form[1]}
 
 

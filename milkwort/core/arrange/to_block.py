@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping, Sequence
+from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field
 
 import numpy as np
@@ -16,7 +16,7 @@ from milkwort.core.words.matching import index_of
 from milkwort.core.words.negatives import stopped_by
 from milkwort.core.words.texts import canonical, joints_of, normalise
 
-__all__ = ["ToBlock", "money_by_text", "narrowest_safe", "to_block"]
+__all__ = ["SafeForms", "ToBlock", "money_by_text", "to_block"]
 
 Run = tuple[str, ...]
 
@@ -86,6 +86,42 @@ def money_by_text(result: PlanResult) -> Floats:
     return money
 
 
+class SafeForms:
+    """The narrowest forms of texts that stop nothing kept and nothing that has sold.
+
+    Parameters
+    ----------
+    result : PlanResult
+    sold_terms : sequence of str
+        Search terms that have sold.
+    texts : iterable of str
+        All that will be asked about: they may spell a compound in their own way.
+    """
+
+    def __init__(
+        self, result: PlanResult, sold_terms: Sequence[str] = (), texts: Iterable[str] = ()
+    ) -> None:
+        self._close = result.brief.negative_close_forms
+        self._spellings = dict(result.table.joints | joints_of([*sold_terms, *texts]))
+        kept = [result.table.texts[row] for row in np.flatnonzero(result.table.kept).tolist()]
+        self.wanted = {self.words_of(text) for text in (*kept, *sold_terms)}
+        self.unsafe = {run for words in self.wanted for run in _runs(words)}
+
+    def words_of(self, text: str) -> Run:
+        """Return a text's words as negatives see them."""
+        return canonical(normalise(text), self._spellings, self._close)
+
+    def of(self, text: str) -> tuple[str, Match] | None:
+        """Return the shortest safe run of a text's words, the first of equals.
+
+        A phrase, or the very text where only the whole of it is safe; None where the text
+        itself is kept or has sold.
+        """
+        words = self.words_of(text)
+        form = _form(words, self, dict.fromkeys(_runs(words), 0.0))
+        return None if form is None else (" ".join(form[0]), form[1])
+
+
 def to_block(
     result: PlanResult,
     lexicon: Lexicon,
@@ -115,17 +151,8 @@ def to_block(
         None of them saves nothing.
     """
     past = past or {}
-    close = result.brief.negative_close_forms
-    joints = result.table.joints | joints_of([*sold_terms, *past])
-    spellings = dict(joints)
-
-    def words_of(text: str) -> Run:
-        return canonical(normalise(text), spellings, close)
-
-    wasted = _wasted(result, lexicon, past, words_of)
-    kept = [result.table.texts[row] for row in np.flatnonzero(result.table.kept).tolist()]
-    wanted = {words_of(text) for text in (*kept, *sold_terms)}
-    unsafe = {run for words in wanted for run in _runs(words)}
+    safe = SafeForms(result, sold_terms, past)
+    wasted = _wasted(result, lexicon, past, safe.words_of)
     holders: dict[Run, list[Run]] = {}
     for words in wasted.money:
         for run in set(_runs(words)):
@@ -133,7 +160,7 @@ def to_block(
     saved = {run: sum(wasted.money[words] for words in own) for run, own in holders.items()}
     forms: dict[tuple[Run, Match], None] = {}
     for words in wasted.money:
-        form = _form(words, unsafe, wanted, saved)
+        form = _form(words, safe, saved)
         if form is not None:
             forms.setdefault(form)
     return sorted(
@@ -142,35 +169,12 @@ def to_block(
     )
 
 
-def narrowest_safe(
-    result: PlanResult, text: str, sold_terms: Sequence[str] = ()
-) -> tuple[str, Match] | None:
-    """Return the shortest run of a text's words that stops nothing kept and nothing sold.
-
-    Parameters
-    ----------
-    result : PlanResult
-    text : str
-        As typed.
-    sold_terms : sequence of str
-        Search terms that have sold.
-
-    Returns
-    -------
-    (str, Match) or None
-        A phrase, or the very text; None where the text itself is kept or has sold.
-    """
-    close = result.brief.negative_close_forms
-    spellings = dict(result.table.joints | joints_of([text, *sold_terms]))
-    kept = [result.table.texts[row] for row in np.flatnonzero(result.table.kept).tolist()]
-    wanted = {canonical(normalise(t), spellings, close) for t in (*kept, *sold_terms)}
-    unsafe = {run for words in wanted for run in _runs(words)}
-    words = canonical(normalise(text), spellings, close)
-    form = _form(words, unsafe, wanted, dict.fromkeys(_runs(words), 0.0))
-    return None if form is None else (" ".join(form[0]), form[1])
-
-
-def _wasted(result: PlanResult, lexicon: Lexicon, past: Mapping[str, float], words_of) -> _Wasted:  # type: ignore[no-untyped-def]  # a function of text to words
+def _wasted(
+    result: PlanResult,
+    lexicon: Lexicon,
+    past: Mapping[str, float],
+    words_of: Callable[[str], Run],
+) -> _Wasted:
     found = _Wasted()
     texts = result.serving.texts
     money = money_by_text(result)
@@ -199,15 +203,13 @@ def _unstopped(result: PlanResult, past: Mapping[str, float]) -> list[str]:
     ]
 
 
-def _form(
-    words: Run, unsafe: set[Run], wanted: set[Run], saved: Mapping[Run, float]
-) -> tuple[Run, Match] | None:
+def _form(words: Run, safe: SafeForms, saved: Mapping[Run, float]) -> tuple[Run, Match] | None:
     """Return the narrowest safe form of a text; None where even its own text is wanted."""
     for size in range(1, len(words) + 1):
-        safe = [run for run in _runs_of(words, size) if run not in unsafe]
-        if safe:
-            return max(safe, key=lambda run: saved[run]), "phrase"
-    return None if words in wanted else (words, "exact")
+        free = [run for run in _runs_of(words, size) if run not in safe.unsafe]
+        if free:
+            return max(free, key=lambda run: saved[run]), "phrase"
+    return None if words in safe.wanted else (words, "exact")
 
 
 def _told(
