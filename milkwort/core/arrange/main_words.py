@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 
 import numpy as np
@@ -21,7 +21,7 @@ _STOP_WORDS = """
 a an and are as at be by do does for from how i in is it its me my of on or our the to us we what
 when where which who with you your
 """
-_STOP = frozenset(_STOP_WORDS.split())
+_STOP_SINGULARS = frozenset(singular(word) for word in _STOP_WORDS.split())
 
 
 @dataclass(frozen=True)
@@ -61,11 +61,13 @@ def main_words(result: PlanResult, groups: int, lexicon: Lexicon) -> list[list[M
     rows: list[list[int]] = [[] for _ in range(groups)]
     for row in np.flatnonzero(table.kept & (table.group >= 0)).tolist():
         rows[int(table.group[row])].append(row)
-    telling = _telling(table.texts, lexicon)
+    telling = {row: _telling(table.texts[row], lexicon) for mine in rows for row in mine}
     return [_of_group(mine, telling, result) for mine in rows]
 
 
-def _of_group(rows: list[int], telling: _Telling, result: PlanResult) -> list[MainWord]:
+def _of_group(
+    rows: list[int], telling: Mapping[int, frozenset[str]], result: PlanResult
+) -> list[MainWord]:
     clicks = np.nan_to_num(result.expected.clicks[rows])
     weight: Floats = clicks if clicks.sum() > 0 else np.nan_to_num(result.demand.own[rows])
     total = float(weight.sum())
@@ -80,19 +82,9 @@ def _of_group(rows: list[int], telling: _Telling, result: PlanResult) -> list[Ma
     return sorted(main, key=lambda one: (-one.share, one.word))[:_MOST]
 
 
-_Telling = Sequence[frozenset[str]]
-
-
-def _telling(texts: Sequence[str], lexicon: Lexicon) -> _Telling:
-    """Return the words of each text that are no helper, no own place and no stop word."""
-    return [
-        frozenset(
-            singular(kind.word)
-            for kind in lexicon.kinds(text)
-            if kind.kind != "helper" and not kind.own_place and kind.word not in _STOP
-        )
-        for text in texts
-    ]
+def _telling(text: str, lexicon: Lexicon) -> frozenset[str]:
+    """Return the words of a text that are no helper, no own place and no stop word."""
+    return frozenset(lexicon.telling(text) - _STOP_SINGULARS)
 
 
 def says(text: str) -> frozenset[str]:

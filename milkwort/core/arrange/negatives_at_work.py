@@ -101,9 +101,11 @@ def negatives_at_work(
     of_sold = _terms_of(given, sold, brief.negative_close_forms)
     rows_of = _rows_by_text(relation.of_row, len(relation.texts))
     wasted = _Wasted(free)
+    places = {(n.level, n.number): n for n in given}
+    inside = {place: _inside(free, n) for place, n in places.items()}
     return [
-        _one(free, wasted, given[at], texts, rows_of, of_terms[at], of_sold[at])
-        for at, texts in enumerate(of_sheet)
+        _one(free, wasted, inside[n.level, n.number], texts, rows_of, terms_of, sold_of)
+        for n, texts, terms_of, sold_of in zip(given, of_sheet, of_terms, of_sold, strict=True)
     ]
 
 
@@ -124,13 +126,14 @@ class _Wasted:
 def _one(
     free: PlanResult,
     wasted: _Wasted,
-    negative: Negative,
+    inside: NDArray[np.bool_],
     texts: Ints,
     rows_of: Sequence[Ints],
     terms: tuple[str, ...],
     sold: tuple[str, ...],
 ) -> AtWork:
-    inside = _inside(free, negative)
+    if not len(texts):
+        return AtWork((), terms, 0.0, (), sold, 0.0, 0.0)
     rows: Ints = np.sort(
         np.concatenate([rows_of[t] for t in texts.tolist()] or [np.zeros(0, dtype=np.int64)])
     )

@@ -160,6 +160,24 @@ class Lexicon:
             own[start : start + len(run)] = [True] * len(run)
         return [WordKind(*row) for row in zip(words, kinds, own, strict=True)]
 
+    def telling(self, normalised: str) -> frozenset[str]:
+        """Return the words of a text that are no helper and no own place, in the singular.
+
+        Kept for as long as the lexicon is: the same texts are asked about after every change.
+        """
+        held = self._told.get(normalised)
+        if held is None:
+            held = self._told[normalised] = frozenset(
+                singular(kind.word)
+                for kind in self.kinds(normalised)
+                if kind.kind != "helper" and not kind.own_place
+            )
+        return held
+
+    @cached_property
+    def _told(self) -> dict[str, frozenset[str]]:
+        return {}
+
     def place_runs(self, normalised: str) -> int:
         """Return how many places, or words for *near*, a text names."""
         return sum(1 for _ in self._spans(normalised.split(), self.where | self.near))
