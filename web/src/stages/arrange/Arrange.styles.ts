@@ -189,8 +189,13 @@ export const CampaignLine = styled.div`
     font: 600 15px ${serif};
     color: ${ink.ink};
     text-decoration: none;
+    min-width: 80px;
+    text-align: left;
+    overflow: hidden;
+    text-overflow: ellipsis;
   }
   b {
+    flex: none;
     color: ${ink.ink};
     font-size: 13.5px;
   }

@@ -16,7 +16,7 @@ type Groups = ArrangeView["groups"];
 type Campaign = ArrangeView["campaigns"][number];
 type Props = { view: ArrangeView };
 
-const widest = 58;
+const widest = 46;
 
 /** An outline: campaigns with their groups under them; beside it the group, or its campaign. */
 export function Groups({ view }: Props) {
@@ -143,7 +143,7 @@ function columnsOf(groups: Groups, spend: number, currency: string): Column[] {
       id: "name",
       head: "Group",
       label: "group",
-      width: "minmax(118px, 1fr)",
+      width: "minmax(100px, 1fr)",
       sortable: true,
       leaves: [
         { head: "campaign", value: (row) => groups.campaign[row] },
@@ -155,7 +155,7 @@ function columnsOf(groups: Groups, spend: number, currency: string): Column[] {
       id: "words",
       head: "Its words",
       label: "its words",
-      width: "minmax(126px, 1.2fr)",
+      width: "minmax(84px, 1.2fr)",
       leaves: leaf("its words", words),
       cell: (row) => <S.Soft>{words(row)}</S.Soft>,
     },
@@ -169,7 +169,7 @@ function columnsOf(groups: Groups, spend: number, currency: string): Column[] {
         </>
       ),
       label: "keywords",
-      width: "84px",
+      width: "76px",
       align: "end",
       sortable: true,
       leaves: [
@@ -182,7 +182,7 @@ function columnsOf(groups: Groups, spend: number, currency: string): Column[] {
       id: "searches",
       head: "Searches",
       label: "searches a month",
-      width: "70px",
+      width: "64px",
       align: "end",
       sortable: true,
       cell: (row) => number(groups.searches[row]),
@@ -200,7 +200,7 @@ function columnsOf(groups: Groups, spend: number, currency: string): Column[] {
       id: "spend",
       head: `Spend, ${currency}`,
       label: "spend",
-      width: "124px",
+      width: "112px",
       align: "end",
       sortable: true,
       leaves: leaf(`spend, ${currency}`, (row) => groups.spend[row]),
