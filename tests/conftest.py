@@ -4,7 +4,7 @@ from hypothesis import settings
 
 from tests.depth import cases
 
-settings.register_profile("this run", max_examples=cases(30, 200), deadline=None)
+settings.register_profile("this run", max_examples=cases(15, 200), deadline=None)
 settings.load_profile("this run")
 # programs that tests start begin in half the time where their bytecode was kept
 os.environ.pop("PYTHONDONTWRITEBYTECODE", None)

@@ -21,7 +21,7 @@ from schemathesis import GenerationMode
 from tests.api.conftest import SHEET
 from tests.depth import cases
 
-CASES = cases(250, 1000)
+CASES = cases(150, 1000)
 """How many of each mode: as the description says, and against it."""
 
 # a stream of events ends when the one who listens leaves

@@ -17,6 +17,7 @@ from hypothesis import strategies as st
 
 from milkwort.api.http.events import Events
 from tests.api.conftest import Shell
+from tests.depth import cases
 
 JSON = st.recursive(
     st.none() | st.booleans() | st.floats() | st.integers() | st.text(max_size=12),
@@ -155,14 +156,14 @@ def answered(client: TestClient, method: str, path: str, body: object) -> None:
         assert set(answer.json()["error"]) == {"code", "message", "where"}
 
 
-@settings(max_examples=80, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+@settings(max_examples=cases(30, 120), deadline=None, suppress_health_check=[HealthCheck.too_slow])
 @given(st.dictionaries(st.sampled_from(FIELDS), JSON, max_size=4))
 def test_no_brief_however_odd_breaks_the_server(asked, fields):
     answered(asked, "PATCH", "/api/plans/1/brief", fields)
     assert asked.get("/api/plans/1").status_code == 200
 
 
-@settings(max_examples=60, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+@settings(max_examples=cases(25, 100), deadline=None, suppress_health_check=[HealthCheck.too_slow])
 @given(
     st.sampled_from([
         ("POST", "/api/plans/1/calls"), ("POST", "/api/plans/1/bids"), ("POST", "/api/plans"),
@@ -176,7 +177,7 @@ def test_no_body_however_odd_breaks_the_server(asked, route, body):
     answered(asked, *route, body)
 
 
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=cases(20, 100), deadline=None)
 @given(st.text(max_size=200))
 def test_no_pasted_text_breaks_the_tray(asked, text):
     answered(asked, "POST", "/api/plans/1/gather/text", {"text": text})

@@ -28,6 +28,7 @@ from milkwort.store.plan_state import PLAN_TABLES, read_plan_state, write_plan_s
 from milkwort.store.plans import add_plan, change_assumptions, change_brief, load_plan, rename_plan
 from milkwort.store.recipes import add_recipe
 from milkwort.store.sheet import load_sheet
+from tests.depth import cases
 
 EVERY_TABLE = [t.name for t in models.Base.metadata.sorted_tables]
 
@@ -115,7 +116,7 @@ ACTIONS = {
 BETWEEN = ("undo", "redo", "copy", "load", "restart")
 
 
-@settings(max_examples=15, deadline=None)
+@settings(max_examples=cases(10, 60), deadline=None)
 @given(st.lists(st.tuples(st.sampled_from(sorted(ACTIONS)), st.integers(1, 6)), max_size=8))
 def test_any_changes_are_undone_and_done_again(actions):
     with tempfile.TemporaryDirectory() as folder:
@@ -160,7 +161,7 @@ class _Own:
             self.at += 1
 
 
-@settings(max_examples=25, deadline=None)
+@settings(max_examples=cases(12, 60), deadline=None)
 @given(
     st.lists(
         st.tuples(

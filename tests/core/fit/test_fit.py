@@ -12,6 +12,7 @@ from scipy.optimize import Bounds, LinearConstraint, milp
 
 from milkwort.core.brief.worth import CeilingRule
 from milkwort.core.plan.run import frontier_of, run_plan
+from tests.depth import cases
 from tests.samples import brief, calls, offer, random_table, table
 
 NORMAL = NormalDist()
@@ -58,7 +59,7 @@ def exact_best(groups, purse):
     return -solved.fun
 
 
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=cases(25, 150), deadline=None)
 @given(
     seed=st.integers(0, 10_000),
     n=st.integers(1, 12),
@@ -89,7 +90,7 @@ def test_the_fit_brings_what_the_exact_solver_brings(seed, n, share, pricing):
         assert result.value >= best * (1 - 1e-6) - 1e-12
 
 
-@settings(max_examples=25, deadline=None)
+@settings(max_examples=cases(15, 100), deadline=None)
 @given(seed=st.integers(0, 10_000), n=st.integers(1, 300), purse=st.floats(0.5, 400))
 @example(seed=2002, n=138, purse=0.5)  # thousands of choices, of which two dozen fit
 def test_the_gap_is_small_or_the_answer_is_exact(seed, n, purse):
@@ -98,7 +99,7 @@ def test_the_gap_is_small_or_the_answer_is_exact(seed, n, purse):
     assert fitted.value <= fitted.bound * (1 + 1e-12)
 
 
-@settings(max_examples=25, deadline=None)
+@settings(max_examples=cases(15, 100), deadline=None)
 @given(seed=st.integers(0, 10_000), n=st.integers(1, 60), purse=st.floats(0, 300))
 def test_more_money_never_brings_less(seed, n, purse):
     rows = random_table(seed, n)
