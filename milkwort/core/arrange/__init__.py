@@ -1,1 +1,1 @@
-"""Rules of structure: themes, groups and their figures, conflicts."""
+"""Rules of structure: themes, groups and their words, negatives and what to block, conflicts."""
