@@ -220,3 +220,31 @@ def test_another_plans_hand_over_is_not_given_out(client, plan):
     made = client.post(f"{plan}/hand-over", json={"kind": "csv"}).json()["made"]
     other = client.post("/api/plans", json={"name": "Other"}).json()["id"]
     assert client.get(f"/api/plans/{other}/hand-over/{made['id']}/file").status_code == 404
+
+
+def test_another_ceiling_rule_starts_with_its_own_figure_and_the_same_keeps_what_was_entered(
+    client, plan
+):
+    def values():
+        return client.get(plan).json()["summary"]["brief"]["values"]
+
+    client.patch(f"{plan}/brief", json={"ceiling_rule": "profit_share"})
+    assert values()["ceiling_value"] == 0.3
+    client.patch(f"{plan}/brief", json={"ceiling_value": 0.45})
+    client.patch(f"{plan}/brief", json={"ceiling_rule": "profit_share"})
+    assert values()["ceiling_value"] == 0.45
+    client.patch(f"{plan}/brief", json={"ceiling_rule": "return_on_spend", "ceiling_value": 6})
+    assert values()["ceiling_value"] == 6
+    client.patch(f"{plan}/brief", json={"ceiling_rule": "break_even"})
+    assert values()["ceiling_value"] is None
+
+
+def test_customers_are_counted_in_two_steps_and_one_again_with_the_same_ceiling(client, plan):
+    def ceiling():
+        return client.get(plan).json()["summary"]["brief"]["worth"]["ceiling"]
+
+    before = ceiling()
+    for steps in (2, 1):
+        assert client.put(f"{plan}/brief/steps", json={"steps": steps}).status_code == 200
+        assert ceiling() == pytest.approx(before)
+    assert client.put(f"{plan}/brief/steps", json={"steps": 3}).status_code == 422

@@ -12,12 +12,12 @@ from milkwort.api.arrange.negatives_schemas import (
     NegativesRead,
     NegativesView,
     PastedNegatives,
-    WhereNegative,
 )
 from milkwort.api.gather.sold import past_terms, sold_terms, unsold_terms
 from milkwort.api.http.shared import Window, Work, sent
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import ChangeAnswer, shape_of
+from milkwort.api.plan.where_negatives import negative_at, owner_of
 from milkwort.api.plan.workspace import Decision, Workspace
 from milkwort.core.arrange.negatives_at_work import AtWork, negatives_at_work, without_negatives
 from milkwort.core.arrange.structures import lexicon_of
@@ -74,7 +74,10 @@ def read(plan_id: int, body: PastedNegatives, work: Work) -> Response:
     plan = work.plan(plan_id)
     lines = read_pasted_negatives(body.text, body.match)
     good = [line for line in lines if not line.refused]
-    made = [_negative(plan, line.text, line.match, _owner(body)) for line in good]
+    made = [
+        negative_at(plan, line.text, line.match, owner_of(body.campaign_id, body.group_id))
+        for line in good
+    ]
     found = dict(zip((line.line for line in good), _at_work(work, plan, made), strict=True))
     safe = SafeForms(plan.result, sold_terms(work, plan), [line.text for line in good])
     return sent(
@@ -99,8 +102,8 @@ def add(plan_id: int, body: AddNegatives, work: Work, window: Window = "") -> Re
     """Add negatives; one that stops what is kept or has sold needs a note that says why."""
 
     def decide(plan: OpenPlan) -> Decision:
-        owner = _owner(body)
-        made = [_negative(plan, one.text, one.match, owner) for one in body.items]
+        owner = owner_of(body.campaign_id, body.group_id)
+        made = [negative_at(plan, one.text, one.match, owner) for one in body.items]
         if not body.note.strip():
             _refuse_harm(plan, made, _at_work(work, plan, made))
         return Decision(
@@ -162,18 +165,3 @@ def _where(plan: OpenPlan, owner: Owner) -> str:
     if owner.campaign_id is not None:
         return structure.campaign(owner.campaign_id).name
     return ""
-
-
-def _owner(body: WhereNegative) -> Owner:
-    if body.group_id is not None:
-        return Owner(group_id=body.group_id)
-    return Owner(campaign_id=body.campaign_id)
-
-
-def _negative(plan: OpenPlan, text: str, match: Any, owner: Owner) -> Negative:
-    structure, number = plan.record.structure, -1
-    if owner.group_id is not None:
-        number = structure.groups.index(structure.group(owner.group_id))
-    elif owner.campaign_id is not None:
-        number = structure.campaigns.index(structure.campaign(owner.campaign_id))
-    return Negative(text, match, owner.level, number)

@@ -40,12 +40,17 @@ _LABELS = {name: field.label for name, field in FIELDS.items()} | {
 @router.patch("/plans/{plan_id}/brief", responses=shape_of(ChangeAnswer))
 def change(plan_id: int, body: BriefChange, work: Work, window: Window = "") -> Response:
     """Change fields of the brief."""
-    fields = body.given()
-    if "ceiling_rule" in fields:
-        fields = {"ceiling_value": RULE_STARTS[fields["ceiling_rule"]]} | fields
-    named = [_LABELS[f] for f in fields if f in _LABELS] or ["the brief"]
-    made = Decision(f"change {named[0]}", lambda c: change_brief(c, fields))
-    return sent(work.change(plan_id, lambda _: made, window=window))
+    given = body.given()
+    named = [_LABELS[f] for f in given if f in _LABELS] or ["the brief"]
+
+    def decide(plan: OpenPlan) -> Decision:
+        fields, rule = given, given.get("ceiling_rule")
+        # another rule starts with a figure of its own; the same one keeps what was entered
+        if rule is not None and rule != plan.record.values["ceiling_rule"]:
+            fields = {"ceiling_value": RULE_STARTS[rule]} | given
+        return Decision(f"change {named[0]}", lambda c: change_brief(c, fields))
+
+    return sent(work.change(plan_id, decide, window=window))
 
 
 @router.put("/plans/{plan_id}/brief/steps", responses=shape_of(ChangeAnswer))

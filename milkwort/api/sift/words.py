@@ -10,6 +10,7 @@ from milkwort.api.http.shared import Window, Work, sent
 from milkwort.api.plan.columns import tidy
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import ChangeAnswer, shape_of
+from milkwort.api.plan.where_negatives import negative_at, owner_of
 from milkwort.api.plan.workspace import Decision
 from milkwort.api.sift.schemas import Blocking, BlockingWorth, WordKindChange, WordsView
 from milkwort.core.arrange.conflicts import negative_worth
@@ -19,13 +20,12 @@ from milkwort.core.sift.blocking import stands_in_kept
 from milkwort.core.sift.reading_anew import intents_read_anew
 from milkwort.core.sift.sheet_words import words_of_sheet
 from milkwort.core.words.matching import text_matches
-from milkwort.core.words.negatives import Negative
 from milkwort.core.words.texts import normalise, singular
 from milkwort.store.briefs import brief_of
 from milkwort.store.edits import edit_keywords
 from milkwort.store.journal import Change
 from milkwort.store.keywords import set_calls
-from milkwort.store.negatives import Owner, add_negatives
+from milkwort.store.negatives import add_negatives
 from milkwort.store.own_ways import set_own
 from milkwort.store.plans import change_brief
 
@@ -64,7 +64,7 @@ def forms(words: str = Query(max_length=400)) -> dict[str, str]:
 def worth(plan_id: int, body: Blocking, work: Work) -> Response:
     """Say what a negative would stop and save, and whom it would hurt, before it is made."""
     loaded = work.plan(plan_id)
-    negative = _negative(loaded, body)
+    negative = negative_at(loaded, body.text, body.match, owner_of(body.campaign_id, body.group_id))
     found = negative_worth(loaded.result, negative)
     entries = loaded.sheet.entries
     called = [r for r in found.stops if entries[r].call != "none"]
@@ -93,13 +93,14 @@ def block(plan_id: int, body: Blocking, work: Work, window: Window = "") -> Resp
     """Make a negative, and call block what it stops: the uncalled, or all of it."""
 
     def decide(plan: OpenPlan) -> Decision:
-        negative = _negative(plan, body)
+        owner = owner_of(body.campaign_id, body.group_id)
+        negative = negative_at(plan, body.text, body.match, owner)
         stops = negative_worth(plan.result, negative).stops
         entries, ids = plan.sheet.entries, plan.sheet.ids
         called = [ids[r] for r in stops if body.over or entries[r].call == "none"]
 
         def do(change: Change) -> None:
-            add_negatives(change, [negative], "word", [_owner(body)])
+            add_negatives(change, [negative], "word", [owner])
             set_calls(change, called, "block", body.reason or f"holds {negative.text}", "word")
 
         return Decision(f"block {negative.text}: {counted(len(called), 'keyword')}", do)
@@ -140,20 +141,3 @@ def kind(plan_id: int, body: WordKindChange, work: Work, window: Window = "") ->
         return Decision(f"say what {body.word} is", do)
 
     return sent(work.change(plan_id, decide, window=window))
-
-
-def _owner(body: Blocking) -> Owner:
-    if body.group_id is not None:
-        return Owner(group_id=body.group_id)
-    return Owner(campaign_id=body.campaign_id)
-
-
-def _negative(plan: OpenPlan, body: Blocking) -> Negative:
-    """Return the negative with the number its campaign or group has in the table."""
-    structure, owner = plan.sheet.structure, _owner(body)
-    number = -1
-    if owner.group_id is not None:
-        number = structure.groups.index(structure.group(owner.group_id))
-    elif owner.campaign_id is not None:
-        number = structure.campaigns.index(structure.campaign(owner.campaign_id))
-    return Negative(body.text, body.match, owner.level, number)
