@@ -6,7 +6,6 @@ import {
   useImperativeHandle,
   useMemo,
   useRef,
-  type KeyboardEvent,
   type MouseEvent,
   type ReactNode,
   type Ref,
@@ -15,9 +14,10 @@ import { useSaying } from "../data/saying";
 import { rowHeight } from "../look/tokens";
 import * as S from "./Grid.styles";
 import { plural } from "./format";
-import { place, span, withRange, withToggled } from "./selection";
+import { place } from "./selection";
 import { TakeAway, copyList } from "./TakeAway";
 import { shownList } from "./shownList";
+import { useHand } from "./useHand";
 import { visibleRange } from "./visibleRange";
 import type { Column, Sort } from "./column";
 
@@ -60,7 +60,6 @@ export function Grid(props: Props) {
   const { sort, onSort, dividers = none, onEnter, handle, stamp } = props;
   const box = useRef<HTMLDivElement>(null);
   const copy = useCopy(columns, idOf);
-  const anchor = useRef<number | null>(null);
   const places = usePlaces(dividers, rows.length);
   const { dividerAt, itemAt, cuts } = places;
   const activeAt = place(rows, idOf, active);
@@ -79,18 +78,11 @@ export function Grid(props: Props) {
   });
   useEffect(() => virtual.measure(), [virtual, cuts]);
 
-  const go = (at: number, extend: boolean) => {
-    const to = Math.max(0, Math.min(rows.length - 1, at));
-    const row = rows[to];
-    if (row === undefined) return;
-    if (extend) {
-      anchor.current ??= activeAt < 0 ? to : activeAt;
-      onSelected(withRange(selected, span(rows, idOf, anchor.current, to)));
-    } else anchor.current = null;
-    onActive(idOf(row));
-    virtual.scrollToIndex(itemAt(to), { align: "auto" });
-  };
-
+  const { go, onKeyDown, onClick } = useHand({
+    ...{ box, rows, idOf, active, activeAt, onActive, selected, onSelected, onEnter },
+    onCopy: () => copy(rows, selected),
+    show: (at) => virtual.scrollToIndex(itemAt(at), { align: "auto" }),
+  });
   useImperativeHandle(handle, () => ({
     focus: () => box.current?.focus({ preventScroll: true }),
     move: (by) => go(activeAt < 0 ? 0 : activeAt + by, false),
@@ -99,37 +91,6 @@ export function Grid(props: Props) {
       if (first) virtual.scrollToIndex(Math.min(first.before, rows.length), { align: "center" });
     },
   }));
-
-  /** What a key does; whether it did. */
-  const acts: Record<string, () => boolean> = {
-    copy: () => done(copy(rows, selected)),
-    all: () => done(onSelected(new Set(rows.map(idOf)))),
-    Escape: () => selected.size > 0 && done(onSelected(new Set())),
-    x: () => active !== null && done(onSelected(withToggled(selected, active))),
-    Enter: () => active !== null && onEnter !== undefined && done(onEnter(active)),
-  };
-  const onKeyDown = (event: KeyboardEvent) => {
-    if (event.target !== box.current) return;
-    const page = Math.max(1, Math.floor((box.current?.clientHeight ?? 300) / rowHeight) - 2);
-    const to = placeByKey(event.key, activeAt, page, rows.length);
-    const act = to === null ? acts[actOf(event)] : () => done(go(to, event.shiftKey));
-    if (!act?.()) return;
-    event.preventDefault();
-    event.stopPropagation();
-  };
-
-  const onClick = (event: MouseEvent, at: number, id: number) => {
-    if ((event.target as HTMLElement).closest("button, input, a")) return;
-    if (event.shiftKey) go(at, true);
-    else if (event.ctrlKey || event.metaKey) {
-      onSelected(withToggled(selected, id));
-      onActive(id);
-    } else {
-      if (selected.size > 0) onSelected(new Set());
-      go(at, false);
-    }
-    box.current?.focus({ preventScroll: true });
-  };
 
   const latestClick = useRef(onClick);
   useEffect(() => {
@@ -194,28 +155,6 @@ function useCopy(columns: Column[], idOf: Props["idOf"]) {
       complain,
     );
   };
-}
-
-/** Something was done. */
-const done = (...what: unknown[]) => what.length >= 0;
-
-/** The place a key leads to; null for one that leads nowhere. */
-function placeByKey(key: string, from: number, page: number, length: number): number | null {
-  const moves: Record<string, number> = {
-    ArrowDown: from + 1,
-    ArrowUp: from < 0 ? 0 : from - 1,
-    PageDown: from + page,
-    PageUp: from - page,
-    Home: 0,
-    End: length - 1,
-  };
-  return moves[key] ?? null;
-}
-
-/** The name of what a key asks for: with Control, a letter is a command. */
-function actOf({ key, ctrlKey, metaKey }: KeyboardEvent): string {
-  if (!ctrlKey && !metaKey) return key;
-  return { c: "copy", a: "all" }[key] ?? "";
 }
 
 /** The least width of all columns together, px: the first figure of each track. */

@@ -72,6 +72,12 @@ export const About = styled.div`
   }
 `;
 
+/** A line of what can be done, over a sheet. */
+export const Bar = styled.p`
+  padding: 0 20px 8px;
+  font-size: 12px;
+`;
+
 export const Bare = styled.p`
   padding: 24px 20px;
   color: ${ink.ink2};

@@ -41,19 +41,16 @@ type Props = {
 
 /** One file on its way in, sorted by what would become of each row. */
 export function TrayView({ tray, onTray, more, onMore }: Props) {
-  const { id, change } = usePlan();
+  const { id } = usePlan();
   const { complain } = useSaying();
-  const navigate = useNavigate();
   const counts = useMemo(() => countsOf(tray), [tray]);
   const [part, setPart] = useState<Part>(() => parts.find((p) => counts[p.id])?.id ?? "new");
   const [active, setActive] = useState<number | null>(null);
   const [selected, setSelected] = useState<ReadonlySet<number>>(new Set());
   const [near, setNear] = useState<Near>("leave");
   const [caught, setCaught] = useState(false);
-  const [job, setJob] = useState<string | null>(null);
   const verdicts = useVerdicts(tray);
   const grid = useRef<GridHandle>(null);
-  const path = { params: { path: { plan_id: id, key: tray.key } } };
   const assign = useAssign(tray, onTray);
   const bring =
     counts.new +
@@ -69,26 +66,9 @@ export function TrayView({ tray, onTray, more, onMore }: Props) {
   }, [tray, part, verdicts.of]);
   useEffect(() => grid.current?.focus(), [tray.key]);
 
-  const take = async () => {
-    if (bring === 0 || job) return;
-    const body = { near, caught, ...verdicts.body };
-    const name = newJob();
-    setJob(name);
-    const took = await change(() =>
-      taken(
-        client.POST("/api/plans/{plan_id}/gather/{key}/take", {
-          ...path,
-          ...jobHeader(name),
-          body,
-        }),
-      ),
-    );
-    endJob(name);
-    setJob(null);
-    if (!took) return;
-    onTray(null);
-    await navigate(`/plan/${id}/sift`);
-  };
+  const { job, take } = useTake(tray, bring, { near, caught, ...verdicts.body }, () =>
+    onTray(null),
+  );
   const leave = useLeave(tray, () => onTray(null));
   const judged = selected.size > 0 ? [...selected].filter((row) => rows.includes(row)) : rows;
   useKeys({
@@ -184,6 +164,34 @@ function useAssign(tray: Tray, onTray: (tray: Tray) => void) {
       complain(error);
     }
   };
+}
+
+/** Takes the file in, with what was decided of its rows; then the sheet is opened. */
+function useTake(tray: Tray, bring: number, body: Schemas["TakeChoice"], onDone: () => void) {
+  const { id, change } = usePlan();
+  const navigate = useNavigate();
+  const [job, setJob] = useState<string | null>(null);
+  const path = { params: { path: { plan_id: id, key: tray.key } } };
+  const take = async () => {
+    if (bring === 0 || job) return;
+    const name = newJob();
+    setJob(name);
+    const took = await change(() =>
+      taken(
+        client.POST("/api/plans/{plan_id}/gather/{key}/take", {
+          ...path,
+          ...jobHeader(name),
+          body,
+        }),
+      ),
+    );
+    endJob(name);
+    setJob(null);
+    if (!took) return;
+    onDone();
+    await navigate(`/plan/${id}/sift`);
+  };
+  return { job, take };
 }
 
 /** Leaves the file where it is: nothing of it is taken. */
