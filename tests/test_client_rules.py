@@ -6,7 +6,6 @@ from pathlib import Path
 SRC = Path(__file__).parent.parent / "web" / "src"
 
 DRAWS = {
-    "app/Frame.tsx": "seconds for a chord of keys",
     "app/HowSure.tsx": "how faint a late figure is",
     "app/Purse.tsx": "how many digits a figure has, and what rounding hides",
     "app/Workings.tsx": "how many digits a share has",

@@ -7,7 +7,7 @@ group's. Every field is checked as it is read.
 from __future__ import annotations
 
 from datetime import date
-from typing import Any, Literal
+from typing import Annotated, Any, Literal
 
 import orjson
 from pydantic import AliasChoices, BaseModel, ConfigDict, Field, TypeAdapter, ValidationError
@@ -30,7 +30,7 @@ from milkwort.formats.plan_values import (
 from milkwort.formats.text_table import MAX_BYTES
 
 __all__ = [
-    "FORMAT", "CallDocument", "CampaignDocument", "ClientDocument", "GroupDocument",
+    "FORMAT", "AdDocument", "CallDocument", "CampaignDocument", "ClientDocument", "GroupDocument",
     "KeywordDocument", "NegativeDocument", "OfferDocument", "PlanDocument", "PlanValues",
     "ReadingDocument", "read_plan_json", "write_plan_json",
 ]  # fmt: skip
@@ -51,6 +51,7 @@ class _Part(BaseModel):
 _Name = Field(default="", max_length=400)
 _Key = Field(default="", max_length=40)
 _Money = Field(default=None, ge=0, le=1e12)
+_AdField = Annotated[str, Field(max_length=1000)]
 
 
 @with_brief_fields(OF_PLAN, SHAPES)
@@ -91,6 +92,7 @@ class CampaignDocument(_Part):
     area_share: float | None = Field(default=None, ge=0, le=1)
     showing: ShowingValues | None = None
     note: str = Field(default="", max_length=4000)
+    landing_page: str = Field(default="", max_length=4000)
 
 
 class GroupDocument(_Part):
@@ -100,6 +102,17 @@ class GroupDocument(_Part):
     campaign: str
     name: str = Field(min_length=1, max_length=400)
     landing_page: str = Field(default="", max_length=4000)
+    bid: float | None = Field(default=None, gt=0, le=1e12)
+    locked: bool = False
+
+
+class AdDocument(_Part):
+    """A written ad, and the key of its group."""
+
+    key: str = _Key
+    group: str
+    headlines: list[_AdField] = Field(default=[], max_length=50)
+    descriptions: list[_AdField] = Field(default=[], max_length=50)
 
 
 class ReadingDocument(_Part):
@@ -190,6 +203,16 @@ class PastListDocument(_Part):
     rows: list[dict[str, Any]]
 
 
+class PageDocument(_Part):
+    """A page of the client's site with its text, and when that was read."""
+
+    address: str = Field(min_length=1, max_length=2048)
+    title: str = Field(default="", max_length=1000)
+    headings: list[Annotated[str, Field(max_length=1000)]] = Field(default=[], max_length=400)
+    text: str = Field(default="", max_length=400_000)
+    at: str = Field(default="", max_length=40)
+
+
 class ClientDocument(_Part):
     """Whose plan it is, and what outlives the plan."""
 
@@ -197,6 +220,7 @@ class ClientDocument(_Part):
     recipes: list[RecipeDocument] = []
     rival_lists: list[RivalListDocument] = []
     past_lists: list[PastListDocument] = []
+    pages: list[PageDocument] = Field(default=[], max_length=2000)
 
 
 class PlanDocument(_Part):
@@ -209,6 +233,7 @@ class PlanDocument(_Part):
     assumptions: dict[str, float] = {}
     campaigns: list[CampaignDocument] = []
     groups: list[GroupDocument] = []
+    ads: list[AdDocument] = Field(default=[], max_length=100_000)
     keywords: list[KeywordDocument] = Field(default=[], max_length=_MOST_KEYWORDS)
     negatives: list[NegativeDocument] = []
 

@@ -42,7 +42,8 @@ class ProfileValues(BaseModel):
         if not isinstance(value, dict):
             return value
         later = ("click_rate_top", "report_half_life", "reports_back", "upload_rows",
-                 "shares_budgets", "day_over")  # fmt: skip
+                 "shares_budgets", "day_over", "headlines", "descriptions",
+                 "written_ads")  # fmt: skip
         return {name: getattr(Profile(), name) for name in later} | value
 
 

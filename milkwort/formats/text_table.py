@@ -11,7 +11,7 @@ from typing import Any
 from milkwort.core.errors import BadValueError, NothingUsableError, TooLargeError
 from milkwort.formats.numbers import Decimal, guess_decimal
 
-__all__ = ["MAX_BYTES", "MAX_COLUMNS", "MAX_ROWS", "TextTable", "read_text_table"]
+__all__ = ["MAX_BYTES", "MAX_COLUMNS", "MAX_ROWS", "TextTable", "decoded", "read_text_table"]
 
 MAX_BYTES = 20 * 1024 * 1024
 MAX_ROWS = 200_000
@@ -82,7 +82,7 @@ def read_text_table(data: bytes | str, name: str = "file") -> TextTable:
     size = len(data) if isinstance(data, bytes) else len(data.encode())
     if size > MAX_BYTES:
         raise TooLargeError(f"{name}: expected at most 20 MB, got {size / 2**20:.1f} MB", name)
-    text, encoding = _decoded(data, name)
+    text, encoding = decoded(data, name)
     separator = _separator(text)
     rows, broken = _records(text, separator, name)
     if not any(any(c.strip() for c in row) for row in rows):
@@ -152,7 +152,21 @@ def _stays_open(lines: list[str], dialect: Any) -> bool:
     return False
 
 
-def _decoded(data: bytes | str, name: str) -> tuple[str, str]:
+def decoded(data: bytes | str, name: str) -> tuple[str, str]:
+    """Return a file's text, and what it was written in.
+
+    Parameters
+    ----------
+    data : bytes or str
+        UTF-8, UTF-16, UTF-32 or Windows-1252; text stays as it is.
+    name : str
+        What to call the file in a message.
+
+    Raises
+    ------
+    BadValueError
+        Where the bytes are no text.
+    """
     if isinstance(data, str):
         return data.removeprefix("\ufeff"), "text"
     if data[:4] in (b"\xff\xfe\0\0", b"\0\0\xfe\xff"):

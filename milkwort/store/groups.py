@@ -11,6 +11,7 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from milkwort.core.brief.campaigns import OwnTerms
+from milkwort.core.brief.fields import MOST_MONEY
 from milkwort.core.brief.showing import showing_of_values
 from milkwort.core.errors import BadValueError, NotFoundError
 from milkwort.store import models
@@ -61,6 +62,7 @@ class Campaign:
     scouting_share: float | None = None
     own_terms: OwnTerms = field(default_factory=OwnTerms)
     note: str = ""
+    page: str = ""
 
 
 @dataclass(frozen=True)
@@ -72,6 +74,8 @@ class Group:
     campaign_id: int
     name: str
     page: str = ""
+    bid: float | None = None
+    locked: bool = False
 
 
 @dataclass(frozen=True)
@@ -146,13 +150,14 @@ def load_structure(session: Session, plan_id: int) -> Structure:
             c.scouting_share,
             c.area_share,
             c.showing,
+            c.landing_page,
             c.note,
         )
         .where(c.plan_id == plan_id)
         .order_by(c.id)
     )
     groups = session.execute(
-        select(g.id, g.key, g.campaign_id, g.name, g.landing_page)
+        select(g.id, g.key, g.campaign_id, g.name, g.landing_page, g.bid, g.locked)
         .where(g.plan_id == plan_id)
         .order_by(g.campaign_id, g.id)
     )
@@ -167,6 +172,7 @@ def load_structure(session: Session, plan_id: int) -> Structure:
                 row.scouting_share,
                 own_terms_of(row.area_share, row.showing),
                 row.note,
+                row.landing_page,
             )
             for row in campaigns
         ),
@@ -174,10 +180,8 @@ def load_structure(session: Session, plan_id: int) -> Structure:
     )
 
 
-def edit_group(
-    change: Change, group_id: int, *, name: str | None = None, page: str | None = None
-) -> None:
-    """Call a group something else, or say where its ads lead.
+def edit_group(change: Change, group_id: int, values: Mapping[str, Any]) -> None:
+    """Set columns of a group: its name, where its ads lead, its bid, whether it is locked.
 
     Raises
     ------
@@ -185,22 +189,23 @@ def edit_group(
         Where the plan has no such group.
     BadValueError
         For a name that is empty, too long or taken in its campaign; for a page that is too
-        long.
+        long; for a bid that is no price.
     """
     structure = load_structure(change.session, change.plan_id)
     group = structure.group(group_id)
-    values: dict[str, Any] = {}
-    if page is not None:
-        if len(page.strip()) > _LONGEST_PAGE:
-            raise BadValueError("page", f"an address of at most {_LONGEST_PAGE} characters", page)
-        values["landing_page"] = page.strip()
-    if name is not None:
-        values["name"] = bare_name(name)
+    new = dict(values)
+    if "landing_page" in new:
+        new["landing_page"] = _address(new["landing_page"])
+    bid = new.get("bid")
+    if bid is not None and not 0 < bid <= MOST_MONEY:
+        raise BadValueError("bid", f"a price above 0, at most {MOST_MONEY:g}", bid)
+    if "name" in new:
+        new["name"] = bare_name(new["name"])
         beside = [g.name for g in structure.groups
                   if g.campaign_id == group.campaign_id and g.id != group_id]  # fmt: skip
-        if values["name"] in beside:
-            raise BadValueError("name", "one that no other group of the campaign has", name)
-    change.update(models.AdGroup, {group_id: values})
+        if new["name"] in beside:
+            raise BadValueError("name", "one that no other group of the campaign has", new["name"])
+    change.update(models.AdGroup, {group_id: new})
 
 
 def edit_campaign(change: Change, campaign_id: int, values: Mapping[str, Any]) -> None:
@@ -225,6 +230,8 @@ def edit_campaign(change: Change, campaign_id: int, values: Mapping[str, Any]) -
     if least < 0 or (most is not None and most < least):
         raise BadValueError("campaign", "least money from 0 to its most", f"{least} to {most}")
     own_terms_of(new.get("area_share"), new.get("showing"))
+    if "landing_page" in new:
+        new["landing_page"] = _address(new["landing_page"])
     share = new.get("scouting_share")
     if share is not None and not 0 <= share <= 1:
         raise BadValueError("scouting_share", "a share from 0 to 1", share)
@@ -233,6 +240,13 @@ def edit_campaign(change: Change, campaign_id: int, values: Mapping[str, Any]) -
         others = {c.id: {"scouting_share": None} for c in structure.campaigns
                   if c.id != campaign_id and c.scouting_share is not None}  # fmt: skip
         change.update(models.Campaign, others)
+
+
+def _address(page: str) -> str:
+    bare = page.strip()
+    if len(bare) > _LONGEST_PAGE:
+        raise BadValueError("page", f"an address of at most {_LONGEST_PAGE} characters", page)
+    return bare
 
 
 def own_terms_of(area_share: float | None, showing: Mapping[str, Any] | None) -> OwnTerms:
@@ -326,7 +340,7 @@ def move_groups(change: Change, ids: Sequence[int], campaign_id: int) -> None:
 
 
 def merge_groups(change: Change, ids: Sequence[int], into: int) -> None:
-    """Put all keywords of some groups into another; those left empty go, negatives with them.
+    """Put all keywords and ads of some groups into another; those go, negatives with them.
 
     Raises
     ------
@@ -339,6 +353,9 @@ def merge_groups(change: Change, ids: Sequence[int], into: int) -> None:
     k = models.Keyword
     mine = select(k.id).where(k.plan_id == change.plan_id, k.ad_group_id.in_(others))
     place_keywords(change, into, list(change.session.scalars(mine)))
+    a = models.Ad
+    ads = select(a.id).where(a.plan_id == change.plan_id, a.ad_group_id.in_(others))
+    change.update(a, {i: {"ad_group_id": into} for i in change.session.scalars(ads)})
     remove_groups(change, others)
 
 
@@ -366,7 +383,7 @@ def place_keywords(change: Change, group_id: int, ids: Sequence[int]) -> None:
 
 
 def remove_groups(change: Change, ids: Sequence[int]) -> None:
-    """Remove groups that no keyword is in, with the negatives that act in them.
+    """Remove groups that no keyword is in, with their ads and the negatives that act in them.
 
     Raises
     ------
@@ -382,8 +399,9 @@ def remove_groups(change: Change, ids: Sequence[int]) -> None:
         held = change.session.scalars(select(k.id).where(k.ad_group_id == group_id)).all()
         if held:
             raise BadValueError(group.name, "a group without keywords", f"{len(held):,} keywords")
-        inside = change.session.scalars(select(n.id).where(n.ad_group_id == group_id))
-        change.delete(n, list(inside))
+        for inside in (n, models.Ad):
+            mine = change.session.scalars(select(inside.id).where(inside.ad_group_id == group_id))
+            change.delete(inside, list(mine))
     change.delete(models.AdGroup, list(ids))
 
 
@@ -425,9 +443,17 @@ def bare_name(name: str) -> str:
 def new_campaign(plan_id: int, name: str) -> dict[str, Any]:
     """Return the row of a campaign that nothing is said of yet."""
     return {"plan_id": plan_id, "name": name, "least_spend": 0.0, "most_spend": None,
-            "scouting_share": None, "area_share": None, "showing": None, "note": ""}  # fmt: skip
+            "scouting_share": None, "area_share": None, "showing": None, "note": "",
+            "landing_page": ""}  # fmt: skip
 
 
 def new_group(plan_id: int, campaign_id: int, name: str, page: str = "") -> dict[str, Any]:
     """Return the row of an ad group."""
-    return {"plan_id": plan_id, "campaign_id": campaign_id, "name": name, "landing_page": page}
+    return {
+        "plan_id": plan_id,
+        "campaign_id": campaign_id,
+        "name": name,
+        "landing_page": page,
+        "bid": None,
+        "locked": False,
+    }

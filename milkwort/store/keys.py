@@ -1,4 +1,4 @@
-"""Keys: short names of keywords, groups, campaigns and negatives that go where these go.
+"""Keys: short names of keywords, groups, campaigns, ads and negatives that go where these go.
 
 A row's id belongs to one plan in one database. Its key is kept by copies, versions, files
 and what is handed over, and is what comes back from an ad platform.
@@ -16,6 +16,7 @@ __all__ = ["KEY_LENGTH", "PREFIXES", "new_keys"]
 
 PREFIXES: Mapping[type[models.Base], str] = {
     models.Campaign: "c", models.AdGroup: "g", models.Keyword: "k", models.Negative: "n",
+    models.Ad: "a",
 }  # fmt: skip
 """What has a key, and the letter its keys begin with."""
 

@@ -23,6 +23,7 @@ from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
 from milkwort.core.brief.fields import OF_OFFER, OF_PLAN, BriefField
 
 __all__ = [
+    "Ad",
     "AdGroup",
     "Assumption",
     "Base",
@@ -35,6 +36,7 @@ __all__ = [
     "Keyword",
     "Negative",
     "Offer",
+    "Page",
     "PastList",
     "Plan",
     "Reading",
@@ -159,6 +161,8 @@ class Campaign(Base):
     showing: Mapped[dict[str, Any] | None]
     """Days and hours of its own; none for the plan's."""
     note: Mapped[str] = mapped_column(server_default="")
+    landing_page: Mapped[str] = mapped_column(server_default="")
+    """Where the ads of its groups lead that have no page of their own."""
 
 
 class AdGroup(Base):
@@ -172,6 +176,23 @@ class AdGroup(Base):
     campaign_id: Mapped[int] = mapped_column(ForeignKey("campaign.id"))
     name: Mapped[str]
     landing_page: Mapped[str] = mapped_column(server_default="")
+    bid: Mapped[float | None]
+    """What its keywords bid that have no bid of their own, money a click."""
+    locked: Mapped[bool] = mapped_column(server_default="0")
+    """Whether ready structures leave it alone."""
+
+
+class Ad(Base):
+    """A written ad of a group."""
+
+    __tablename__ = "ad"
+    __table_args__ = (_key("ad"),)
+
+    plan_id: Mapped[int] = mapped_column(ForeignKey("plan.id"))
+    key: Mapped[str]
+    ad_group_id: Mapped[int] = mapped_column(ForeignKey("ad_group.id"), index=True)
+    headlines: Mapped[list[Any]]
+    descriptions: Mapped[list[Any]]
 
 
 class Keyword(Base):
@@ -293,6 +314,20 @@ class PastList(Base):
     at: Mapped[str]
     days: Mapped[float]
     rows: Mapped[list[Any]]
+
+
+class Page(Base):
+    """A page of the client's site with its text; groups lead to it by its address."""
+
+    __tablename__ = "page"
+
+    client_id: Mapped[int] = mapped_column(ForeignKey("client.id"), index=True)
+    address: Mapped[str]
+    title: Mapped[str]
+    headings: Mapped[list[Any]]
+    text: Mapped[str]
+    at: Mapped[str]
+    """When its text was read."""
 
 
 class FileShape(Base):

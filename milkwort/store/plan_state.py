@@ -26,12 +26,17 @@ __all__ = [
 Row = dict[str, Any]
 
 PLAN_TABLES: tuple[type[models.Base], ...] = (
-    models.Offer, models.Assumption, models.Campaign, models.AdGroup, models.Keyword,
+    models.Offer, models.Assumption, models.Campaign, models.AdGroup, models.Ad, models.Keyword,
     models.Reading, models.Call, models.Negative,
 )  # fmt: skip
 """What belongs to a plan beside its own row; what is pointed at before what points at it."""
 
-CLIENT_TABLES: tuple[type[models.Base], ...] = (models.Recipe, models.RivalList, models.PastList)
+CLIENT_TABLES: tuple[type[models.Base], ...] = (
+    models.Recipe,
+    models.RivalList,
+    models.PastList,
+    models.Page,
+)
 """What a client owns beside its plans."""
 
 LEFT_OUT: Mapping[type[models.Base], str] = {

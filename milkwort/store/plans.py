@@ -16,6 +16,7 @@ from milkwort.core.brief.fields import FIELDS
 from milkwort.core.brief.platform import profile_of
 from milkwort.core.errors import BadValueError, NotFoundError
 from milkwort.store import models
+from milkwort.store.ads import StoredAd, list_ads
 from milkwort.store.briefs import (
     OFFER_FIELDS,
     PLAN_FIELDS,
@@ -96,6 +97,8 @@ class PlanRecord:
         Campaigns and groups; their places are their numbers in the brief.
     negatives : tuple of StoredNegative
         In the brief's order.
+    ads : tuple of StoredAd
+        In the order they were written.
     reading_rule : str
         Which reading of a keyword is in use.
     own : OwnWays
@@ -116,6 +119,7 @@ class PlanRecord:
     offer_ids: tuple[int, ...]
     structure: Structure
     negatives: tuple[StoredNegative, ...]
+    ads: tuple[StoredAd, ...]
     reading_rule: str
     own: OwnWays
 
@@ -179,6 +183,7 @@ def load_plan(session: Session, plan_id: int) -> PlanRecord:
         offer_ids=(offer.id, *(one.id for one in more)),
         structure=structure,
         negatives=negatives,
+        ads=tuple(list_ads(session, plan_id)),
         reading_rule=plan.reading_rule,
         own=own,
     )

@@ -215,7 +215,7 @@ def _read_by(record: PlanRecord) -> tuple[Any, ...]:
     return (
         brief.volume_basis, brief.assumed["month_days"], record.offer_ids,
         tuple(c.id for c in structure.campaigns),
-        tuple((g.id, g.campaign_id) for g in structure.groups),
+        tuple((g.id, g.campaign_id, g.bid) for g in structure.groups),
     )  # fmt: skip
 
 
@@ -224,6 +224,7 @@ def _table(entries: Sequence[KeywordEntry], record: PlanRecord) -> KeywordTable:
     holder = {c.id: at for at, c in enumerate(structure.campaigns)}
     number: dict[int | None, int] = {g.id: at for at, g in enumerate(structure.groups)}
     campaign = {g.id: holder[g.campaign_id] for g in structure.groups}
+    group_bid: dict[int | None, float | None] = {g.id: g.bid for g in structure.groups}
     readings, prices = [e.reading for e in entries], [e.prices for e in entries]
     place: dict[int | None, int] = {offer: at for at, offer in enumerate(record.offer_ids)}
 
@@ -248,7 +249,9 @@ def _table(entries: Sequence[KeywordEntry], record: PlanRecord) -> KeywordTable:
         cpc_high=floats(r.cpc_high for r in prices),
         rate=floats(e.rate for e in entries),
         group=ints(number.get(e.group_id, -1) for e in entries),
-        locked_bid=floats(e.locked_bid for e in entries),
+        locked_bid=floats(
+            group_bid.get(e.group_id) if e.locked_bid is None else e.locked_bid for e in entries
+        ),
         campaign=ints(campaign.get(e.group_id or 0, -1) for e in entries),
         offer=ints(place.get(e.offer_id, 0) for e in entries),
         months=np.array([r.months or _NO_MONTHS for r in readings], dtype=float).reshape(-1, 12),

@@ -10,7 +10,10 @@ AXE = Path(__file__).parents[2] / "web" / "node_modules" / "axe-core" / "axe.min
 
 
 def findings(page: Page) -> list[str]:
-    page.wait_for_function("document.getAnimations().every(a => a.playState !== 'running')")
+    expect(page.locator("[data-late]")).to_have_count(0, timeout=15_000)  # greyed on purpose
+    at_rest = "document.getAnimations().every(a => a.playState !== 'running')"
+    while not page.evaluate(at_rest):  # waiting within the page would need what its policy forbids
+        page.wait_for_timeout(20)
     if not page.evaluate("'axe' in window"):
         page.evaluate(AXE.read_text(encoding="utf-8"))
     result = page.evaluate("axe.run(document, {resultTypes: ['violations']})")

@@ -13,23 +13,23 @@ def arrange(page: Page, plan: str) -> None:
     page.get_by_role("grid", name="Ad groups").get_by_role("row").nth(2).wait_for()
 
 
-def groups_in_trail(page: Page) -> int:
+def bare_in_trail(page: Page) -> int:
     text = page.get_by_role("link", name="Arrange").inner_text()
     return int(re.sub(r"\D", "", text.split("\n")[-1]))
 
 
 def test_a_ready_structure_is_taken_and_undone_with_keys_alone(plan: str, page: Page):
     arrange(page, plan)
-    before = groups_in_trail(page)
+    before = bare_in_trail(page)
     page.keyboard.press("b")
     page.get_by_role("dialog").get_by_text("keywords would move").first.wait_for()
     page.keyboard.press("ArrowDown")
     page.keyboard.press("ArrowUp")
     page.keyboard.press("Enter")
     expect(page.get_by_role("status").filter(has_text="arrange by theme")).to_be_visible()
-    assert groups_in_trail(page) > before
+    assert bare_in_trail(page) > before
     page.keyboard.press("Control+z")
-    expect(page.get_by_role("link", name="Arrange")).to_contain_text(f"{before} groups")
+    expect(page.get_by_role("link", name="Arrange")).to_contain_text(f"{before} without an ad")
 
 
 def test_a_keyword_moves_to_a_group_of_its_own_and_stays_there(plan: str, page: Page):
@@ -104,3 +104,59 @@ def test_a_campaign_is_made_filled_and_given_hours_of_its_own(plan: str, page: P
     expect(head).to_contain_text("Mon–Sat")
     expect(page.locator("[data-late]")).to_have_count(0, timeout=15_000)
     assert findings(page) == []
+
+
+def test_ads_and_pages_are_written_by_keys_alone_and_every_view_is_clean(plan: str, page: Page):
+    arrange(page, plan)
+    trail = page.get_by_role("navigation", name="Stages")
+    expect(trail).to_contain_text("3 without an ad")
+    page.keyboard.press("u")
+    page.get_by_label("headline 1").wait_for()
+    page.keyboard.type("Sash cords replaced ‹town›")
+    expect(page.get_by_text("‹town› is no placeholder")).to_be_visible()
+    for _ in "‹town›":
+        page.keyboard.press("Backspace")
+    page.keyboard.press("Tab")
+    page.keyboard.type("Ask us today")
+    page.keyboard.press("Enter")
+    expect(trail).to_contain_text("2 without an ad")
+    expect(page.locator("[data-late]")).to_have_count(0, timeout=15_000)
+    assert findings(page) == []
+    page.keyboard.press("Control+a")
+    page.get_by_role("grid", name="Ad groups").focus()
+    page.keyboard.press("v")
+    page.keyboard.press("3")
+    page.get_by_role("grid", name="Ads").wait_for()
+    page.keyboard.press("r")
+    expect(page.get_by_role("radio", name="Ads 8", exact=True)).to_be_visible()
+    expect(trail).to_contain_text("1 campaign, 7 groups")
+    expect(page.locator("[data-late]")).to_have_count(0, timeout=15_000)
+    assert findings(page) == []
+    page.keyboard.press("h")
+    page.get_by_label("search, capitals or not").fill("ask us")
+    page.get_by_label("replace by").fill("Call us")
+    expect(page.get_by_role("list", name="What would change")).to_contain_text("Call us today")
+    assert findings(page) == []
+    page.get_by_role("button", name=re.compile("Replace in")).press("Enter")
+    expect(page.get_by_role("grid", name="Ads")).to_contain_text("Call us today")
+    page.keyboard.press("v")
+    page.keyboard.press("4")
+    pages = page.get_by_role("grid", name="Groups and their pages")
+    expect(pages.get_by_role("row").nth(1)).to_contain_text("no page")
+    page.keyboard.press("r")
+    page.get_by_label("The page’s text, pasted").fill("Sash cords\nWe put in new cords.")
+    page.get_by_role("button", name="read what is pasted").press("Enter")
+    page.get_by_label("Address of pasted").fill("/cords")
+    assert findings(page) == []
+    page.get_by_role("button", name="Keep 1 page").press("Enter")
+    expect(page.get_by_role("radio", name="Pages 4", exact=True)).to_be_visible()
+    page.get_by_role("radio", name=re.compile("^All pages")).press("Space")
+    expect(page.get_by_role("list", name="All pages")).to_contain_text("Sash cords")
+    assert findings(page) == []
+    page.get_by_role("radio", name=re.compile("^Worth writing")).press("Space")
+    page.get_by_role("list", name="Words no page says").wait_for()
+    expect(page.locator("[data-late]")).to_have_count(0, timeout=15_000)
+    assert findings(page) == []
+    for _ in range(4):
+        page.keyboard.press("Control+z")
+    expect(trail).to_contain_text("3 without an ad")

@@ -9,9 +9,11 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from sqlalchemy import select, text, update
 
+from milkwort.core.arrange.ads.text import Ad
 from milkwort.core.errors import BadValueError, NotFoundError, ReplayError
 from milkwort.core.words.negatives import Negative
 from milkwort.store import models
+from milkwort.store.ads import add_ads
 from milkwort.store.database import Database
 from milkwort.store.entries import Arrival, KeywordEntry, ReadingEntry
 from milkwort.store.groups import edit_group, load_structure, remove_groups
@@ -87,12 +89,19 @@ def drop_empty(change, n):
 def name_group(change, n):
     groups = load_structure(change.session, change.plan_id).groups
     if groups:
-        edit_group(change, groups[n % len(groups)].id, name=f"name {next(_NUMBERS)}")
+        edit_group(change, groups[n % len(groups)].id, {"name": f"name {next(_NUMBERS)}"})
+
+
+def write_ad(change, n):
+    groups = load_structure(change.session, change.plan_id).groups
+    if groups:
+        add_ads(change, [(groups[n % len(groups)].id, Ad((f"headline {n}",), ("text",)))])
 
 
 _NUMBERS = itertools.count()
 
 ACTIONS = {
+    "ad": write_ad,
     "add": add,
     "call": lambda c, n: set_calls(c, some_ids(c, n), "keep", "why", "hand"),
     "drop": lambda c, n: set_calls(c, some_ids(c, n), "drop", "", "rule"),

@@ -3,15 +3,19 @@
 import pytest
 from sqlalchemy import select
 
+from milkwort.core.arrange.ads.text import Ad
+from milkwort.core.arrange.pages.page_words import PageText
 from milkwort.core.words.negatives import Negative
 from milkwort.formats import plan_json
 from milkwort.store import models
+from milkwort.store.ads import add_ads
 from milkwort.store.entries import Arrival, KeywordEntry, ReadingEntry
-from milkwort.store.groups import edit_campaign, load_structure
+from milkwort.store.groups import edit_campaign, edit_group, load_structure
 from milkwort.store.journal import Change
 from milkwort.store.keywords import add_keywords, add_readings
 from milkwort.store.negatives import Owner, add_negatives
 from milkwort.store.own_ways import set_own
+from milkwort.store.pages import set_pages
 from milkwort.store.plan_state import (
     CLIENT_TABLES,
     LEFT_OUT,
@@ -47,6 +51,7 @@ _IN_A_FILE = {
     models.Offer: plan_json.OfferDocument,
     models.Campaign: plan_json.CampaignDocument,
     models.AdGroup: plan_json.GroupDocument,
+    models.Ad: plan_json.AdDocument,
     models.Keyword: plan_json.KeywordDocument,
     models.Reading: plan_json.ReadingDocument,
     models.Call: plan_json.CallDocument,
@@ -55,6 +60,7 @@ _IN_A_FILE = {
     models.Recipe: plan_json.RecipeDocument,
     models.RivalList: plan_json.RivalListDocument,
     models.PastList: plan_json.PastListDocument,
+    models.Page: plan_json.PageDocument,
 }
 _POINTS = {"ad_group_id": "group", "campaign_id": "campaign", "offer_id": "offer"}
 _NOT_SAID = {"id", "plan_id", "client_id", "keyword_id", "normalised", "revision", "created_at",
@@ -140,6 +146,9 @@ def full(database):
             "hand",
             [Owner(group_id=paint.id), Owner(campaign_id=brand.id), Owner()],
         )
+        edit_group(change, paint.id, {"bid": 0.8, "locked": True, "landing_page": "/paint"})
+        add_ads(change, [(paint.id, Ad(("Paint ‹place›", "Ask us"), ("We paint.",)))])
+        set_pages(change, [PageText("/paint", "Paint", ("Boxes",), "All of it.")])
         set_own(change, {"quick_reasons": ["mine"], "word_kinds": {"sash": "what"}})
         set_rule(change, "mean", load_plan(session, plan_id).brief)
         change.finish()
@@ -164,7 +173,8 @@ def seen(session, plan_id):
         [(e.key, e.text, e.call, e.reading, e.last_cpc, e.locked_bid) for e in sheet.entries],
         sheet.table.group.tolist(), sheet.table.campaign.tolist(), sheet.table.offer.tolist(),
         [(c.key, c.name, c.most_spend) for c in record.structure.campaigns],
-        [(g.key, g.name) for g in record.structure.groups], [n.key for n in record.negatives],
+        [(g.key, g.name, g.page, g.bid, g.locked) for g in record.structure.groups],
+        [(one.key, one.ad) for one in record.ads], [n.key for n in record.negatives],
         [tuple(row) for row in readings],
     )  # fmt: skip
 

@@ -101,6 +101,8 @@ export function summaryOf(revision: number, purse: Partial<Summary["purse"]> = {
       groups: 1,
       spend: 500,
       purse: 600,
+      campaigns: 1,
+      without_ad: 0,
       hand_overs: 0,
     },
     purse: {

@@ -3,20 +3,22 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 from typing import Any
 
 import numpy as np
 
+from milkwort.api.arrange.group_pages import pages_of_groups
 from milkwort.api.plan.columns import tidy
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.core.arrange.group_figures import group_figures
 from milkwort.core.arrange.group_likeness import likeness_of
-from milkwort.core.arrange.main_words import main_words
-from milkwort.core.arrange.structures import lexicon_of
 from milkwort.core.brief.showing import shown_share, values_of_showing
 from milkwort.core.fit.tolerances import ROUNDING
 from milkwort.core.plan.budgets import daily_budgets
+from milkwort.store.ads import ads_by_group
 from milkwort.store.groups import Campaign
+from milkwort.store.pages import StoredPage
 
 __all__ = ["campaign_lines", "group_columns"]
 
@@ -44,26 +46,30 @@ def campaign_lines(plan: OpenPlan) -> list[dict[str, Any]]:
                 "clicks_lost": 0.0 if place is None else float(budgets.lost[place]),
                 "binds": _binds(campaign, spend),
                 "note": campaign.note,
+                "page": campaign.page,
                 **_terms(plan, campaign),
             }
         )
     return lines
 
 
-def group_columns(plan: OpenPlan) -> dict[str, Any]:
+def group_columns(plan: OpenPlan, pages: Sequence[StoredPage]) -> dict[str, Any]:
     """Return the groups by column: what they hold, say and do."""
     sheet = plan.sheet
     groups = sheet.structure.groups
     figures = group_figures(plan.result, len(groups))
     campaigns = {c.id: c.name for c in sheet.structure.campaigns}
-    words = main_words(plan.result, len(groups), lexicon_of(plan.record.brief))
+    words = plan.written.words
     return {
         "id": [g.id for g in groups],
         "name": [g.name for g in groups],
         "label": list(sheet.labels),
         "campaign_id": [g.campaign_id for g in groups],
         "campaign": [campaigns[g.campaign_id] for g in groups],
-        "page": [g.page for g in groups],
+        "bid": [g.bid for g in groups],
+        "locked": [g.locked for g in groups],
+        **_ads(plan),
+        **_pages(plan, pages),
         "keywords": figures.keywords,
         "kept": figures.kept,
         "running": figures.running,
@@ -73,6 +79,35 @@ def group_columns(plan: OpenPlan) -> dict[str, Any]:
         "customers": tidy(figures.customers),
         "words": [[{"word": one.word, "share": one.share} for one in some] for some in words],
         **_likeness(plan),
+    }
+
+
+def _ads(plan: OpenPlan) -> dict[str, Any]:
+    """Return how many ads each group has, and how many of them a platform would refuse."""
+    groups, faults = plan.sheet.structure.groups, plan.written.faults
+    ads = ads_by_group(plan.record.ads)
+    bare = set(plan.written.without)
+    return {
+        "ads": [len(ads.get(g.id, ())) for g in groups],
+        "ads_wrong": [
+            sum(any(fault.must for fault in faults[one.id]) for one in ads.get(g.id, ()))
+            for g in groups
+        ],
+        "without_ad": [g.id in bare for g in groups],
+    }
+
+
+def _pages(plan: OpenPlan, pages: Sequence[StoredPage]) -> dict[str, Any]:
+    """Return where each group's ads lead, and how many of its words that page says."""
+    groups = plan.sheet.structure.groups
+    found = pages_of_groups(plan, pages)
+    said = [None if one.words is None else one.words.count for one in found]
+    better = [None if one.better is None else one.better.page.address for one in found]
+    return {
+        "own_page": [g.page for g in groups],
+        "page": [one.address for one in found],
+        "page_said": said,
+        "better_page": better,
     }
 
 

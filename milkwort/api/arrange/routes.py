@@ -8,6 +8,7 @@ from typing import Any, get_args
 import numpy as np
 from fastapi import APIRouter, Response
 
+from milkwort.api.arrange.of_client import pages_of
 from milkwort.api.arrange.outline import campaign_lines, group_columns
 from milkwort.api.arrange.places import place_of
 from milkwort.api.arrange.schemas import (
@@ -63,11 +64,14 @@ router = APIRouter(tags=["arrange"])
 def view(plan_id: int, work: Work) -> Response:
     """Return the plan's campaigns and ad groups with what they hold and do, and its conflicts."""
     plan = work.plan(plan_id)
+    pages = pages_of(work, plan)
     return sent(
         {
             "revision": plan.record.revision,
             "campaigns": campaign_lines(plan),
-            "groups": group_columns(plan),
+            "groups": group_columns(plan, pages),
+            "ads": len(plan.record.ads),
+            "pages": len(pages),
             "alone": int((plan.sheet.table.group < 0).sum()),
             "conflicts": _conflicts(plan, sold_terms(work, plan)),
         }
@@ -220,10 +224,11 @@ def merge(plan_id: int, body: GroupsMerge, work: Work, window: Window = "") -> R
 
 @router.post("/plans/{plan_id}/arrange/groups/{group_id}", responses=shape_of(ChangeAnswer))
 def edit(plan_id: int, group_id: int, body: GroupEdit, work: Work, window: Window = "") -> Response:
-    """Name a group, or say which page its ads lead to."""
-    made = Decision(
-        "change an ad group", lambda c: edit_group(c, group_id, name=body.name, page=body.page)
-    )
+    """Name a group, or set its page, its bid and whether ready structures leave it alone."""
+    values = body.given()
+    if "page" in values:
+        values["landing_page"] = values.pop("page")
+    made = Decision("change an ad group", lambda c: edit_group(c, group_id, values))
     return sent(work.change(plan_id, lambda _: made, window=window))
 
 
@@ -233,6 +238,8 @@ def edit_one(
 ) -> Response:
     """Name a campaign, or set its least and most money and its share for scouting."""
     values = body.given()
+    if "page" in values:
+        values["landing_page"] = values.pop("page")
     made = Decision("change a campaign", lambda c: edit_campaign(c, campaign_id, values))
     return sent(work.change(plan_id, lambda _: made, window=window))
 

@@ -53,7 +53,15 @@ class GroupColumns(BaseModel):
     label: list[str]
     campaign_id: list[int]
     campaign: list[str]
-    page: list[str]
+    page: list[str] = Field(description="its own, or its campaign's")
+    own_page: list[str]
+    page_said: list[int | None] = Field(description="of its words; null where no text is known")
+    better_page: list[str | None] = Field(description="one that says more of its words")
+    ads: list[int]
+    ads_wrong: list[int] = Field(description="ads that a platform would refuse")
+    without_ad: list[bool]
+    bid: list[float | None]
+    locked: list[bool]
     keywords: list[int]
     kept: list[int]
     running: list[int]
@@ -82,6 +90,7 @@ class CampaignValues(BaseModel):
     showing: ShowingValues | None
     shown_share: float | None = Field(description="share of the week's searches in its own hours")
     note: str
+    page: str
 
 
 class ConflictItem(BaseModel):
@@ -107,6 +116,8 @@ class ArrangeView(BaseModel):
     campaigns: list[CampaignValues]
     groups: GroupColumns
     alone: int
+    ads: int
+    pages: int
     conflicts: list[ConflictItem]
 
 
@@ -130,8 +141,10 @@ class StructureChoice(Taken):
 class GroupEdit(Taken):
     """What is set of a group; what is left out stays."""
 
-    name: str | None = Field(default=None, max_length=400)
-    page: str | None = Field(default=None, max_length=4000)
+    name: str = Field(default="", max_length=400)
+    page: str = Field(default="", max_length=4000)
+    bid: float | None = Field(default=None, gt=0, le=1e12)
+    locked: bool = False
 
 
 class CampaignEdit(Taken):
@@ -144,6 +157,7 @@ class CampaignEdit(Taken):
     area_share: float | None = Field(default=None, ge=0, le=1)
     showing: ShowingValues | None = None
     note: str = Field(default="", max_length=4000)
+    page: str = Field(default="", max_length=4000)
 
 
 class NewPlace(Taken):

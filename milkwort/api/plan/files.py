@@ -27,7 +27,8 @@ from milkwort.store.plans import BRIEF_FIELDS, add_client, client_of
 __all__ = ["add_document", "plan_file", "raw_plan"]
 
 Row = dict[str, Any]
-_CLIENT_LISTS = {"recipes": "recipe", "rival_lists": "rival_list", "past_lists": "past_list"}
+_CLIENT_LISTS = {"recipes": "recipe", "rival_lists": "rival_list", "past_lists": "past_list",
+                 "pages": "page"}  # fmt: skip
 """What a file calls each table of a client."""
 
 
@@ -60,6 +61,10 @@ def plan_file(session: Session, plan_id: int) -> bytes:
         "groups": [
             _without(row, "id", "campaign_id") | {"campaign": campaigns[row["campaign_id"]]}
             for row in tables["ad_group"]
+        ],
+        "ads": [
+            _without(row, "id", "ad_group_id") | {"group": groups[row["ad_group_id"]]}
+            for row in tables["ad"]
         ],
         "keywords": [
             _without(row, "id", "normalised", "ad_group_id", "offer_id") | {
@@ -144,6 +149,10 @@ def _tables(document: PlanDocument) -> dict[str, list[Row]]:
     group_of = {row["key"]: row["id"] for row in groups}
     _once(campaigns, "campaigns", lambda row: row["name"])
     _once(groups, "groups", lambda row: (row["campaign_id"], row["name"]))
+    ads = _numbered(a.model_dump() for a in document.ads)
+    _give_keys(ads, models.Ad, "ads")
+    for row in ads:
+        row["ad_group_id"] = _pointed(row.pop("group"), group_of, f"ads, number {row['id']}")
     negatives = _numbered(n.model_dump() for n in document.negatives)
     _give_keys(negatives, models.Negative, "negatives")
     for row in negatives:
@@ -156,7 +165,7 @@ def _tables(document: PlanDocument) -> dict[str, list[Row]]:
     return {
         "offer": _numbered(o.model_dump() for o in document.offers),
         "assumption": _numbered(assumptions), "campaign": campaigns, "ad_group": groups,
-        "negative": negatives, **_keyword_tables(document, group_of),
+        "ad": ads, "negative": negatives, **_keyword_tables(document, group_of),
     }  # fmt: skip
 
 

@@ -3,11 +3,14 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import cached_property
 from operator import eq, is_
 from typing import Any
 
 from milkwort.api.plan.columns import FigureColumns, text_columns
+from milkwort.api.plan.written import Written
 from milkwort.core.arrange.structures import lexicon_of
+from milkwort.core.errors import NotFoundError
 from milkwort.core.plan.run import PlanResult
 from milkwort.core.sift.sheet_words import kinds_of_texts
 from milkwort.store.plans import PlanRecord
@@ -33,6 +36,30 @@ class OpenPlan:
         """What each offer is called, by its id; a keyword of the first says none."""
         ids, offers = self.record.offer_ids, self.record.brief.offers
         return {i: offer.name for i, offer in zip(ids, offers, strict=True)}
+
+    @cached_property
+    def written(self) -> Written:
+        """The plan's ads, and what they have to do with it."""
+        return Written(self.record, self.sheet, self.result)
+
+    @cached_property
+    def _group_numbers(self) -> dict[int, int]:
+        return {group.id: at for at, group in enumerate(self.sheet.structure.groups)}
+
+    def group_number(self, group_id: int) -> int:
+        """Return a group's number.
+
+        Raises
+        ------
+        NotFoundError
+        """
+        if group_id not in self._group_numbers:
+            raise NotFoundError(f"There is no ad group {group_id} in this plan.", "group")
+        return self._group_numbers[group_id]
+
+    def group_label(self, group_id: int) -> str:
+        """Return what a group is called among all; NotFoundError where there is none."""
+        return self.sheet.labels[self.group_number(group_id)]
 
 
 def kinds_of(record: PlanRecord, sheet: Sheet, before: OpenPlan | None) -> list[str]:

@@ -23,7 +23,9 @@ from milkwort.store.sheet import Sheet
 __all__ = ["brief_block", "purse_block", "ranges_block", "trail_block"]
 
 
-def trail_block(result: PlanResult, hand_overs: int) -> dict[str, Any]:
+def trail_block(
+    result: PlanResult, hand_overs: int, campaigns: int, without_ad: int
+) -> dict[str, Any]:
     """Return the live result of each stage."""
     calls = np.bincount(result.table.call, minlength=len(CALLS))
     return {
@@ -32,6 +34,8 @@ def trail_block(result: PlanResult, hand_overs: int) -> dict[str, Any]:
         "kept": int(calls[CALLS.index("keep")]),
         "to_call": int(calls[CALLS.index("none")]),
         "groups": len(np.unique(result.table.group[result.table.kept])),
+        "campaigns": campaigns,
+        "without_ad": without_ad,
         "spend": result.totals.spend,
         "purse": result.brief.monthly_spend,
         "hand_overs": hand_overs,

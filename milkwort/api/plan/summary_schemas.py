@@ -85,6 +85,8 @@ class Trail(BaseModel):
     kept: int
     to_call: int
     groups: int
+    campaigns: int
+    without_ad: int = Field(description="groups with kept keywords and no ad")
     spend: float
     purse: float
     hand_overs: int

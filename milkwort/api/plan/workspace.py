@@ -28,6 +28,7 @@ from milkwort.api.plan.drawing import Drawing
 from milkwort.api.plan.locks import Locks
 from milkwort.api.plan.open_plan import OpenPlan, difference, kinds_of, whole
 from milkwort.api.plan.summary import brief_block, purse_block, trail_block
+from milkwort.api.plan.written import Written
 from milkwort.core.errors import MilkwortError, UnreadableError
 from milkwort.core.plan.long_tail import long_tail
 from milkwort.core.plan.run import run_plan
@@ -209,7 +210,7 @@ class Workspace:
             with self.database.begin() as session:
                 made = write(session)
                 handed_over = count_hand_overs(session, plan_id)
-            trail = trail_block(before.result, handed_over)
+            trail = {**before.summary["trail"], "hand_overs": handed_over}
             summary = {**before.summary, "trail": trail}
             after = replace(before, summary=summary, handed_over=handed_over)
             self._keep(plan_id, after)
@@ -406,7 +407,12 @@ class Workspace:
             "plan_id": plan_id,
             "revision": record.revision,
             "brief": brief_block(record),
-            "trail": trail_block(result, handed_over),
+            "trail": trail_block(
+                result,
+                handed_over,
+                len(record.structure.campaigns),
+                len(Written(record, sheet, result).without),
+            ),
             "purse": purse_block(result, sheet, record.retired),
             "journal": journal,
             "own": asdict(record.own),

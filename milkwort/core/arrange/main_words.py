@@ -12,7 +12,7 @@ from milkwort.core.plan.run import PlanResult
 from milkwort.core.words.lexicon import Lexicon
 from milkwort.core.words.texts import normalise, singular
 
-__all__ = ["MainWord", "main_words", "said_of", "says"]
+__all__ = ["STOP_SINGULARS", "MainWord", "main_words", "said_of", "says"]
 
 _SHARE = 0.25
 """A word with so much of a group's clicks is one of its main words."""
@@ -21,7 +21,7 @@ _STOP_WORDS = """
 a an and are as at be by do does for from how i in is it its me my of on or our the to us we what
 when where which who with you your
 """
-_STOP_SINGULARS = frozenset(singular(word) for word in _STOP_WORDS.split())
+STOP_SINGULARS = frozenset(singular(word) for word in _STOP_WORDS.split())
 
 
 @dataclass(frozen=True)
@@ -84,7 +84,7 @@ def _of_group(
 
 def _telling(text: str, lexicon: Lexicon) -> frozenset[str]:
     """Return the words of a text that are no helper, no own place and no stop word."""
-    return frozenset(lexicon.telling(text) - _STOP_SINGULARS)
+    return frozenset(lexicon.telling(text) - STOP_SINGULARS)
 
 
 def says(text: str) -> frozenset[str]:

@@ -37,8 +37,12 @@ class Profile:
         How far it may raise a bid by itself, as a share.
     keywords_per_group, ads_per_group : int
         At most.
+    headlines, descriptions : int
+        Fields of an ad, at most.
     headline_characters, description_characters : int
         At most.
+    written_ads : bool
+        Whether ads are written at all; without, the title of the thing sold is the ad.
     refused_characters : str
         Characters it takes in no keyword.
     negative_close_forms : bool
@@ -65,8 +69,11 @@ class Profile:
     raises: float = 0.0
     keywords_per_group: int = 150
     ads_per_group: int = 7
+    headlines: int = 3
+    descriptions: int = 1
     headline_characters: int = 36
     description_characters: int = 110
+    written_ads: bool = True
     refused_characters: str = "<>|\\^~#$_"
     negative_close_forms: bool = False
     click_rate_top: float = 0.06
@@ -89,6 +96,8 @@ class Profile:
         _number("click_rate_top", self.click_rate_top, 0, 1)
         _number("report_half_life", self.report_half_life, 0, 60)
         _number("day_over", self.day_over, 0, 10)
+        for name in ("headlines", "descriptions"):
+            _number(name, getattr(self, name), 1, 20)
         for name in ("keywords_per_group", "ads_per_group", "headline_characters",
                      "description_characters", "reports_back"):  # fmt: skip
             _number(name, getattr(self, name), 1, 100_000)
@@ -146,6 +155,7 @@ PROFILES: tuple[Profile, ...] = (
         min_bid=0.03,
         keywords_per_group=640,
         ads_per_group=2,
+        headlines=1,
         headline_characters=55,
         description_characters=130,
         negative_close_forms=True,

@@ -14,7 +14,10 @@ from importlib.resources import files
 from milkwort.core.words.intents import INTENTS
 from milkwort.core.words.texts import normalise, singular
 
-__all__ = ["READ_KINDS", "WORD_KINDS", "IntentReading", "Lexicon", "WordKind", "shipped_lexicon"]
+__all__ = [
+    "READ_KINDS", "WORD_KINDS", "IntentReading", "Lexicon", "WordKind", "doing_words",
+    "shipped_lexicon",
+]  # fmt: skip
 
 WORD_KINDS: tuple[str, ...] = ("what", "where", "helper", "warning", "rival", "own")
 """What a planner may say a word is; a place of the plan's own is said in the brief."""
@@ -27,6 +30,9 @@ _INTENT_LISTS = ("job", "firm", "learn", "compare", "buy")
 _OWN_FIRM, _OWN_WHAT = "firm", "buy"
 
 Words = tuple[str, ...]
+
+_MOST_TOLD = 200_000
+"""Texts whose telling words are kept; then they are read anew."""
 
 
 @dataclass(frozen=True)
@@ -167,6 +173,8 @@ class Lexicon:
         """
         held = self._told.get(normalised)
         if held is None:
+            if len(self._told) >= _MOST_TOLD:
+                self._told.clear()
             held = self._told[normalised] = frozenset(
                 singular(kind.word)
                 for kind in self.kinds(normalised)
@@ -234,6 +242,12 @@ def shipped_lexicon() -> Lexicon:
     warning, helper, near = (frozenset(_read(name)) for name in ("warning", "helper", "near"))
     longest = max(map(len, (*intents, *warning, *helper, *near)))
     return Lexicon(intents, warning, helper, frozenset(), near, _longest=longest)
+
+
+@lru_cache(maxsize=1)
+def doing_words() -> tuple[str, ...]:
+    """Return the words and runs of words that tell a reader what to do next."""
+    return tuple(" ".join(run) for run in _read("doing"))
 
 
 def _read(name: str) -> list[Words]:

@@ -1,4 +1,4 @@
-import { Suspense, useEffect, useRef, useState } from "react";
+import { Suspense, useEffect, useState } from "react";
 import { Outlet, useLocation, useNavigate } from "react-router";
 import styled from "styled-components";
 import { usePlan } from "../data/plan";
@@ -10,12 +10,12 @@ import { Purse } from "./Purse";
 import { Trail } from "./Trail";
 import { Workings } from "./Workings";
 import { useActions } from "./actions";
+import { useChord } from "./useChord";
 import { useAsked, useAsking } from "./asked";
 import { useKeys } from "./keys";
 import { stages } from "./stages";
 
 const withWorkings = ["sift", "fit"];
-const chordSeconds = 1.5;
 
 /** Trail above, purse below, a stage between them, the workings at its right. */
 export function Frame() {
@@ -82,21 +82,11 @@ function SaidLine() {
 function useGoKeys() {
   const { id } = usePlan();
   const navigate = useNavigate();
-  const since = useRef(0);
-  useEffect(() => {
-    const listen = (event: KeyboardEvent) => {
-      if (Date.now() - since.current > chordSeconds * 1000) return;
-      since.current = 0;
-      const stage = stages.find((s) => s.key === event.key);
-      if (!stage || event.ctrlKey || event.metaKey) return;
-      event.preventDefault();
-      event.stopImmediatePropagation();
-      void navigate(`/plan/${id}/${stage.path}`);
-    };
-    window.addEventListener("keydown", listen, true);
-    return () => window.removeEventListener("keydown", listen, true);
-  }, [id, navigate]);
-  useKeys({ g: () => (since.current = Date.now()) });
+  useChord("g", (key) => {
+    const stage = stages.find((one) => one.key === key);
+    if (stage) void navigate(`/plan/${id}/${stage.path}`);
+    return stage !== undefined;
+  });
   useActions(
     stages.map(({ name, path, key }) => ({
       name: `Go to ${name} (g ${key})`,

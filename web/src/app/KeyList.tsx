@@ -39,13 +39,15 @@ const keys: [string, [string, string][]][] = [
       ["f", "filter and order anew"],
       ["t i o m c", "list, words, one by one, map, compare"],
       ["u", "house rules"],
-      ["v z + -", "on the map: lasso, all of it, zoom"],
+      ["q z + -", "on the map: lasso, all of it, zoom"],
     ],
   ],
   [
     "In Arrange",
     [
-      ["i c", "groups, conflicts"],
+      ["v 1 … 5", "groups, negatives, ads, pages, conflicts"],
+      ["i e c", "groups, negatives, conflicts"],
+      ["a y u", "write another ad, copy it, next group without one"],
       ["b", "arrange by a ready structure"],
       ["n", "to the group’s keywords"],
       ["m", "move the selected to another group"],

@@ -32,7 +32,10 @@ export const stages: Stage[] = [
     path: "arrange",
     name: "Arrange",
     key: "a",
-    result: ({ trail }) => plural(trail.groups, "group"),
+    result: ({ trail }) =>
+      trail.without_ad > 0
+        ? `${number(trail.without_ad)} without an ad`
+        : `${plural(trail.campaigns, "campaign")}, ${plural(trail.groups, "group")}`,
   },
   {
     path: "fit",

@@ -156,6 +156,210 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/arrange/ads": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * View
+         * @description Return all ads as they read, with what is wrong with them and what they say.
+         */
+        get: operations["view_api_plans__plan_id__arrange_ads_get"];
+        put?: never;
+        /**
+         * Write
+         * @description Keep an ad: a new one of its group, or the one named written anew.
+         */
+        post: operations["write_api_plans__plan_id__arrange_ads_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/arrange/ads.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * As File
+         * @description Return all ads as a table: as written, to come back, or as they will appear.
+         */
+        get: operations["as_file_api_plans__plan_id__arrange_ads_csv_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/arrange/ads/bring": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring
+         * @description Take rows of a file in: ads written anew, and new ones.
+         */
+        post: operations["bring_api_plans__plan_id__arrange_ads_bring_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/arrange/ads/copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Copy
+         * @description Copy an ad to other groups, the words of its group exchanged for theirs.
+         */
+        post: operations["copy_api_plans__plan_id__arrange_ads_copy_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/arrange/ads/draft": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Draft
+         * @description Write a first draft for groups; for all with kept keywords and no ad where none is named.
+         */
+        post: operations["draft_api_plans__plan_id__arrange_ads_draft_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/arrange/ads/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read File
+         * @description Read a table of ads: what would become of each row; nothing is kept.
+         */
+        post: operations["read_file_api_plans__plan_id__arrange_ads_file_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/arrange/ads/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look
+         * @description Say how an ad reads before it is kept, beside the other ads of its group.
+         */
+        post: operations["look_api_plans__plan_id__arrange_ads_look_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/arrange/ads/remove": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Remove
+         * @description Take ads out of the plan.
+         */
+        post: operations["remove_api_plans__plan_id__arrange_ads_remove_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/arrange/ads/replace": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Replace
+         * @description Replace a text in every field of every ad.
+         */
+        post: operations["replace_api_plans__plan_id__arrange_ads_replace_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/arrange/ads/replace/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look At Replacing
+         * @description Say what a replacement in all ads would change; nothing is kept.
+         */
+        post: operations["look_at_replacing_api_plans__plan_id__arrange_ads_replace_look_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/arrange/campaigns": {
         parameters: {
             query?: never;
@@ -287,7 +491,7 @@ export interface paths {
         put?: never;
         /**
          * Edit
-         * @description Name a group, or say which page its ads lead to.
+         * @description Name a group, or set its page, its bid and whether ready structures leave it alone.
          */
         post: operations["edit_api_plans__plan_id__arrange_groups__group_id__post"];
         delete?: never;
@@ -354,6 +558,90 @@ export interface paths {
          * @description Say what pasted negatives would do before they are added; nothing is kept.
          */
         post: operations["read_api_plans__plan_id__arrange_negatives_read_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/arrange/pages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * View
+         * @description Return the pages, where each group leads and what is said there, and what no page says.
+         */
+        get: operations["view_api_plans__plan_id__arrange_pages_get"];
+        put?: never;
+        /**
+         * Keep
+         * @description Keep pages with their text; one whose address is known is read anew.
+         */
+        post: operations["keep_api_plans__plan_id__arrange_pages_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/arrange/pages/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read
+         * @description Read pages from files, HTML or text; one that can't be read costs no other.
+         */
+        post: operations["read_api_plans__plan_id__arrange_pages_read_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/arrange/pages/remove": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Remove
+         * @description Let pages go; groups keep the addresses their ads lead to.
+         */
+        post: operations["remove_api_plans__plan_id__arrange_pages_remove_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/arrange/pages/{page_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Edit
+         * @description Say where a page stands; what leads to it in this plan leads there too.
+         */
+        post: operations["edit_api_plans__plan_id__arrange_pages__page_id__post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1852,6 +2140,167 @@ export interface components {
             stretch: number;
         };
         /**
+         * AdCopy
+         * @description An ad, and the groups that get it with the words exchanged.
+         */
+        AdCopy: {
+            /** Ad Id */
+            ad_id: number;
+            /** Group Ids */
+            group_ids: number[];
+        };
+        /**
+         * AdDraft
+         * @description An ad of a group, not yet kept; beside the ads of the group but the one named.
+         */
+        AdDraft: {
+            /** Ad Id */
+            ad_id?: number | null;
+            /** Descriptions */
+            descriptions: string[];
+            /** Group Id */
+            group_id: number;
+            /** Headlines */
+            headlines: string[];
+        };
+        /**
+         * AdFaultItem
+         * @description One thing wrong with an ad; `must` where a platform would refuse it.
+         */
+        AdFaultItem: {
+            /** Field */
+            field: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "too_long" | "refused_characters" | "too_many_fields" | "nothing_written" | "loose_end" | "other_price" | "other_place" | "hours" | "same_twice" | "too_many_ads";
+            /** Must */
+            must: boolean;
+            /** Says */
+            says: string;
+        };
+        /**
+         * AdFileRow
+         * @description A row of a file: what would become of it; `refused` says why it is left out.
+         */
+        AdFileRow: {
+            /** Ad Id */
+            ad_id?: number | null;
+            /**
+             * Descriptions
+             * @default []
+             */
+            descriptions?: string[];
+            /**
+             * Group
+             * @default
+             */
+            group?: string;
+            /** Group Id */
+            group_id?: number | null;
+            /**
+             * Headlines
+             * @default []
+             */
+            headlines?: string[];
+            /**
+             * Refused
+             * @default
+             */
+            refused?: string;
+            /** Row */
+            row: number;
+            /**
+             * Same
+             * @default false
+             */
+            same?: boolean;
+        };
+        /**
+         * AdIds
+         * @description Some ads.
+         */
+        AdIds: {
+            /** Ids */
+            ids: number[];
+        };
+        /**
+         * AdItem
+         * @description An ad as it is written, beside how it reads.
+         */
+        AdItem: {
+            /** Descriptions */
+            descriptions: components["schemas"]["FieldItem"][];
+            /** Faults */
+            faults: components["schemas"]["AdFaultItem"][];
+            /** Group Id */
+            group_id: number;
+            /** Headlines */
+            headlines: components["schemas"]["FieldItem"][];
+            /** Id */
+            id: number;
+            /** Key */
+            key: string;
+            /** Lines */
+            lines: components["schemas"]["AdLineItem"][];
+            /** Written Descriptions */
+            written_descriptions: string[];
+            /** Written Headlines */
+            written_headlines: string[];
+        };
+        /**
+         * AdLimits
+         * @description What the platform takes of an ad.
+         */
+        AdLimits: {
+            /** Ads Per Group */
+            ads_per_group: number;
+            /** Description Characters */
+            description_characters: number;
+            /** Descriptions */
+            descriptions: number;
+            /** Headline Characters */
+            headline_characters: number;
+            /** Headlines */
+            headlines: number;
+            /** Platform */
+            platform: string;
+            /** Written Ads */
+            written_ads: boolean;
+        };
+        /**
+         * AdLineItem
+         * @description One thing an ad says or doesn't, and what would answer it.
+         */
+        AdLineItem: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "words" | "unsaid" | "place" | "figure" | "doing" | "apart";
+            /** Mend */
+            mend: string;
+            /** Said */
+            said: boolean;
+            /** Says */
+            says: string;
+        };
+        /**
+         * AdLook
+         * @description How an ad reads, what is wrong with it, and what it says.
+         */
+        AdLook: {
+            /** Descriptions */
+            descriptions: components["schemas"]["FieldItem"][];
+            /** Faults */
+            faults: components["schemas"]["AdFaultItem"][];
+            /** Headlines */
+            headlines: components["schemas"]["FieldItem"][];
+            /** Lines */
+            lines: components["schemas"]["AdLineItem"][];
+        };
+        /**
          * AddNegatives
          * @description Negatives to be added, and why where they stop something wanted.
          */
@@ -1873,6 +2322,50 @@ export interface components {
              * @default
              */
             note?: string;
+        };
+        /**
+         * AdsBrought
+         * @description Rows of a file that are taken in.
+         */
+        AdsBrought: {
+            /** Rows */
+            rows: components["schemas"]["AdFileRow"][];
+        };
+        /**
+         * AdsDrafted
+         * @description Groups that get a first draft; those without an ad where none is named.
+         */
+        AdsDrafted: {
+            /**
+             * Group Ids
+             * @default []
+             */
+            group_ids?: number[];
+        };
+        /**
+         * AdsFile
+         * @description The ads of a file before they are taken in.
+         */
+        AdsFile: {
+            /** Name */
+            name: string;
+            /** Revision */
+            revision: number;
+            /** Rows */
+            rows: components["schemas"]["AdFileRow"][];
+        };
+        /**
+         * AdsView
+         * @description All ads of a plan, and the groups with kept keywords that have none.
+         */
+        AdsView: {
+            /** Ads */
+            ads: components["schemas"]["AdItem"][];
+            limits: components["schemas"]["AdLimits"];
+            /** Revision */
+            revision: number;
+            /** Without */
+            without: number[];
         };
         /**
          * AlmanacQuestion
@@ -1912,6 +2405,8 @@ export interface components {
          * @description How a plan's keywords are arranged.
          */
         ArrangeView: {
+            /** Ads */
+            ads: number;
             /** Alone */
             alone: number;
             /** Campaigns */
@@ -1919,6 +2414,8 @@ export interface components {
             /** Conflicts */
             conflicts: components["schemas"]["ConflictItem"][];
             groups: components["schemas"]["GroupColumns"];
+            /** Pages */
+            pages: number;
             /** Revision */
             revision: number;
         };
@@ -2103,6 +2600,16 @@ export interface components {
         };
         /** Body_read_account_api_plans__plan_id__past_account_post */
         Body_read_account_api_plans__plan_id__past_account_post: {
+            /** File */
+            file: string;
+        };
+        /** Body_read_api_plans__plan_id__arrange_pages_read_post */
+        Body_read_api_plans__plan_id__arrange_pages_read_post: {
+            /** File */
+            file: string[];
+        };
+        /** Body_read_file_api_plans__plan_id__arrange_ads_file_post */
+        Body_read_file_api_plans__plan_id__arrange_ads_file_post: {
             /** File */
             file: string;
         };
@@ -2584,6 +3091,11 @@ export interface components {
              * @default
              */
             note?: string;
+            /**
+             * Page
+             * @default
+             */
+            page?: string;
             /** Scouting Share */
             scouting_share?: number | null;
             showing?: components["schemas"]["ShowingValues"] | null;
@@ -2628,6 +3140,8 @@ export interface components {
             name: string;
             /** Note */
             note: string;
+            /** Page */
+            page: string;
             /** Scouting Share */
             scouting_share: number | null;
             showing: components["schemas"]["ShowingValues"] | null;
@@ -2822,6 +3336,20 @@ export interface components {
             where: string;
         };
         /**
+         * FieldItem
+         * @description A field of an ad as it will appear, and its code points at the longest.
+         */
+        FieldItem: {
+            /** Characters */
+            characters: number;
+            /** Most */
+            most: number;
+            /** Name */
+            name: string;
+            /** Shown */
+            shown: string;
+        };
+        /**
          * Figures
          * @description What the plan says of keywords, by column: money a click, figures a month.
          *
@@ -2924,6 +3452,20 @@ export interface components {
          * @description Ad groups, columns of one length; searches, clicks, money and customers a month.
          */
         GroupColumns: {
+            /** Ads */
+            ads: number[];
+            /**
+             * Ads Wrong
+             * @description ads that a platform would refuse
+             */
+            ads_wrong: number[];
+            /**
+             * Better Page
+             * @description one that says more of its words
+             */
+            better_page: (string | null)[];
+            /** Bid */
+            bid: (number | null)[];
             /** Campaign */
             campaign: string[];
             /** Campaign Id */
@@ -2947,16 +3489,30 @@ export interface components {
              * @description how alike the kept keywords are, 0 to 1
              */
             likeness: (number | null)[];
+            /** Locked */
+            locked: boolean[];
             /** Name */
             name: string[];
-            /** Page */
+            /** Own Page */
+            own_page: string[];
+            /**
+             * Page
+             * @description its own, or its campaign's
+             */
             page: string[];
+            /**
+             * Page Said
+             * @description of its words; null where no text is known
+             */
+            page_said: (number | null)[];
             /** Running */
             running: number[];
             /** Searches */
             searches: (number | null)[];
             /** Spend */
             spend: (number | null)[];
+            /** Without Ad */
+            without_ad: boolean[];
             /** Words */
             words: components["schemas"]["MainWordItem"][][];
         };
@@ -2965,10 +3521,23 @@ export interface components {
          * @description What is set of a group; what is left out stays.
          */
         GroupEdit: {
-            /** Name */
-            name?: string | null;
-            /** Page */
-            page?: string | null;
+            /** Bid */
+            bid?: number | null;
+            /**
+             * Locked
+             * @default false
+             */
+            locked?: boolean;
+            /**
+             * Name
+             * @default
+             */
+            name?: string;
+            /**
+             * Page
+             * @default
+             */
+            page?: string;
         };
         /**
          * GroupIds
@@ -2994,6 +3563,37 @@ export interface components {
             label: string;
             /** Name */
             name: string;
+        };
+        /**
+         * GroupPageItem
+         * @description Where a group's ads lead, and what that page says of its words.
+         */
+        GroupPageItem: {
+            /** Address */
+            address: string;
+            /** Better */
+            better: string | null;
+            /** Better Said */
+            better_said: number;
+            /** Customers */
+            customers: number;
+            /** Group */
+            group: string;
+            /** Group Id */
+            group_id: number;
+            /** Own */
+            own: string;
+            /** Page Id */
+            page_id: number | null;
+            /** Said */
+            said: number;
+            /**
+             * Sentence
+             * @description to be sent to whoever writes the page; empty for none
+             */
+            sentence: string;
+            /** Words */
+            words: components["schemas"]["SaidWord"][];
         };
         /**
          * GroupsMerge
@@ -3453,6 +4053,16 @@ export interface components {
             text: string;
         };
         /**
+         * NewPages
+         * @description Pages to be kept, and the group whose ads lead to the first, where there is one.
+         */
+        NewPages: {
+            /** Group Id */
+            group_id?: number | null;
+            /** Pages */
+            pages: components["schemas"]["PageValues"][];
+        };
+        /**
          * NewPlace
          * @description A campaign to be made, or a group in one.
          */
@@ -3588,12 +4198,105 @@ export interface components {
             };
         };
         /**
+         * PageAddress
+         * @description Where a page stands.
+         */
+        PageAddress: {
+            /** Address */
+            address: string;
+        };
+        /**
+         * PageIds
+         * @description Some pages.
+         */
+        PageIds: {
+            /** Ids */
+            ids: number[];
+        };
+        /**
+         * PageItem
+         * @description A page whose text is known, when it was read, and the groups that lead to it.
+         */
+        PageItem: {
+            /** Address */
+            address: string;
+            /** At */
+            at: string;
+            /** Groups */
+            groups: number[];
+            /** Headings */
+            headings: number;
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+            /** Words */
+            words: number;
+        };
+        /**
          * PageQuestion
          * @description A page's HTML or text.
          */
         PageQuestion: {
             /** Content */
             content: string;
+        };
+        /**
+         * PageRead
+         * @description A file as it was read, or why it can't be: `refused`.
+         */
+        PageRead: {
+            /** Address */
+            address: string;
+            /**
+             * Headings
+             * @default []
+             */
+            headings?: string[];
+            /** Name */
+            name: string;
+            /** Refused */
+            refused: string;
+            /**
+             * Text
+             * @default
+             */
+            text?: string;
+            /**
+             * There
+             * @description whether its address has a text already
+             */
+            there: boolean;
+            /**
+             * Title
+             * @default
+             */
+            title?: string;
+            /** Words */
+            words: number;
+        };
+        /**
+         * PageValues
+         * @description A page as it was read.
+         */
+        PageValues: {
+            /** Address */
+            address: string;
+            /**
+             * Headings
+             * @default []
+             */
+            headings?: string[];
+            /**
+             * Text
+             * @default
+             */
+            text?: string;
+            /**
+             * Title
+             * @default
+             */
+            title?: string;
         };
         /**
          * PageWordItem
@@ -3606,6 +4309,28 @@ export interface components {
             text: string;
             /** Weight */
             weight: number;
+        };
+        /**
+         * PagesRead
+         * @description Files as they were read; nothing is kept.
+         */
+        PagesRead: {
+            /** Pages */
+            pages: components["schemas"]["PageRead"][];
+        };
+        /**
+         * PagesView
+         * @description The pages of a client, what they say of each group, and which are worth writing.
+         */
+        PagesView: {
+            /** Groups */
+            groups: components["schemas"]["GroupPageItem"][];
+            /** Pages */
+            pages: components["schemas"]["PageItem"][];
+            /** Revision */
+            revision: number;
+            /** Worth Writing */
+            worth_writing: components["schemas"]["WorthWritingItem"][];
         };
         /**
          * PastApplied
@@ -3805,8 +4530,12 @@ export interface components {
             day_over: number;
             /** Description Characters */
             description_characters: number;
+            /** Descriptions */
+            descriptions: number;
             /** Headline Characters */
             headline_characters: number;
+            /** Headlines */
+            headlines: number;
             /** Keywords Per Group */
             keywords_per_group: number;
             /** Matches */
@@ -3834,6 +4563,8 @@ export interface components {
             shares_budgets: boolean;
             /** Upload Rows */
             upload_rows: number;
+            /** Written Ads */
+            written_ads: boolean;
         };
         /**
          * Purse
@@ -4091,6 +4822,47 @@ export interface components {
             why: string;
         };
         /**
+         * ReplacedItem
+         * @description A field that would be another.
+         */
+        ReplacedItem: {
+            /** Ad Id */
+            ad_id: number;
+            /** After */
+            after: string;
+            /** Before */
+            before: string;
+            /** Field */
+            field: string;
+            /** Group */
+            group: string;
+        };
+        /**
+         * Replacement
+         * @description What is searched in all fields of all ads, and what takes its place.
+         */
+        Replacement: {
+            /**
+             * By
+             * @default
+             */
+            by?: string;
+            /** Search */
+            search: string;
+        };
+        /**
+         * ReplacementView
+         * @description What a replacement would change.
+         */
+        ReplacementView: {
+            /** Ads */
+            ads: number;
+            /** Fields */
+            fields: components["schemas"]["ReplacedItem"][];
+            /** Revision */
+            revision: number;
+        };
+        /**
          * RivalAds
          * @description Rivals' ads, with the keywords each is shown for.
          */
@@ -4301,6 +5073,18 @@ export interface components {
             texts: string[];
             /** Words */
             words: string[];
+        };
+        /**
+         * SaidWord
+         * @description A main word of a group, its share of the clicks, and where the page says it.
+         */
+        SaidWord: {
+            /** Share */
+            share: number;
+            /** Where */
+            where: ("title" | "heading" | "text")[];
+            /** Word */
+            word: string;
         };
         /**
          * SavedFilterValues
@@ -4604,6 +5388,8 @@ export interface components {
          * @description The live result of each stage; money a month.
          */
         Trail: {
+            /** Campaigns */
+            campaigns: number;
             /** Ceiling */
             ceiling: number;
             /** Groups */
@@ -4620,6 +5406,11 @@ export interface components {
             spend: number;
             /** To Call */
             to_call: number;
+            /**
+             * Without Ad
+             * @description groups with kept keywords and no ad
+             */
+            without_ad: number;
         };
         /**
          * TrayRows
@@ -4922,6 +5713,24 @@ export interface components {
             rate_low: number;
             /** Sale Value */
             sale_value: number;
+        };
+        /**
+         * WorthWritingItem
+         * @description A word that several kept keywords ask for and no page says.
+         */
+        WorthWritingItem: {
+            /** Clicks */
+            clicks: number;
+            /** Customers */
+            customers: number;
+            /** Keywords */
+            keywords: number;
+            /** Searches */
+            searches: number;
+            /** Texts */
+            texts: string[];
+            /** Word */
+            word: string;
         };
     };
     responses: never;
@@ -5562,6 +6371,793 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ArrangeView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    view_api_plans__plan_id__arrange_ads_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AdsView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    write_api_plans__plan_id__arrange_ads_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AdDraft"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    as_file_api_plans__plan_id__arrange_ads_csv_get: {
+        parameters: {
+            query?: {
+                form?: "written" | "appearing";
+            };
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv; charset=utf-8": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    bring_api_plans__plan_id__arrange_ads_bring_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AdsBrought"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    copy_api_plans__plan_id__arrange_ads_copy_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AdCopy"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    draft_api_plans__plan_id__arrange_ads_draft_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AdsDrafted"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    read_file_api_plans__plan_id__arrange_ads_file_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["Body_read_file_api_plans__plan_id__arrange_ads_file_post"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AdsFile"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    look_api_plans__plan_id__arrange_ads_look_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AdDraft"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AdLook"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    remove_api_plans__plan_id__arrange_ads_remove_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AdIds"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    replace_api_plans__plan_id__arrange_ads_replace_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Replacement"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    look_at_replacing_api_plans__plan_id__arrange_ads_replace_look_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Replacement"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReplacementView"];
                 };
             };
             /** @description Bad Request */
@@ -6359,6 +7955,364 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["NegativesRead"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    view_api_plans__plan_id__arrange_pages_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PagesView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    keep_api_plans__plan_id__arrange_pages_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPages"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    read_api_plans__plan_id__arrange_pages_read_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["Body_read_api_plans__plan_id__arrange_pages_read_post"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PagesRead"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    remove_api_plans__plan_id__arrange_pages_remove_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PageIds"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    edit_api_plans__plan_id__arrange_pages__page_id__post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+                page_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PageAddress"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
                 };
             };
             /** @description Bad Request */

@@ -17,7 +17,7 @@ export const Halves = styled.div`
   flex: 1;
   min-height: 0;
   display: grid;
-  grid-template-columns: minmax(0, 11fr) minmax(0, 9fr);
+  grid-template-columns: minmax(0, 3fr) minmax(340px, 2fr);
   border-top: 1.5px solid ${ink.ink};
   ${whenStacked} {
     display: block;
@@ -58,10 +58,16 @@ export const Soft = styled.span`
   color: ${ink.ink2};
 `;
 
+export const Faint = styled.span`
+  color: ${ink.ink2};
+  font-size: 12px;
+`;
+
 export const About = styled.div`
   padding: 10px 20px 8px;
   display: flex;
   flex-direction: column;
+  align-items: flex-start;
   gap: 5px;
   h2 {
     font-size: 18px;
@@ -74,8 +80,41 @@ export const About = styled.div`
 
 /** A line of what can be done, over a sheet. */
 export const Bar = styled.p`
-  padding: 0 20px 8px;
+  padding: 7px 20px;
   font-size: 12px;
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 2px 6px;
+  color: ${ink.ink2};
+  a {
+    color: ${ink.petalDeep};
+    text-underline-offset: 3px;
+    padding: 2px 4px;
+  }
+`;
+
+/** A group's name, where it belongs, and its leaves. */
+export const LeafHead = styled.div`
+  flex: none;
+  padding: 10px 20px 8px;
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  justify-content: space-between;
+  gap: 4px 14px;
+  h2 {
+    font-size: 18px;
+    min-width: 0;
+  }
+  > span {
+    color: ${ink.ink2};
+    font-size: 12px;
+  }
+  > div {
+    flex: none;
+    margin-right: auto;
+  }
 `;
 
 export const Bare = styled.p`
@@ -218,4 +257,23 @@ export const Say = styled.div`
 
 export const Straw = styled.span`
   color: ${ink.straw};
+  [data-active] &,
+  [aria-selected="true"] & {
+    color: ${ink.ink}; /* straw is too pale on the petal's wash */
+  }
+`;
+
+/** A plain list of lines. */
+export const Plain = styled.ul`
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  li {
+    padding: 6px 0;
+    border-bottom: 1px solid ${ink.rule};
+  }
+  small {
+    color: ${ink.ink2};
+    font-size: 12px;
+  }
 `;

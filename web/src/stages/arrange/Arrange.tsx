@@ -1,56 +1,67 @@
 import { useState } from "react";
 import { useActions } from "../../app/actions";
+import { useViewKeys } from "../../app/useViewKeys";
 import { usePlan } from "../../data/plan";
 import { usePlanChange } from "../../data/usePlanChange";
 import { usePlanQuery } from "../../data/usePlanQuery";
 import { TextButton } from "../../parts/Button";
-import { Quiet, Top } from "../../parts/Screen";
+import { Top } from "../../parts/Screen";
 import { ItemsAway } from "../../parts/TakeAway";
 import { Views } from "../../parts/Views";
 import { number, plural } from "../../parts/format";
+import { Ads } from "./ads/Ads";
 import * as S from "./Arrange.styles";
 import { Conflicts, conflictsLeave } from "./Conflicts";
 import { Groups } from "./Groups";
 import { NewPlace } from "./NewPlace";
 import { Negatives } from "./negatives/Negatives";
+import { Pages } from "./pages/Pages";
 import { StructureSheet } from "./StructureSheet";
 
-type View = "groups" | "negatives" | "conflicts";
+type View = "groups" | "negatives" | "ads" | "pages" | "conflicts";
+
+const order: readonly View[] = ["groups", "negatives", "ads", "pages", "conflicts"];
 
 /** Close keywords together in groups with a landing page each; what gets in each other's way. */
 export function Arrange() {
   const { summary } = usePlan();
   const send = usePlanChange();
   const [view, setView] = useState<View>("groups");
+  const [writing, setWriting] = useState(0);
+  const go = (next: View) => {
+    setView(next);
+    setWriting(0);
+  };
   const [choosing, setChoosing] = useState(false);
   const query = usePlanQuery("/arrange");
   const found = query.data;
   const blocked = usePlanQuery("/arrange/negatives").data;
+  const ads = usePlanQuery("/arrange/ads", { enabled: view === "ads" }).data;
+  const pages = usePlanQuery("/arrange/pages", { enabled: view === "pages" }).data;
   const empty = found ? found.groups.keywords.filter((held) => held === 0).length : 0;
   const removeEmpty = () => void send("post", "/arrange/groups/remove", {});
   useActions([
-    { name: "Arrange: the groups", keys: ["i"], run: () => setView("groups") },
-    { name: "Arrange: the negatives", keys: ["e"], run: () => setView("negatives") },
-    { name: "Arrange: conflicts", keys: ["c"], run: () => setView("conflicts") },
+    { name: "Arrange: the groups", keys: ["i"], run: () => go("groups") },
+    { name: "Arrange: the negatives", keys: ["e"], run: () => go("negatives") },
+    { name: "Arrange: the ads (v 3)", keys: [], run: () => go("ads") },
+    { name: "Arrange: the pages (v 4)", keys: [], run: () => go("pages") },
+    { name: "Arrange: conflicts", keys: ["c"], run: () => go("conflicts") },
     { name: "Arrange by a ready structure", keys: ["b"], run: () => setChoosing(true) },
     { name: "Remove empty groups and campaigns", keys: [], run: removeEmpty },
   ]);
+  useViewKeys(order.length, (at) => go(order[at]!));
   const views = [
     { id: "groups", name: counted("Groups", found?.groups.id.length) },
     { id: "negatives", name: counted("Negatives", blocked?.negatives.length) },
+    { id: "ads", name: counted("Ads", found?.ads) },
+    { id: "pages", name: counted("Pages", found?.pages) },
     { id: "conflicts", name: counted("Conflicts", found?.conflicts.length) },
   ] as const;
   return (
     <S.Screen>
       <Top>
         <h1>Arrange</h1>
-        <Views label="What is shown" views={views} view={view} onView={setView} />
-        {found && found.groups.id.length > 0 && (
-          <Quiet>
-            {plural(found.groups.kept.filter((kept) => kept > 0).length, "group")} with kept
-            keywords, {plural(new Set(found.groups.campaign_id).size, "campaign")}
-          </Quiet>
-        )}
+        <Views label="What is shown" views={views} view={view} onView={go} />
         <S.Tools>
           {view === "conflicts" && (
             <ItemsAway
@@ -74,8 +85,14 @@ export function Arrange() {
           <TextButton onPress={() => setChoosing(true)}>arrange by …</TextButton>
         </S.Tools>
       </Top>
-      {found && view === "groups" && <Groups view={found} />}
+      {found && view === "groups" && (
+        <Groups view={found} writing={writing} onWriting={setWriting} />
+      )}
       {blocked && view === "negatives" && <Negatives view={blocked} />}
+      {found && ads && view === "ads" && (
+        <Ads view={found} ads={ads} writing={writing} onWriting={setWriting} />
+      )}
+      {pages && view === "pages" && <Pages pages={pages} />}
       {found && view === "conflicts" && <Conflicts conflicts={found.conflicts} />}
       <StructureSheet open={choosing} onOpen={setChoosing} />
     </S.Screen>

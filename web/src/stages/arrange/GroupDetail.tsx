@@ -1,95 +1,78 @@
-import { type Schemas } from "../../data/client";
+import { useState } from "react";
 import { usePlanChange } from "../../data/usePlanChange";
+import { usePlanQuery } from "../../data/usePlanQuery";
 import { Blank } from "../../parts/Blank";
-import { TextButton } from "../../parts/Button";
-import { Choice } from "../../parts/Choice";
-import { percent, plural } from "../../parts/format";
-import type { ArrangeView } from "./view";
+import { Views } from "../../parts/Views";
+import { number } from "../../parts/format";
+import { GroupAds } from "./ads/GroupAds";
 import * as S from "./Arrange.styles";
+import { GroupAbout } from "./GroupAbout";
 import { GroupKeywords } from "./GroupKeywords";
+import { GroupNegatives } from "./GroupNegatives";
+import { GroupPage } from "./pages/GroupPage";
+import { ReadSheet } from "./pages/ReadSheet";
+import type { ArrangeView } from "./view";
 
-type Props = { view: ArrangeView; at: number };
+export type Leaf = "keywords" | "ads" | "page" | "negatives";
 
-/** One group: its name, the page its ads lead to, and who is in it, to be moved elsewhere. */
-export function GroupDetail({ view, at }: Props) {
-  const { groups, campaigns } = view;
+type Props = {
+  view: ArrangeView;
+  at: number;
+  leaf: Leaf;
+  onLeaf: (leaf: Leaf) => void;
+  writing: number;
+  onWrite: () => void;
+};
+
+/** One group in four leaves: its keywords, its ads, its page, its negatives. */
+export function GroupDetail({ view, at, leaf, onLeaf, writing, onWrite }: Props) {
+  const { groups } = view;
   const send = usePlanChange();
-  const name = groups.name[at]!;
+  const [reading, setReading] = useState(false);
+  const negatives = usePlanQuery("/arrange/negatives").data?.negatives;
+  const pages = usePlanQuery("/arrange/pages", { enabled: leaf === "page" }).data;
   const group = groups.id[at]!;
-  const edit = (body: Schemas["GroupEdit"]) =>
-    send("post", "/arrange/groups/{group_id}", body, { group_id: group });
-  const words = groups.words[at] ?? [];
-  const misfits = groups.least_like[at] ?? [];
+  const label = groups.label[at]!;
+  const mine = negatives?.filter(({ level, where }) => level === "group" && where === label);
+  const leaves = [
+    { id: "keywords", name: `Keywords ${number(groups.kept[at])}` },
+    { id: "ads", name: `Ads ${number(groups.ads[at])}` },
+    { id: "page", name: "Page" },
+    { id: "negatives", name: mine ? `Negatives ${number(mine.length)}` : "Negatives" },
+  ] as const;
   return (
     <>
-      <S.About>
+      <S.LeafHead>
         <h2>
-          <Blank label="Name of the group" value={name} onCommit={(text) => edit({ name: text })} />
+          <Blank
+            label="Name of the group"
+            value={groups.name[at]!}
+            onCommit={(name) =>
+              send("post", "/arrange/groups/{group_id}", { name }, { group_id: group })
+            }
+          />
         </h2>
         <span>
-          Its ads lead to{" "}
-          <Blank
-            label="Landing page"
-            value={groups.page[at] ?? ""}
-            placeholder="a page of the site"
-            onCommit={(text) => edit({ page: text })}
-          />
+          {groups.campaign[at]} · {number(groups.kept[at])} kept
         </span>
-        <p>
-          {words.length > 0 &&
-            `Its main words: ${words.map(({ word, share }) => `${word} (${percent(share, 0)} of clicks)`).join(", ")}. `}
-          {plural(groups.running[at] ?? 0, "keyword")} run{groups.running[at] === 1 && "s"}
-          {groups.likeness[at] != null && `; alike to ${percent(groups.likeness[at], 0)}`}.
-        </p>
-        {misfits.length > 0 && (
-          <p>
-            Would fit better elsewhere:{" "}
-            {misfits.map((one) => (
-              <span key={one.id}>
-                {one.text}{" "}
-                <TextButton
-                  onPress={() =>
-                    void send("post", "/arrange/move", {
-                      ids: [one.id],
-                      group_id: one.group_id,
-                      group: "",
-                    })
-                  }
-                >
-                  to {one.group}
-                </TextButton>{" "}
-              </span>
-            ))}
-          </p>
-        )}
-        <S.Line>
-          <Choice
-            label="Campaign of the group"
-            value={String(groups.campaign_id[at])}
-            options={campaigns.map((one) => ({ id: String(one.id), name: `in ${one.name}` }))}
-            inline
-            onChange={(to) =>
-              void send("post", "/arrange/groups/move", { ids: [group], campaign_id: Number(to) })
-            }
-          />
-          <Choice
-            label="Merge the group into another"
-            value=""
-            options={[
-              { id: "", name: "merge into …" },
-              ...groups.id.flatMap((one, row) =>
-                one === group ? [] : [{ id: String(one), name: groups.label[row]! }],
-              ),
-            ]}
-            inline
-            onChange={(to) =>
-              to !== "" &&
-              void send("post", "/arrange/groups/merge", { ids: [group], into: Number(to) })
-            }
-          />
-        </S.Line>
-      </S.About>
-      <GroupKeywords view={view} at={at} />
+        <Views label="Leaves of the group" views={leaves} view={leaf} onView={onLeaf} />
+      </S.LeafHead>
+      {leaf === "keywords" && (
+        <>
+          <GroupAbout view={view} at={at} />
+          <GroupKeywords view={view} at={at} />
+        </>
+      )}
+      {leaf === "ads" && <GroupAds view={view} group={group} writing={writing} onWrite={onWrite} />}
+      {leaf === "page" && pages && (
+        <GroupPage pages={pages} group={group} onRead={() => setReading(true)} />
+      )}
+      {leaf === "negatives" && mine && <GroupNegatives negatives={mine} group={group} />}
+      <ReadSheet
+        open={reading}
+        onOpen={setReading}
+        group={{ id: group, label, address: groups.page[at]! }}
+      />
     </>
   );
 }

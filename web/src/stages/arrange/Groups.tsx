@@ -1,8 +1,9 @@
 import { useEffect, useMemo, useRef, useState } from "react";
 import { usePlan } from "../../data/plan";
+import { useSaying } from "../../data/saying";
 import type { Column, Sort } from "../../parts/column";
 import { Grid, type GridHandle } from "../../parts/Grid";
-import { count, money, number } from "../../parts/format";
+import { count, money, number, plural } from "../../parts/format";
 import type { ArrangeView } from "./view";
 import { leaf } from "../../parts/shownList";
 import { useActions } from "../../app/actions";
@@ -10,22 +11,29 @@ import { TextButton } from "../../parts/Button";
 import { CampaignDetail } from "./CampaignDetail";
 import { limitsInWords, termsInWords } from "./campaignWords";
 import * as S from "./Arrange.styles";
-import { GroupDetail } from "./GroupDetail";
+import { GroupDetail, type Leaf } from "./GroupDetail";
 
 type Groups = ArrangeView["groups"];
 type Campaign = ArrangeView["campaigns"][number];
-type Props = { view: ArrangeView };
+type Props = {
+  view: ArrangeView;
+  /** How often the planner asked to write an ad since they stand where they do. */
+  writing: number;
+  onWriting: (writing: number) => void;
+};
 
 const widest = 46;
 
 /** An outline: campaigns with their groups under them; beside it the group, or its campaign. */
-export function Groups({ view }: Props) {
+export function Groups({ view, writing, onWriting }: Props) {
   const { groups, campaigns } = view;
   const { summary } = usePlan();
+  const { say } = useSaying();
   const currency = summary.brief.values.currency;
   const [sort, setSort] = useState<Sort>({ by: "spend", down: true });
   const [picked, setPicked] = useState<number | null>(null);
   const [campaign, setCampaign] = useState<number | null>(null);
+  const [leaf, setLeaf] = useState<Leaf>("keywords");
   const grid = useRef<GridHandle>(null);
   const outline = useMemo(() => outlined(view, sort), [view, sort]);
   const columns = useMemo(
@@ -39,7 +47,28 @@ export function Groups({ view }: Props) {
   const at = shown === null ? -1 : groups.id.indexOf(shown);
   const own = campaigns.find(({ id }) => id === (campaign ?? NaN));
   const openCampaign = () => setCampaign(groups.campaign_id[at] ?? campaigns[0]?.id ?? null);
+  const pick = (id: number) => {
+    setPicked(id);
+    setCampaign(null);
+    onWriting(0);
+  };
+  const write = () => {
+    setCampaign(null);
+    setLeaf("ads");
+    onWriting(writing + 1);
+  };
+  const next = () => {
+    const bare = outline.rows.find((row) => groups.without_ad[row] && row !== at);
+    if (bare === undefined) return say("Every other group with kept keywords has an ad.");
+    setPicked(groups.id[bare]!);
+    write();
+  };
   useActions([
+    { name: "Write another ad of this group", keys: ["a"], run: write },
+    { name: "Next group without an ad", keys: ["u"], run: next },
+    { name: "The group’s keywords", keys: [], run: () => setLeaf("keywords") },
+    { name: "The group’s page", keys: [], run: () => setLeaf("page") },
+    { name: "The group’s negatives", keys: [], run: () => setLeaf("negatives") },
     { name: "Open the campaign of this group", keys: ["p"], run: openCampaign },
     { name: "Back to the group", keys: ["Escape"], run: () => setCampaign(null) },
   ]);
@@ -53,10 +82,7 @@ export function Groups({ view }: Props) {
           rows={outline.rows}
           idOf={(row) => groups.id[row]!}
           active={shown}
-          onActive={(id) => {
-            setPicked(id);
-            setCampaign(null);
-          }}
+          onActive={pick}
           selected={none}
           onSelected={() => undefined}
           sort={sort}
@@ -81,7 +107,17 @@ export function Groups({ view }: Props) {
             onBack={() => setCampaign(null)}
           />
         ) : (
-          at >= 0 && <GroupDetail key={shown} view={view} at={at} />
+          at >= 0 && (
+            <GroupDetail
+              key={shown}
+              view={view}
+              at={at}
+              leaf={leaf}
+              onLeaf={setLeaf}
+              writing={writing}
+              onWrite={write}
+            />
+          )
         )}
       </S.Half>
     </S.Halves>
@@ -135,6 +171,30 @@ function sorted(groups: Groups, { by, down }: Sort): number[] {
   return groups.id.map((_, row) => row).sort(compare);
 }
 
+type CellProps = { groups: Groups; row: number };
+
+/** What a group's ads lack, in words. */
+function AdsCell({ groups, row }: CellProps) {
+  const [ads, wrong] = [groups.ads[row]!, groups.ads_wrong[row]!];
+  if (groups.without_ad[row]) return <S.Wrong>no ad</S.Wrong>;
+  if (ads === 0) return null;
+  if (wrong > 0) return <S.Wrong>{`${plural(ads, "ad")}, ${number(wrong)} to mend`}</S.Wrong>;
+  return plural(ads, "ad");
+}
+
+/** What a group's page says of its words. */
+function PageCell({ groups, row }: CellProps) {
+  if (groups.kept[row] === 0) return null;
+  const said = groups.page_said[row];
+  if (!groups.page[row]) return <S.Wrong>no page</S.Wrong>;
+  if (said == null) return <S.Straw title={groups.page[row]}>not read</S.Straw>;
+  const all = groups.words[row]!.length;
+  const text = `${number(said)} of ${number(all)}`;
+  const better = groups.better_page[row];
+  if (said === all) return text;
+  return <S.Straw title={better ? `${better} says more` : undefined}>{text}</S.Straw>;
+}
+
 function columnsOf(groups: Groups, spend: number, currency: string): Column[] {
   const words = (row: number) => (groups.words[row] ?? []).map(({ word }) => word).join(" · ");
   const most = Math.max(...groups.spend.map((one) => one ?? 0), 1e-9);
@@ -143,21 +203,20 @@ function columnsOf(groups: Groups, spend: number, currency: string): Column[] {
       id: "name",
       head: "Group",
       label: "group",
-      width: "minmax(100px, 1fr)",
+      width: "minmax(120px, 1.5fr)",
       sortable: true,
       leaves: [
         { head: "campaign", value: (row) => groups.campaign[row] },
         { head: "group", value: (row) => groups.name[row] },
+        { head: "its words", value: words },
       ],
-      cell: (row) => <span title={groups.name[row]}>{groups.name[row]}</span>,
-    },
-    {
-      id: "words",
-      head: "Its words",
-      label: "its words",
-      width: "minmax(84px, 1.2fr)",
-      leaves: leaf("its words", words),
-      cell: (row) => <S.Soft>{words(row)}</S.Soft>,
+      cell: (row) => (
+        <span title={`${groups.name[row]!}: ${words(row)}`}>
+          {groups.name[row]}{" "}
+          {groups.locked[row] && <S.Soft title="left alone by structures">locked </S.Soft>}
+          <S.Faint>{words(row)}</S.Faint>
+        </span>
+      ),
     },
     {
       id: "keywords",
@@ -177,6 +236,28 @@ function columnsOf(groups: Groups, spend: number, currency: string): Column[] {
         { head: "keywords", value: (row) => groups.keywords[row] },
       ],
       cell: (row) => `${number(groups.kept[row])} of ${number(groups.keywords[row])}`,
+    },
+    {
+      id: "ads",
+      head: "Ads",
+      label: "ads",
+      width: "minmax(126px, 0.6fr)",
+      leaves: [
+        { head: "ads", value: (row) => groups.ads[row] },
+        { head: "ads to mend", value: (row) => groups.ads_wrong[row] },
+      ],
+      cell: (row) => <AdsCell groups={groups} row={row} />,
+    },
+    {
+      id: "page",
+      head: "Page says",
+      label: "page says",
+      width: "82px",
+      leaves: [
+        { head: "page", value: (row) => groups.page[row] },
+        { head: "words said", value: (row) => groups.page_said[row] },
+      ],
+      cell: (row) => <PageCell groups={groups} row={row} />,
     },
     {
       id: "searches",
@@ -200,7 +281,7 @@ function columnsOf(groups: Groups, spend: number, currency: string): Column[] {
       id: "spend",
       head: `Spend, ${currency}`,
       label: "spend",
-      width: "112px",
+      width: "104px",
       align: "end",
       sortable: true,
       leaves: leaf(`spend, ${currency}`, (row) => groups.spend[row]),

@@ -3,6 +3,7 @@ import userEvent from "@testing-library/user-event";
 import { giveSizes } from "../../testing-layout";
 import { changeOf, showOnPlan } from "../../testing-plan";
 import { sheetOf } from "../../testing-sheet";
+import type { Schemas } from "../../data/client";
 import type { ArrangeView } from "./view";
 import { Arrange } from "./Arrange";
 
@@ -34,11 +35,14 @@ const campaign = (id: number, name: string, spend: number) => ({
   showing: null,
   shown_share: null,
   note: "",
+  page: "",
 });
 
 const view: ArrangeView = {
   revision: 1,
   alone: 0,
+  ads: 1,
+  pages: 1,
   campaigns: [campaign(1, "Search", 150), campaign(2, "Scouting", 0)],
   groups: {
     id: [1, 2, 3],
@@ -47,6 +51,14 @@ const view: ArrangeView = {
     campaign_id: [1, 1, 2],
     campaign: ["Search", "Search", "Scouting"],
     page: ["", "/cords", ""],
+    own_page: ["", "/cords", ""],
+    page_said: [null, 1, null],
+    better_page: [null, null, null],
+    ads: [0, 1, 0],
+    ads_wrong: [0, 1, 0],
+    without_ad: [true, false, false],
+    bid: [null, null, null],
+    locked: [false, false, true],
     keywords: [2, 1, 1],
     kept: [2, 1, 0],
     running: [2, 1, 0],
@@ -199,22 +211,109 @@ it("what to block next is taken one by one or all at once, and what is pasted is
 it("groups stand by what they spend, and the first of them is open", async () => {
   await show();
   const groups = await screen.findByRole("grid", { name: "Ad groups" });
-  expect(namesOf(groups)).toEqual(["Cords", "Repair", "Jobs"]);
-  expect(screen.getByText(/2 groups with kept\s+keywords, 2 campaigns/)).toBeTruthy();
+  expect(namesOf(groups)).toEqual(["Cords cord", "Repair repair", "Jobs locked "]);
+  expect(within(groups).getByText("1 ad, 1 to mend")).toBeTruthy();
+  expect(within(groups).getByText("no ad")).toBeTruthy();
+  expect(within(groups).getByText("no page")).toBeTruthy();
   expect(screen.getByRole("grid", { name: "Keywords of Cords" })).toBeTruthy();
   await userEvent.click(within(groups).getByText("Searches"));
-  expect(namesOf(groups)).toEqual(["Repair", "Cords", "Jobs"]);
+  expect(namesOf(groups)).toEqual(["Repair repair", "Cords cord", "Jobs locked "]);
 });
 
-it("a group is named anew and led to a page where it stands", async () => {
+it("a group is named anew, and bids for all its keywords, where it stands", async () => {
   const asked = await show({ "POST /arrange/groups/2": done });
-  await userEvent.click(await screen.findByLabelText("Landing page"));
-  await userEvent.clear(screen.getByLabelText("Landing page"));
-  await userEvent.type(screen.getByLabelText("Landing page"), "/sash-cords{Enter}");
-  await waitFor(() => expect(asked.map((a) => a.body)).toEqual([{ page: "/sash-cords" }]));
+  await userEvent.type(await screen.findByLabelText("Bid of the group"), "0.8{Enter}");
+  await waitFor(() => expect(asked.at(-1)!.body).toEqual({ bid: 0.8 }));
   await userEvent.clear(screen.getByLabelText("Name of the group"));
   await userEvent.type(screen.getByLabelText("Name of the group"), "Sash cords{Enter}");
   await waitFor(() => expect(asked.at(-1)!.body).toEqual({ name: "Sash cords" }));
+});
+
+const look = (text: string): Schemas["AdLook"] => ({
+  headlines: [{ name: "headline 1", shown: text, characters: text.length, most: 10 }],
+  descriptions: [{ name: "description 1", shown: "Ask.", characters: 4, most: 20 }],
+  faults: [{ kind: "too_long", field: "headline 1", says: "11 characters", must: true }],
+  lines: [{ kind: "doing", said: true, says: "what to do next: ask", mend: "" }],
+});
+
+const adsView: Schemas["AdsView"] = {
+  revision: 1,
+  limits: {
+    platform: "Kestrel",
+    written_ads: true,
+    headlines: 1,
+    descriptions: 1,
+    headline_characters: 10,
+    description_characters: 20,
+    ads_per_group: 2,
+  },
+  ads: [
+    {
+      ...look("Sash cords!"),
+      id: 5,
+      key: "a5",
+      group_id: 2,
+      written_headlines: ["Sash ‹keyword›"],
+      written_descriptions: ["Ask."],
+    },
+  ],
+  without: [1],
+};
+
+const withAds = {
+  "GET /arrange/ads": () => ({ body: adsView }),
+  "POST /arrange/ads/look": () => ({ body: look("Sash cords!") }),
+  "POST /arrange/ads": done,
+};
+
+const written = (asked: { path: string; body: unknown }[]) =>
+  asked.filter(({ path }) => path.endsWith("/arrange/ads")).map(({ body }) => body);
+
+const openAds = async () => {
+  const leaves = await screen.findByRole("radiogroup", { name: "Leaves of the group" });
+  await userEvent.click(within(leaves).getByRole("radio", { name: "Ads 1" }));
+};
+
+it("an ad is read on a slip with its counts, and kept with Enter", async () => {
+  const asked = await show(withAds);
+  await openAds();
+  expect((await screen.findByLabelText("The ad as it would be read")).textContent).toContain(
+    "Sash cords!",
+  );
+  expect(screen.getByText("11, 1 over")).toBeTruthy();
+  await userEvent.type(screen.getByLabelText("description 1"), " Now.{Enter}");
+  await waitFor(() =>
+    expect(written(asked)).toEqual([
+      { group_id: 2, ad_id: 5, headlines: ["Sash ‹keyword›"], descriptions: ["Ask. Now."] },
+    ]),
+  );
+});
+
+it("the next group without an ad is reached and written by keys alone", async () => {
+  const asked = await show(withAds);
+  (await screen.findByRole("grid", { name: "Ad groups" })).focus();
+  await userEvent.keyboard("u");
+  expect(await screen.findByText("0 ads, Kestrel takes 2")).toBeTruthy();
+  await waitFor(() => expect(document.activeElement?.tagName).toBe("TEXTAREA"));
+  await userEvent.keyboard("Repairs{Enter}");
+  await waitFor(() =>
+    expect(written(asked)).toEqual([
+      { group_id: 1, ad_id: null, headlines: ["Repairs"], descriptions: [""] },
+    ]),
+  );
+});
+
+it("what was typed and left is kept, and what was not changed is not", async () => {
+  const asked = await show(withAds);
+  await openAds();
+  await userEvent.click(await screen.findByLabelText("headline 1"));
+  await userEvent.click(screen.getByRole("heading", { name: "Arrange" }));
+  expect(written(asked)).toEqual([]);
+  await userEvent.type(screen.getByLabelText("headline 1"), "s");
+  await userEvent.tab();
+  expect(written(asked)).toEqual([]);
+  await userEvent.click(screen.getByRole("heading", { name: "Arrange" }));
+  await waitFor(() => expect(written(asked)).toHaveLength(1));
 });
 
 it("keywords are moved with keys alone, to a group that is made where there is none", async () => {

@@ -21,21 +21,26 @@ const matches: { id: Match; name: string; about: string }[] = [
 const settleMilliseconds = 250;
 const shownLines = 200;
 
-type Props = { open: boolean; onOpen: (open: boolean) => void };
+type Props = {
+  open: boolean;
+  onOpen: (open: boolean) => void;
+  /** Where they act at first: g and a group's id, c and a campaign's, or the whole plan. */
+  start?: string;
+};
 
 /** Negatives, one a line: what each would do is said before any is added. */
-export const AddSheet = ({ open, onOpen }: Props) => (
+export const AddSheet = ({ open, onOpen, start = "whole" }: Props) => (
   <Sheet title="Add negatives" open={open} onOpen={onOpen} width={680}>
-    <Add onDone={() => onOpen(false)} />
+    <Add start={start} onDone={() => onOpen(false)} />
   </Sheet>
 );
 
-function Add({ onDone }: { onDone: () => void }) {
+function Add({ start, onDone }: { start: string; onDone: () => void }) {
   const { summary, sheet } = usePlan();
   const send = usePlanChange();
   const [text, setText] = useState("");
   const [match, setMatch] = useState<Match>("phrase");
-  const [where, setWhere] = useState("whole");
+  const [where, setWhere] = useState(start);
   const [note, setNote] = useState("");
   const place = {
     campaign_id: where.startsWith("c") ? Number(where.slice(1)) : null,

@@ -1,0 +1,1 @@
+"""Pages of the site: which words they say, which fits a group, which are worth writing."""

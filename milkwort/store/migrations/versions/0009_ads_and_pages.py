@@ -1,0 +1,95 @@
+"""Written ads; pages with their text; groups with a bid and a lock of their own."""
+
+from __future__ import annotations
+
+import json
+import zlib
+from typing import Any
+
+import sqlalchemy as sa
+from alembic import op
+
+revision = "0009"
+down_revision = "0008"
+branch_labels = None
+depends_on = None
+
+_COUNTED = {"sqlite_autoincrement": True}
+_NEW: dict[str, dict[str, Any]] = {
+    "campaign": {"landing_page": ""},
+    "ad_group": {"bid": None, "locked": False},
+}
+"""What rows that are already there have in the new columns."""
+
+
+def upgrade() -> None:
+    with op.batch_alter_table("campaign", recreate="always", table_kwargs=_COUNTED) as campaign:
+        campaign.add_column(
+            sa.Column("landing_page", sa.String(), nullable=False, server_default="")
+        )
+    with op.batch_alter_table("ad_group", recreate="always", table_kwargs=_COUNTED) as group:
+        group.add_column(sa.Column("bid", sa.Double(), nullable=True))
+        group.add_column(sa.Column("locked", sa.Boolean(), nullable=False, server_default="0"))
+    op.create_table(
+        "ad",
+        sa.Column("plan_id", sa.Integer(), nullable=False),
+        sa.Column("key", sa.String(), nullable=False),
+        sa.Column("ad_group_id", sa.Integer(), nullable=False),
+        sa.Column("headlines", sa.JSON(), nullable=False),
+        sa.Column("descriptions", sa.JSON(), nullable=False),
+        sa.Column("id", sa.Integer(), nullable=False),
+        sa.ForeignKeyConstraint(["plan_id"], ["plan.id"], name=op.f("fk_ad_plan_id")),
+        sa.ForeignKeyConstraint(["ad_group_id"], ["ad_group.id"], name=op.f("fk_ad_ad_group_id")),
+        sa.PrimaryKeyConstraint("id", name=op.f("pk_ad")),
+        sa.UniqueConstraint("plan_id", "key", name="uq_ad_key"),
+        sqlite_autoincrement=True,
+    )
+    op.create_index(op.f("ix_ad_ad_group_id"), "ad", ["ad_group_id"])
+    op.create_table(
+        "page",
+        sa.Column("client_id", sa.Integer(), nullable=False),
+        sa.Column("address", sa.String(), nullable=False),
+        sa.Column("title", sa.String(), nullable=False),
+        sa.Column("headings", sa.JSON(), nullable=False),
+        sa.Column("text", sa.String(), nullable=False),
+        sa.Column("at", sa.String(), nullable=False),
+        sa.Column("id", sa.Integer(), nullable=False),
+        sa.ForeignKeyConstraint(["client_id"], ["client.id"], name=op.f("fk_page_client_id")),
+        sa.PrimaryKeyConstraint("id", name=op.f("pk_page")),
+        sqlite_autoincrement=True,
+    )
+    op.create_index(op.f("ix_page_client_id"), "page", ["client_id"])
+    _journals(op.get_bind())
+
+
+def _journals(bind: Any) -> None:
+    """Say what was written so far in the terms of the new columns, so that it can be undone."""
+    for one, packed in bind.exec_driver_sql(
+        "SELECT id, steps FROM journal WHERE schema = '0008'"
+    ).all():
+        content = b"".join(
+            zlib.compress(json.dumps(_told_anew(step)).encode(), 1) for step in _steps(packed)
+        )
+        bind.exec_driver_sql("UPDATE journal SET steps = ?, schema = '0009' WHERE id = ?",
+                             (content, one))  # fmt: skip
+
+
+def _steps(packed: bytes) -> list[dict[str, Any]]:
+    steps: list[dict[str, Any]] = []
+    while packed:
+        unpacker = zlib.decompressobj()
+        found = json.loads(unpacker.decompress(packed))
+        steps += found if isinstance(found, list) else [found]
+        packed = unpacker.unused_data
+    return steps
+
+
+def _told_anew(step: dict[str, Any]) -> dict[str, Any]:
+    """Give rows that are made or removed their new columns; a change of some has none of them."""
+    for row in step.get("rows", ()):
+        row.update(_NEW.get(step["table"], {}))
+    return step
+
+
+def downgrade() -> None:
+    raise NotImplementedError("Ads and pages have no place in older tables.")
