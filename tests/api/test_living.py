@@ -107,7 +107,7 @@ def test_a_server_told_to_stop_in_the_middle_of_its_draws_stops_without_a_fuss(t
         drawn = thread.submit(httpx.get, f"{plan}/ranges", timeout=30)
         time.sleep(0.3)
         process.terminate()
-        assert drawn.result().status_code == 404
+        assert drawn.result().json() is None
     _, complaints = process.communicate(timeout=10)
     assert "Traceback" not in complaints
 

@@ -11,7 +11,6 @@ from typing import Any
 
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.summary import ranges_block
-from milkwort.core.errors import NotFoundError
 from milkwort.core.plan.draws import draw_month
 
 __all__ = ["Drawing"]
@@ -36,13 +35,10 @@ class Drawing:
         self._ranges: dict[int, dict[str, Any]] = {}
         self._ended = False
 
-    def ranges(self, plan_id: int) -> dict[str, Any]:
+    def ranges(self, plan_id: int) -> dict[str, Any] | None:
         """Return how wide a plan's forecast is; drawn where it isn't known for this revision.
 
-        Raises
-        ------
-        NotFoundError
-            Where the plan changed before the draws were done.
+        None where the plan changed before the draws were done: nobody wants them any more.
         """
         return self._drawer.submit(self._draw, plan_id).result()
 
@@ -55,7 +51,7 @@ class Drawing:
         self.end()
         self._drawer.shutdown(cancel_futures=True)
 
-    def _draw(self, plan_id: int) -> dict[str, Any]:
+    def _draw(self, plan_id: int) -> dict[str, Any] | None:
         loaded = self._plan(plan_id)
         revision = loaded.record.revision
         known = self._ranges.get(plan_id)
@@ -67,7 +63,7 @@ class Drawing:
 
         drawn = draw_month(loaded.result, still_wanted=still_wanted)
         if drawn is None:
-            raise NotFoundError("The plan changed before its ranges were drawn.", "ranges")
+            return None
         self._ranges[plan_id] = ranges_block(drawn, revision)
         return self._ranges[plan_id]
 

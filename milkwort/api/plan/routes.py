@@ -164,7 +164,7 @@ def workings(plan_id: int, figure: FigureName, work: Work) -> Response:
 
 @router.get("/plans/{plan_id}/ranges", responses=shape_of(Ranges))
 def ranges(plan_id: int, work: Work) -> Response:
-    """Draw the month and return how wide its forecast is."""
+    """Draw the month and return how wide its forecast is; null where the plan changed meanwhile."""
     return sent(work.ranges(plan_id))
 
 

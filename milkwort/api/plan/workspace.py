@@ -241,13 +241,10 @@ class Workspace:
         with self.database.begin() as session:
             return reserve_ids(session, table, count)
 
-    def ranges(self, plan_id: int) -> dict[str, Any]:
+    def ranges(self, plan_id: int) -> dict[str, Any] | None:
         """Return how wide the plan's forecast is, for the revision it now has.
 
-        Raises
-        ------
-        NotFoundError
-            Where the plan changed before the draws were done.
+        None where the plan changed before the draws were done.
         """
         return self._drawing.ranges(plan_id)
 

@@ -1,4 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
 import { client, taken, type Summary, type Schemas } from "../data/client";
 import { useSettled } from "../parts/useSettled";
 
@@ -14,14 +15,18 @@ export function useRanges(summary: Summary): { ranges: Ranges | undefined; late:
   const query = useQuery({
     queryKey: ["ranges", id, settled],
     queryFn: () =>
-      taken<Ranges>(
+      taken<Ranges | null>(
         client.GET("/api/plans/{plan_id}/ranges", { params: { path: { plan_id: id } } }),
       ),
-    placeholderData: (before) => before,
     enabled: settled === summary.revision,
     retry: false,
     staleTime: Infinity,
     gcTime: 60_000,
   });
-  return { ranges: query.data, late: query.data?.revision !== summary.revision };
+  const [held, setHeld] = useState<{ id: number; ranges: Ranges } | null>(null);
+  const drawn = query.data;
+  if (drawn && (held?.ranges !== drawn || held.id !== id)) setHeld({ id, ranges: drawn });
+  // none was drawn where the plan changed meanwhile: the last ones stay until there are others
+  const ranges = drawn ?? (held?.id === id ? held.ranges : undefined);
+  return { ranges, late: ranges?.revision !== summary.revision };
 }

@@ -1703,7 +1703,7 @@ export interface paths {
         };
         /**
          * Ranges
-         * @description Draw the month and return how wide its forecast is.
+         * @description Draw the month and return how wide its forecast is; null where the plan changed meanwhile.
          */
         get: operations["ranges_api_plans__plan_id__ranges_get"];
         put?: never;
