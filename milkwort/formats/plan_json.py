@@ -13,6 +13,7 @@ import orjson
 from pydantic import AliasChoices, BaseModel, ConfigDict, Field, TypeAdapter, ValidationError
 
 from milkwort.core.brief.fields import OF_PLAN
+from milkwort.core.brief.spots import Pays
 from milkwort.core.errors import BadValueError, TooLargeError
 from milkwort.core.gather.past import PastRow
 from milkwort.core.gather.rivals import RivalRow
@@ -22,6 +23,7 @@ from milkwort.formats.field_models import with_brief_fields
 from milkwort.formats.first_plan_json import FIRST_FORMAT, from_first
 from milkwort.formats.plan_values import (
     SHAPES,
+    AudienceValues,
     HouseRuleValues,
     OfferValues,
     SavedFilterValues,
@@ -32,7 +34,7 @@ from milkwort.formats.text_table import MAX_BYTES
 __all__ = [
     "FORMAT", "AdDocument", "CallDocument", "CampaignDocument", "ClientDocument", "GroupDocument",
     "KeywordDocument", "NegativeDocument", "OfferDocument", "PlanDocument", "PlanValues",
-    "ReadingDocument", "read_plan_json", "write_plan_json",
+    "ReadingDocument", "SpotDocument", "read_plan_json", "write_plan_json",
 ]  # fmt: skip
 
 FORMAT = "milkwort-plan-2"
@@ -93,6 +95,26 @@ class CampaignDocument(_Part):
     showing: ShowingValues | None = None
     note: str = Field(default="", max_length=4000)
     landing_page: str = Field(default="", max_length=4000)
+    first_day: str = Field(default="", max_length=10)
+    last_day: str = Field(default="", max_length=10)
+    bid_moves: str = Field(default="", max_length=400)
+    partner_sites: bool = False
+    audience: list[AudienceValues] | None = Field(default=None, max_length=50)
+
+
+class SpotDocument(_Part):
+    """A place to be shown without a keyword: the key of its campaign, its offer from 1."""
+
+    key: str = _Key
+    campaign: str
+    offer: int | None = Field(default=None, ge=1)
+    name: str = Field(min_length=1, max_length=200)
+    pays: Pays
+    price: float = Field(gt=0, le=1e12)
+    showings: float = Field(default=0.0, ge=0, le=1e12)
+    clicks: float = Field(default=0.0, ge=0, le=1e12)
+    click_rate: float = Field(default=0.0, ge=0, le=1)
+    sells: float | None = Field(default=None, ge=0, le=1000)
 
 
 class GroupDocument(_Part):
@@ -104,6 +126,7 @@ class GroupDocument(_Part):
     landing_page: str = Field(default="", max_length=4000)
     bid: float | None = Field(default=None, gt=0, le=1e12)
     locked: bool = False
+    blocks_twins: bool = False
 
 
 class AdDocument(_Part):
@@ -236,6 +259,7 @@ class PlanDocument(_Part):
     ads: list[AdDocument] = Field(default=[], max_length=100_000)
     keywords: list[KeywordDocument] = Field(default=[], max_length=_MOST_KEYWORDS)
     negatives: list[NegativeDocument] = []
+    spots: list[SpotDocument] = Field(default=[], max_length=1000)
 
 
 def write_plan_json(document: PlanDocument) -> bytes:

@@ -13,8 +13,8 @@ from milkwort.core.sift.house_rules import rule_of
 from milkwort.formats.field_models import with_brief_fields, with_fields_of
 
 __all__ = [
-    "SHAPES", "HouseRuleValues", "OfferValues", "ProfileValues", "SavedFilterValues",
-    "ShowingValues", "WhenValues",
+    "SHAPES", "AudienceValues", "HouseRuleValues", "OfferValues", "ProfileValues",
+    "SavedFilterValues", "ShowingValues", "WhenValues",
 ]  # fmt: skip
 
 
@@ -57,6 +57,16 @@ class ShowingValues(BaseModel):
     to_hour: int
     zone: str = Field(default="", max_length=60)
     share: float | None = None
+
+
+class AudienceValues(BaseModel):
+    """Devices or people in words, their share of the searches, and how well they buy."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    who: str = Field(min_length=1, max_length=120)
+    share: float | None = Field(default=None, ge=0, le=1)
+    sells: float | None = Field(default=None, ge=0, le=100)
 
 
 SHAPES: dict[type, Any] = {Profile: ProfileValues, Showing: ShowingValues}

@@ -5,12 +5,14 @@ from __future__ import annotations
 import datetime
 import math
 from collections.abc import Mapping, Sequence
+from dataclasses import replace
 from typing import Any
 
 from milkwort.core.brief.brief import Brief
 from milkwort.core.brief.campaigns import OwnTerms
 from milkwort.core.brief.fields import OF_OFFER, OF_PLAN
 from milkwort.core.brief.limits import Limits, SpendLimit
+from milkwort.core.brief.spots import Spot
 from milkwort.core.brief.values import Beside, brief_of_values
 from milkwort.core.errors import BadValueError
 from milkwort.core.words.negatives import Negative
@@ -35,6 +37,7 @@ def brief_of(
     negatives: Sequence[StoredNegative] = (),
     word_kinds: Mapping[str, str] | None = None,
     structure: Structure = NO_STRUCTURE,
+    offer_ids: Sequence[int] = (),
 ) -> Brief:
     """Return the brief that stored values make, checked.
 
@@ -49,7 +52,9 @@ def brief_of(
     word_kinds : mapping, optional
         Kind of a word, where the planner said one.
     structure : Structure
-        Campaigns and groups, whose places are their numbers in the core.
+        Campaigns, groups and spots; their places are their numbers in the core.
+    offer_ids : sequence of int
+        In the brief's order, for what points at an offer.
 
     Raises
     ------
@@ -59,9 +64,24 @@ def brief_of(
     _first_day(values["start_date"])
     own = {at: c.own_terms for at, c in enumerate(structure.campaigns) if c.own_terms != OwnTerms()}
     beside = Beside(
-        assumptions, _numbered(negatives, structure), word_kinds, _limits(structure), own
+        assumptions,
+        _numbered(negatives, structure),
+        word_kinds,
+        _limits(structure),
+        own,
+        _spots(structure, offer_ids),
     )
     return brief_of_values(name, values, beside)
+
+
+def _spots(structure: Structure, offer_ids: Sequence[int]) -> tuple[Spot, ...]:
+    """Return spots as the core has them: campaigns and offers by their numbers."""
+    campaigns = {c.id: at for at, c in enumerate(structure.campaigns)}
+    offers: dict[int | None, int] = {offer: at for at, offer in enumerate(offer_ids)}
+    return tuple(
+        replace(one.spot, campaign=campaigns[one.campaign_id], offer=offers.get(one.offer_id, 0))
+        for one in structure.spots
+    )
 
 
 def _limits(structure: Structure) -> Limits:

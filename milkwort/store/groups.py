@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections import Counter
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
+from datetime import date
 from typing import Any
 
 from sqlalchemy import select
@@ -16,6 +17,7 @@ from milkwort.core.brief.showing import showing_of_values
 from milkwort.core.errors import BadValueError, NotFoundError
 from milkwort.store import models
 from milkwort.store.journal import Change, Prepared, Reserve, prepare
+from milkwort.store.spots import StoredSpot, list_spots
 
 __all__ = [
     "FIRST_CAMPAIGN",
@@ -63,6 +65,11 @@ class Campaign:
     own_terms: OwnTerms = field(default_factory=OwnTerms)
     note: str = ""
     page: str = ""
+    first_day: str = ""
+    last_day: str = ""
+    bid_moves: str = ""
+    partner_sites: bool = False
+    audience: tuple[Mapping[str, Any], ...] = ()
 
 
 @dataclass(frozen=True)
@@ -76,6 +83,7 @@ class Group:
     page: str = ""
     bid: float | None = None
     locked: bool = False
+    blocks_twins: bool = False
 
 
 @dataclass(frozen=True)
@@ -89,10 +97,11 @@ class Place:
 
 @dataclass(frozen=True)
 class Structure:
-    """All campaigns and groups of a plan, also empty ones, in the order they were made."""
+    """All campaigns, groups and spots of a plan, also empty ones, in the order they were made."""
 
     campaigns: tuple[Campaign, ...] = ()
     groups: tuple[Group, ...] = ()
+    spots: tuple[StoredSpot, ...] = ()
 
     def group(self, group_id: int) -> Group:
         """Return a group.
@@ -151,13 +160,18 @@ def load_structure(session: Session, plan_id: int) -> Structure:
             c.area_share,
             c.showing,
             c.landing_page,
+            c.first_day,
+            c.last_day,
+            c.bid_moves,
+            c.partner_sites,
+            c.audience,
             c.note,
         )
         .where(c.plan_id == plan_id)
         .order_by(c.id)
     )
     groups = session.execute(
-        select(g.id, g.key, g.campaign_id, g.name, g.landing_page, g.bid, g.locked)
+        select(g.id, g.key, g.campaign_id, g.name, g.landing_page, g.bid, g.locked, g.blocks_twins)
         .where(g.plan_id == plan_id)
         .order_by(g.campaign_id, g.id)
     )
@@ -173,10 +187,16 @@ def load_structure(session: Session, plan_id: int) -> Structure:
                 own_terms_of(row.area_share, row.showing),
                 row.note,
                 row.landing_page,
+                row.first_day,
+                row.last_day,
+                row.bid_moves,
+                row.partner_sites,
+                tuple(row.audience or ()),
             )
             for row in campaigns
         ),
         tuple(Group(*row) for row in groups),
+        tuple(list_spots(session, plan_id)),
     )
 
 
@@ -232,6 +252,7 @@ def edit_campaign(change: Change, campaign_id: int, values: Mapping[str, Any]) -
     own_terms_of(new.get("area_share"), new.get("showing"))
     if "landing_page" in new:
         new["landing_page"] = _address(new["landing_page"])
+    _check_days(new.get("first_day", held.first_day), new.get("last_day", held.last_day))
     share = new.get("scouting_share")
     if share is not None and not 0 <= share <= 1:
         raise BadValueError("scouting_share", "a share from 0 to 1", share)
@@ -240,6 +261,17 @@ def edit_campaign(change: Change, campaign_id: int, values: Mapping[str, Any]) -
         others = {c.id: {"scouting_share": None} for c in structure.campaigns
                   if c.id != campaign_id and c.scouting_share is not None}  # fmt: skip
         change.update(models.Campaign, others)
+
+
+def _check_days(first: str, last: str) -> None:
+    for name, day in (("first_day", first), ("last_day", last)):
+        if day:
+            try:
+                date.fromisoformat(day)
+            except ValueError:
+                raise BadValueError(name, "a day such as 2027-03-01, or none", day) from None
+    if first and last and last < first:
+        raise BadValueError("last_day", f"a day not before {first}", last)
 
 
 def _address(page: str) -> str:
@@ -406,7 +438,7 @@ def remove_groups(change: Change, ids: Sequence[int]) -> None:
 
 
 def remove_campaign(change: Change, campaign_id: int) -> None:
-    """Remove a campaign that no group is in, with the negatives that act in it.
+    """Remove a campaign that no group is in, with its spots and the negatives that act in it.
 
     Raises
     ------
@@ -420,9 +452,9 @@ def remove_campaign(change: Change, campaign_id: int) -> None:
     held = [g for g in structure.groups if g.campaign_id == campaign_id]
     if held:
         raise BadValueError(campaign.name, "a campaign without groups", f"{len(held):,} groups")
-    n = models.Negative
-    inside = change.session.scalars(select(n.id).where(n.campaign_id == campaign_id))
-    change.delete(n, list(inside))
+    for inside in (models.Negative, models.Spot):
+        mine = change.session.scalars(select(inside.id).where(inside.campaign_id == campaign_id))
+        change.delete(inside, list(mine))
     change.delete(models.Campaign, [campaign_id])
 
 
@@ -444,7 +476,8 @@ def new_campaign(plan_id: int, name: str) -> dict[str, Any]:
     """Return the row of a campaign that nothing is said of yet."""
     return {"plan_id": plan_id, "name": name, "least_spend": 0.0, "most_spend": None,
             "scouting_share": None, "area_share": None, "showing": None, "note": "",
-            "landing_page": ""}  # fmt: skip
+            "landing_page": "", "first_day": "", "last_day": "", "bid_moves": "",
+            "partner_sites": False, "audience": None}  # fmt: skip
 
 
 def new_group(plan_id: int, campaign_id: int, name: str, page: str = "") -> dict[str, Any]:
@@ -456,4 +489,5 @@ def new_group(plan_id: int, campaign_id: int, name: str, page: str = "") -> dict
         "landing_page": page,
         "bid": None,
         "locked": False,
+        "blocks_twins": False,
     }

@@ -42,6 +42,7 @@ __all__ = [
     "Reading",
     "Recipe",
     "RivalList",
+    "Spot",
 ]
 
 
@@ -163,6 +164,14 @@ class Campaign(Base):
     note: Mapped[str] = mapped_column(server_default="")
     landing_page: Mapped[str] = mapped_column(server_default="")
     """Where the ads of its groups lead that have no page of their own."""
+    first_day: Mapped[str] = mapped_column(server_default="")
+    last_day: Mapped[str] = mapped_column(server_default="")
+    """Days such as 2027-03-01; empty for the plan's first day, and for no last one."""
+    bid_moves: Mapped[str] = mapped_column(server_default="")
+    """How the platform may move its bids, in words."""
+    partner_sites: Mapped[bool] = mapped_column(server_default="0")
+    audience: Mapped[list[Any] | None]
+    """Devices and audiences in words, each with its share of searches and how well it buys."""
 
 
 class AdGroup(Base):
@@ -180,6 +189,8 @@ class AdGroup(Base):
     """What its keywords bid that have no bid of their own, money a click."""
     locked: Mapped[bool] = mapped_column(server_default="0")
     """Whether ready structures leave it alone."""
+    blocks_twins: Mapped[bool] = mapped_column(server_default="0")
+    """Whether texts that other groups hold as exact are blocked here exactly, at the platform."""
 
 
 class Ad(Base):
@@ -279,6 +290,29 @@ class Negative(Base):
     at: Mapped[str]
     note: Mapped[str] = mapped_column(server_default="")
     """Why it stands though it stops something wanted."""
+
+
+class Spot(Base):
+    """A place to be shown that has no keyword."""
+
+    __tablename__ = "spot"
+    __table_args__ = (_key("spot"),)
+
+    plan_id: Mapped[int] = mapped_column(ForeignKey("plan.id"))
+    key: Mapped[str]
+    campaign_id: Mapped[int] = mapped_column(ForeignKey("campaign.id"), index=True)
+    offer_id: Mapped[int | None] = mapped_column(ForeignKey("offer.id"), index=True)
+    """The offer it sells; none for the first."""
+    name: Mapped[str]
+    pays: Mapped[str]
+    price: Mapped[float]
+    """Money a thousand showings, or a click."""
+    showings: Mapped[float] = mapped_column(server_default="0")
+    clicks: Mapped[float] = mapped_column(server_default="0")
+    """At most so many a month, as it pays."""
+    click_rate: Mapped[float] = mapped_column(server_default="0")
+    sells: Mapped[float | None]
+    """How many times as well as a search click its clicks sell; none for what is usual."""
 
 
 class Recipe(Base):

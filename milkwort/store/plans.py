@@ -167,6 +167,7 @@ def load_plan(session: Session, plan_id: int) -> PlanRecord:
     assumptions = {name: value for name, value in stored.items() if name not in RETIRED}
     negatives = tuple(list_negatives(session, plan_id))
     structure = load_structure(session, plan_id)
+    offer_ids = (offer.id, *(one.id for one in more))
     own = own_ways_of(plan)
     return PlanRecord(
         id=plan.id,
@@ -179,8 +180,10 @@ def load_plan(session: Session, plan_id: int) -> PlanRecord:
         not_entered=tuple(plan.not_entered),
         assumptions=assumptions,
         retired=tuple(name for name in stored if name in RETIRED),
-        brief=brief_of(plan.name, values, assumptions, negatives, own.word_kinds, structure),
-        offer_ids=(offer.id, *(one.id for one in more)),
+        brief=brief_of(
+            plan.name, values, assumptions, negatives, own.word_kinds, structure, offer_ids
+        ),
+        offer_ids=offer_ids,
         structure=structure,
         negatives=negatives,
         ads=tuple(list_ads(session, plan_id)),
@@ -351,6 +354,9 @@ def _change_offers(change: Change, record: PlanRecord, wanted: Sequence[Mapping[
     k = models.Keyword
     orphans = change.session.scalars(select(k.id).where(k.offer_id.in_(list(left))))
     change.update(k, {i: {"offer_id": None} for i in orphans})
+    s = models.Spot
+    spots = change.session.scalars(select(s.id).where(s.offer_id.in_(list(left))))
+    change.update(s, {i: {"offer_id": None} for i in spots})
     change.delete(models.Offer, list(left))
     change.insert(models.Offer, new)
 

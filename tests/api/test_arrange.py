@@ -154,14 +154,78 @@ def test_a_group_or_keyword_that_is_not_there_is_said(client, plan):
     assert client.post(f"{plan}/arrange/move", json={"ids": [999], "group": "A"}).status_code == 404
 
 
+def offers(client, plan, **asked):
+    answer = client.post(f"{plan}/arrange/structures", json=asked)
+    assert answer.status_code == 200, answer.text
+    return answer.json()["items"]
+
+
+def fitted(client, plan, **choice):
+    answer = client.post(f"{plan}/arrange/structures/fit", json=choice)
+    assert answer.status_code == 200, answer.text
+    return answer.json()
+
+
+def test_a_structure_says_what_it_brings_for_the_same_money_and_keeps_its_word(client, plan):
+    now = client.post(f"{plan}/arrange/structures", json={}).json()["now"]
+    purse = client.get(plan).json()["summary"]["purse"]
+    assert now["customers"] == pytest.approx(purse["customers"])
+    for kind in ("theme", "match", "mixed"):
+        promised = fitted(client, plan, kind=kind)
+        done = client.post(f"{plan}/arrange/structure", json={"kind": kind}).json()
+        after = client.get(plan).json()["summary"]
+        assert after["purse"]["customers"] == pytest.approx(promised["customers"]), kind
+        assert after["trail"]["without_ad"] == promised["to_write"], kind
+        assert (
+            after["trail"]["groups"] == promised["groups"] and done["did"] == f"arrange by {kind}"
+        )
+        client.post(f"{plan}/undo")
+
+
+def test_the_dial_says_which_twin_bids_lower_and_sets_it(client, plan):
+    choice = {"kind": "mixed", "lower": "phrase", "by": 0.25}
+    assert fitted(client, plan, **choice)["bids_set"] == 2
+    client.post(f"{plan}/arrange/structure", json=choice)
+    sheet = client.get(plan).json()["sheet"]
+    bids = {}
+    for text, match, bid in zip(sheet["texts"]["text"], sheet["texts"]["match"],
+                                sheet["figures"]["bid"], strict=True):  # fmt: skip
+        bids[text, match] = bid
+    for text in ("sash window repair", "sash cord replacement"):
+        assert 0 < bids[text, "phrase"] < bids[text, "exact"]
+    client.post(f"{plan}/undo")
+    assert len(client.get(plan).json()["sheet"]["texts"]["text"]) == len(ids_of(client, plan))
+
+
+def test_group_sizes_follow_the_dial_and_locked_groups_are_left_alone(client, plan):
+    assert [i["largest"] for i in offers(client, plan, most=1)] == [1] * 6
+    groups = arranged(client, plan).groups
+    repair = groups.id[groups.name.index("Repair")]
+    client.post(f"{plan}/arrange/groups/{repair}", json={"locked": True})
+    assert {i["moves"] for i in offers(client, plan)} == {0}
+    client.post(f"{plan}/arrange/structure", json={"kind": "theme"})
+    assert groups_of(client, plan)["sash window repair"] == "Repair"
+    client.post(f"{plan}/arrange/groups/{repair}", json={"locked": False})
+    only = groups.id[groups.name.index("Paint")]
+    none = client.post(f"{plan}/arrange/structures", json={"group_ids": [only]})
+    assert none.status_code == 422, "no keyword of it is kept"
+
+
 def test_each_ready_structure_says_what_it_would_do_and_does_it(client, plan):
-    offered = client.get(f"{plan}/arrange/structures").json()
-    assert {item["kind"] for item in offered} == {"theme", "match", "intent", "offer", "aim"}
+    offered = offers(client, plan)
+    assert {item["kind"] for item in offered} == {
+        "theme",
+        "match",
+        "mixed",
+        "intent",
+        "offer",
+        "aim",
+    }
     before = client.get(plan).json()["sheet"]["texts"]
     for item in offered:
         done = client.post(f"{plan}/arrange/structure", json={"kind": item["kind"]})
         assert done.status_code == 200, item
-        now = {i["kind"]: i for i in client.get(f"{plan}/arrange/structures").json()}
+        now = {i["kind"]: i for i in offers(client, plan)}
         assert now[item["kind"]]["moves"] == 0 and now[item["kind"]]["adds"] == 0
         view = arranged(client, plan).groups
         used = {c for c, kept in zip(view.campaign, view.kept, strict=True) if kept}
@@ -196,7 +260,7 @@ def test_a_blank_plan_has_nothing_to_arrange_and_says_so(client):
     address = f"/api/plans/{made['id']}"
     view = arranged(client, address)
     assert view.groups.id == [] and view.conflicts == []
-    offered = client.get(f"{address}/arrange/structures").json()
+    offered = offers(client, address)
     assert {(item["groups"], item["moves"], item["adds"]) for item in offered} == {(0, 0, 0)}
     assert client.post(f"{address}/arrange/structure", json={"kind": "match"}).status_code == 200
 

@@ -26,6 +26,7 @@ from milkwort.store.plan_state import (
 from milkwort.store.plans import add_plan, change_assumptions, change_brief, load_plan
 from milkwort.store.readings import set_rule
 from milkwort.store.sheet import load_sheet
+from milkwort.store.spots import put_spot
 
 
 @pytest.mark.parametrize(
@@ -61,6 +62,7 @@ _IN_A_FILE = {
     models.RivalList: plan_json.RivalListDocument,
     models.PastList: plan_json.PastListDocument,
     models.Page: plan_json.PageDocument,
+    models.Spot: plan_json.SpotDocument,
 }
 _POINTS = {"ad_group_id": "group", "campaign_id": "campaign", "offer_id": "offer"}
 _NOT_SAID = {"id", "plan_id", "client_id", "keyword_id", "normalised", "revision", "created_at",
@@ -149,6 +151,8 @@ def full(database):
         edit_group(change, paint.id, {"bid": 0.8, "locked": True, "landing_page": "/paint"})
         add_ads(change, [(paint.id, Ad(("Paint ‹place›", "Ask us"), ("We paint.",)))])
         set_pages(change, [PageText("/paint", "Paint", ("Boxes",), "All of it.")])
+        put_spot(change, {"campaign_id": brand.id, "name": "Front page", "pays": "showings",
+                          "price": 2.5, "showings": 9000.0, "click_rate": 0.01})  # fmt: skip
         set_own(change, {"quick_reasons": ["mine"], "word_kinds": {"sash": "what"}})
         set_rule(change, "mean", load_plan(session, plan_id).brief)
         change.finish()
@@ -174,7 +178,9 @@ def seen(session, plan_id):
         sheet.table.group.tolist(), sheet.table.campaign.tolist(), sheet.table.offer.tolist(),
         [(c.key, c.name, c.most_spend) for c in record.structure.campaigns],
         [(g.key, g.name, g.page, g.bid, g.locked) for g in record.structure.groups],
-        [(one.key, one.ad) for one in record.ads], [n.key for n in record.negatives],
+        [(one.key, one.ad) for one in record.ads],
+        [one.key for one in record.structure.spots],
+        [n.key for n in record.negatives],
         [tuple(row) for row in readings],
     )  # fmt: skip
 

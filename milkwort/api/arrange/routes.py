@@ -2,10 +2,8 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-from typing import Any, get_args
+from typing import Any
 
-import numpy as np
 from fastapi import APIRouter, Response
 
 from milkwort.api.arrange.of_client import pages_of
@@ -20,8 +18,6 @@ from milkwort.api.arrange.schemas import (
     GroupsMove,
     KeywordMove,
     NewPlace,
-    StructureChoice,
-    StructureItem,
 )
 from milkwort.api.gather.sold import sold_terms
 from milkwort.api.http.shared import Window, Work, sent
@@ -29,17 +25,8 @@ from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import ChangeAnswer, shape_of
 from milkwort.api.plan.workspace import Decision
 from milkwort.core.arrange import conflicts as core_conflicts
-from milkwort.core.arrange.structures import (
-    STRUCTURE_KINDS,
-    StructureName,
-    arrange,
-    lexicon_of,
-    moves_of,
-    named_so,
-)
 from milkwort.core.counted import counted
 from milkwort.core.errors import NothingUsableError
-from milkwort.store.edits import duplicate_as
 from milkwort.store.groups import (
     FIRST_CAMPAIGN,
     Place,
@@ -55,7 +42,6 @@ from milkwort.store.groups import (
     remove_groups,
 )
 from milkwort.store.journal import Change
-from milkwort.store.keywords import set_calls
 
 router = APIRouter(tags=["arrange"])
 
@@ -76,49 +62,6 @@ def view(plan_id: int, work: Work) -> Response:
             "conflicts": _conflicts(plan, sold_terms(work, plan)),
         }
     )  # fmt: skip
-
-
-@router.get("/plans/{plan_id}/arrange/structures")
-def structures(plan_id: int, work: Work) -> list[StructureItem]:
-    """Return what each ready structure would make of the kept keywords."""
-    plan = work.plan(plan_id)
-    items = []
-    for kind in get_args(StructureName):
-        made = _made(plan, kind)
-        items.append(
-            StructureItem(
-                kind=kind, says=STRUCTURE_KINDS[kind],
-                campaigns=sorted({p.campaign for p in made.places}),
-                groups=len(made.places), moves=made.moves, adds=len(made.twins),
-            )
-        )  # fmt: skip
-    return items
-
-
-@router.post("/plans/{plan_id}/arrange/structure", responses=shape_of(ChangeAnswer))
-def take_structure(
-    plan_id: int, body: StructureChoice, work: Work, window: Window = ""
-) -> Response:
-    """Arrange the kept keywords by a ready structure; undo puts them back.
-
-    Groups and campaigns that are left empty stay until they are removed.
-    """
-
-    def decide(plan: OpenPlan) -> Decision:
-        made = _made(plan, body.kind)
-
-        def do(change: Change) -> None:
-            ids = make_places(change, made.places)
-            for place, keywords in made.places.items():
-                place_keywords(change, ids[place], keywords)
-            added = duplicate_as(change, [plan.sheet.entries[row] for row in made.twins], "phrase")
-            set_calls(change, added, "keep", "", "structure")
-            for place, keyword in zip(made.twin_places, added, strict=True):
-                place_keywords(change, ids[place], [keyword])
-
-        return Decision(f"arrange by {body.kind}", do)
-
-    return sent(work.change(plan_id, decide, window=window))
 
 
 @router.post("/plans/{plan_id}/arrange/move", responses=shape_of(ChangeAnswer))
@@ -157,6 +100,7 @@ def remove(plan_id: int, body: GroupIds, work: Work, window: Window = "") -> Res
         bare: list[int] = []
         if not body.ids:
             left = {g.campaign_id for g in structure.groups if g.id in filled}
+            left |= {spot.campaign_id for spot in structure.spots}
             bare = [c.id for c in structure.campaigns if c.id not in left]
         if not ids and not bare:
             raise NothingUsableError("No group and no campaign is empty.", "groups")
@@ -242,53 +186,6 @@ def edit_one(
         values["landing_page"] = values.pop("page")
     made = Decision("change a campaign", lambda c: edit_campaign(c, campaign_id, values))
     return sent(work.change(plan_id, lambda _: made, window=window))
-
-
-@dataclass(frozen=True)
-class _Made:
-    """A structure on its way to the store.
-
-    Attributes
-    ----------
-    places : dict of Place to list of int
-        Ids of the keywords that belong there.
-    twins : list of int
-        Exact rows to be repeated as phrase.
-    twin_places : list of Place
-    moves : int
-        Keywords that are elsewhere now.
-    """
-
-    places: dict[Place, list[int]]
-    twins: list[int]
-    twin_places: list[Place]
-    moves: int
-
-
-def _made(plan: OpenPlan, kind: StructureName) -> _Made:
-    sheet, brief = plan.sheet, plan.record.brief
-    rows = np.flatnonzero(sheet.table.kept)
-    made = arrange(
-        kind, brief, sheet.table.at(rows), np.nan_to_num(plan.result.demand.own[rows]),
-        lexicon=lexicon_of(brief), brands=named_so(brief, "own", brief.name),
-        rivals=named_so(brief, "rival"),
-    )  # fmt: skip
-    held = _places(plan)
-    entries = [sheet.entries[row] for row in rows.tolist()]
-    moves = moves_of(made, [held.get(entry.group_id) for entry in entries])
-    places: dict[Place, list[int]] = {}
-    for row, place in zip(rows.tolist(), moves.place_of_row, strict=True):
-        places.setdefault(Place(*place), []).append(sheet.ids[row])
-    twin_places = [Place(*place) for place in moves.twin_places]
-    for one in twin_places:
-        places.setdefault(one, [])
-    return _Made(places, rows[made.twins].tolist(), twin_places, moves.moved)
-
-
-def _places(plan: OpenPlan) -> dict[int | None, tuple[str, str]]:
-    structure = plan.sheet.structure
-    campaigns = {c.id: c.name for c in structure.campaigns}
-    return {g.id: (campaigns[g.campaign_id], g.name) for g in structure.groups}
 
 
 def _conflicts(plan: OpenPlan, sold: list[str]) -> list[dict[str, Any]]:

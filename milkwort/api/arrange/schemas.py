@@ -7,7 +7,6 @@ from typing import Literal
 from pydantic import BaseModel, Field
 
 from milkwort.api.plan.schemas import Numbers, Taken
-from milkwort.core.arrange.structures import StructureName
 from milkwort.formats.plan_values import ShowingValues
 
 __all__ = [
@@ -24,8 +23,6 @@ __all__ = [
     "MainWordItem",
     "Misfit",
     "NewPlace",
-    "StructureChoice",
-    "StructureItem",
 ]
 
 
@@ -119,23 +116,6 @@ class ArrangeView(BaseModel):
     ads: int
     pages: int
     conflicts: list[ConflictItem]
-
-
-class StructureItem(BaseModel):
-    """What a ready structure would make of the kept keywords."""
-
-    kind: StructureName
-    says: str
-    campaigns: list[str]
-    groups: int
-    moves: int
-    adds: int
-
-
-class StructureChoice(Taken):
-    """Which ready structure to take."""
-
-    kind: StructureName
 
 
 class GroupEdit(Taken):

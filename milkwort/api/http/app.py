@@ -15,7 +15,7 @@ from sqlalchemy.exc import DatabaseError, OperationalError
 from starlette.exceptions import HTTPException
 
 from milkwort import __version__
-from milkwort.api.arrange import ads, negatives, pages
+from milkwort.api.arrange import ads, negatives, pages, spots, structures
 from milkwort.api.arrange import routes as arrange
 from milkwort.api.brief import routes as brief
 from milkwort.api.fit import routes as fit
@@ -95,6 +95,8 @@ def make_app(settings: Settings | None = None) -> FastAPI:
         editing,
         what_if,
         arrange,
+        structures,
+        spots,
         negatives,
         ads,
         pages,

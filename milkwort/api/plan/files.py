@@ -83,6 +83,13 @@ def plan_file(session: Session, plan_id: int) -> bytes:
             }
             for row in tables["negative"]
         ],
+        "spots": [
+            _without(row, "id", "campaign_id", "offer_id") | {
+                "campaign": campaigns[row["campaign_id"]],
+                "offer": offers.get(row["offer_id"]),
+            }
+            for row in tables["spot"]
+        ],
     })  # fmt: skip
     return write_plan_json(document)
 
@@ -157,6 +164,12 @@ def _tables(document: PlanDocument) -> dict[str, list[Row]]:
     _give_keys(negatives, models.Negative, "negatives")
     for row in negatives:
         _place_negative(row, campaign_of, group_of)
+    spots = _numbered(s.model_dump() for s in document.spots)
+    _give_keys(spots, models.Spot, "spots")
+    for row in spots:
+        where = f"spots, {row['name']}"
+        row["campaign_id"] = _pointed(row.pop("campaign"), campaign_of, where)
+        row["offer_id"] = _offer(row.pop("offer"), document, where)
     assumptions = [
         {"name": name, "value": value}
         for name, value in document.assumptions.items()
@@ -165,7 +178,7 @@ def _tables(document: PlanDocument) -> dict[str, list[Row]]:
     return {
         "offer": _numbered(o.model_dump() for o in document.offers),
         "assumption": _numbered(assumptions), "campaign": campaigns, "ad_group": groups,
-        "ad": ads, "negative": negatives, **_keyword_tables(document, group_of),
+        "ad": ads, "spot": spots, "negative": negatives, **_keyword_tables(document, group_of),
     }  # fmt: skip
 
 
@@ -181,9 +194,7 @@ def _keyword_tables(document: PlanDocument, group_of: dict[str, int]) -> dict[st
             raise BadValueError(where, "a text with at least one word", row["text"])
         group, offer = row.pop("group"), row.pop("offer")
         row["ad_group_id"] = None if group is None else _pointed(group, group_of, where)
-        if offer is not None and offer > len(document.offers):
-            raise BadValueError(where, f"an offer from 1 to {len(document.offers)}", offer)
-        row["offer_id"] = offer
+        row["offer_id"] = _offer(offer, document, where)
         call = row.pop("call")
         if call is not None:
             calls.append({"keyword_id": row["id"], **call, "at": call["at"] or now()})
@@ -192,6 +203,12 @@ def _keyword_tables(document: PlanDocument, group_of: dict[str, int]) -> dict[st
         readings += [{"keyword_id": row["id"], **r, "read_at": r["read_at"] or now()} for r in own]
     _once(keywords, "keywords", lambda row: (row["normalised"], row["match"]))
     return {"keyword": keywords, "reading": _numbered(readings), "call": _numbered(calls)}
+
+
+def _offer(number: int | None, document: PlanDocument, where: str) -> int | None:
+    if number is not None and number > len(document.offers):
+        raise BadValueError(where, f"an offer from 1 to {len(document.offers)}", number)
+    return number
 
 
 def _check_readings(readings: list[Row], where: str) -> None:

@@ -137,4 +137,9 @@ def _segments(result: PlanResult, sheet: Sheet) -> list[dict[str, Any]]:
         for i, name, s in zip(ids, names, spend, strict=True)
         if s > 0
     ]
+    found += [
+        {"id": None, "name": one.spot.name, "spend": float(spend)}
+        for one, spend in zip(sheet.structure.spots, result.spots.spend.tolist(), strict=True)
+        if spend > 0
+    ]
     return sorted(found, key=lambda segment: -float(str(segment["spend"])))

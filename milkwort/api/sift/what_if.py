@@ -74,5 +74,5 @@ def _brief(loaded: OpenPlan, body: WhatIf) -> Brief:
             changed.pop(name, None)
     return brief_of(
         record.name, record.values | fields, changed, record.negatives, record.own.word_kinds,
-        record.structure,
+        record.structure, record.offer_ids,
     )  # fmt: skip

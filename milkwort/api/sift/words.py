@@ -122,8 +122,9 @@ def kind(plan_id: int, body: WordKindChange, work: Work, window: Window = "") ->
             kinds[word] = body.kind
         values = record.values | {"places": places}
         brief = brief_of(
-            record.name, values, record.assumptions, record.negatives, kinds, record.structure
-        )
+            record.name, values, record.assumptions, record.negatives, kinds, record.structure,
+            record.offer_ids,
+        )  # fmt: skip
         anew = intents_read_anew(
             [e.normalised for e in plan.sheet.entries],
             [e.intent for e in plan.sheet.entries],

@@ -9,7 +9,7 @@ from typing import Literal
 
 import numpy as np
 
-from milkwort.core.arrange.grouping import group_by_theme
+from milkwort.core.arrange.grouping import Groups, group_by_theme
 from milkwort.core.arrays import Floats, Ints
 from milkwort.core.brief.brief import Brief
 from milkwort.core.errors import BadValueError
@@ -24,10 +24,11 @@ __all__ = [
     "named_so",
 ]  # fmt: skip
 
-StructureName = Literal["theme", "match", "intent", "offer", "aim"]
+StructureName = Literal["theme", "match", "mixed", "intent", "offer", "aim"]
 STRUCTURE_KINDS: dict[str, str] = {
     "theme": "one campaign, a group for each theme",
     "match": "exact keywords, and the same as phrase match at a lower bid",
+    "mixed": "a group for each theme and match type, exact keywords also as phrase match",
     "intent": "a campaign for each intent",
     "offer": "a campaign for each offer",
     "aim": "our name, others' names, scouting and what we do apart",
@@ -138,12 +139,16 @@ def arrange(
         made = group_by_theme(
             [table.texts[r] for r in rows.tolist()], searches[rows], most=most, lexicon=lexicon
         )
+        if kind == "mixed":
+            made = _by_match(made, table.match[rows])
         of_row[rows] = made.of_row + len(groups)
         groups += [(number, label) for label in made.labels]
     twins = np.zeros(0, dtype=np.int64)
     twin_group = twins
     if kind == "match":
         names, groups, twins, twin_group = _with_twins(table, names, groups, of_row)
+    if kind == "mixed":
+        groups, twins, twin_group = _with_twins_beside(table, groups, of_row)
     return Structure(tuple(names), tuple(groups), of_row, twins, twin_group)
 
 
@@ -151,6 +156,7 @@ def _campaigns(
     kind: str, brief: Brief, table: KeywordTable, brands: tuple[str, ...], rivals: tuple[str, ...]
 ) -> tuple[list[str], Ints]:
     by_kind: dict[str, Callable[[], tuple[list[str], Ints]]] = {
+        "mixed": lambda: (["Search"], np.zeros(len(table), dtype=np.int64)),
         "theme": lambda: (["Search"], np.zeros(len(table), dtype=np.int64)),
         "match": lambda: ([m.capitalize() for m in MATCHES], table.match),
         "intent": lambda: ([i.capitalize() for i in INTENTS], table.intent),
@@ -180,29 +186,54 @@ def _aims(table: KeywordTable, brands: tuple[str, ...], rivals: tuple[str, ...])
     return aims
 
 
+def _by_match(themes: Groups, match: Ints) -> Groups:
+    """Part groups by match type; each is called by its theme and its match type."""
+    pairs = sorted({*zip(themes.of_row.tolist(), match.tolist(), strict=True)})
+    place = {pair: at for at, pair in enumerate(pairs)}
+    of_row = [place[pair] for pair in zip(themes.of_row.tolist(), match.tolist(), strict=True)]
+    labels = tuple(f"{themes.labels[theme]} {MATCHES[number]}" for theme, number in pairs)
+    return Groups(np.array(of_row, dtype=np.int64), labels)
+
+
+def _without_phrase(table: KeywordTable) -> list[int]:
+    """Return the exact rows whose text stands in no phrase row."""
+    exact, phrase = MATCHES.index("exact"), MATCHES.index("phrase")
+    have = {t for t, m in zip(table.texts, table.match.tolist(), strict=True) if m == phrase}
+    return [r for r in np.flatnonzero(table.match == exact).tolist() if table.texts[r] not in have]
+
+
 def _with_twins(
     table: KeywordTable, names: list[str], groups: list[tuple[int, str]], of_row: Ints
 ) -> tuple[list[str], list[tuple[int, str]], Ints, Ints]:
-    """Add a phrase group beside each exact one, for the keywords that have no phrase row."""
-    exact, phrase = MATCHES.index("exact"), MATCHES.index("phrase")
-    have = {t for t, m in zip(table.texts, table.match.tolist(), strict=True) if m == phrase}
-    twins = [r for r in np.flatnonzero(table.match == exact).tolist() if table.texts[r] not in have]
-    if not twins:
-        nothing = np.zeros(0, dtype=np.int64)
-        return names, groups, nothing, nothing
-    if "Phrase" not in names:
+    """Add a phrase group in a campaign of its own for each exact one that lacks phrase rows."""
+    twins = _without_phrase(table)
+    if twins and "Phrase" not in names:
         names = [*names, "Phrase"]
-    campaign = names.index("Phrase")
-    place = {name: at for at, (number, name) in enumerate(groups) if number == campaign}
-    groups = list(groups)
-    of_twin = []
+    wanted = [(names.index("Phrase"), groups[int(of_row[row])][1]) for row in twins]
+    groups, of_twin = _placed(groups, wanted)
+    return names, groups, np.array(twins, dtype=np.int64), of_twin
+
+
+def _with_twins_beside(
+    table: KeywordTable, groups: list[tuple[int, str]], of_row: Ints
+) -> tuple[list[tuple[int, str]], Ints, Ints]:
+    """Add a phrase group beside each exact one, in its campaign, for rows without phrase."""
+    twins = _without_phrase(table)
+    wanted = []
     for row in twins:
-        label = groups[int(of_row[row])][1]
-        if label not in place:
-            place[label] = len(groups)
-            groups.append((campaign, label))
-        of_twin.append(place[label])
-    return names, groups, np.array(twins, dtype=np.int64), np.array(of_twin, dtype=np.int64)
+        campaign, label = groups[int(of_row[row])]
+        wanted.append((campaign, f"{label.removesuffix(' exact')} phrase"))
+    groups, of_twin = _placed(groups, wanted)
+    return groups, np.array(twins, dtype=np.int64), of_twin
+
+
+def _placed(
+    groups: list[tuple[int, str]], wanted: list[tuple[int, str]]
+) -> tuple[list[tuple[int, str]], Ints]:
+    """Return groups with those that are wanted and missing, and where each wanted one is."""
+    every = list(dict.fromkeys([*groups, *wanted]))
+    place = {group: at for at, group in enumerate(every)}
+    return every, np.array([place[one] for one in wanted], dtype=np.int64)
 
 
 def named_so(brief: Brief, kind: str, *more: str) -> tuple[str, ...]:

@@ -13,6 +13,7 @@ from milkwort.core.brief.fields import FIELDS, OF_OFFER, OF_PLAN, BriefField, pa
 from milkwort.core.brief.limits import Limits
 from milkwort.core.brief.platform import profile_of
 from milkwort.core.brief.showing import showing_of_values, values_of_showing
+from milkwort.core.brief.spots import Spot
 from milkwort.core.brief.worth import CeilingRule, Conversion, Offer
 from milkwort.core.errors import BadValueError
 from milkwort.core.words.negatives import Negative
@@ -35,6 +36,7 @@ class Beside:
         Those of campaigns.
     own_terms : mapping of int to OwnTerms
         Of campaigns, by number.
+    spots : tuple of Spot
     """
 
     assumptions: Mapping[str, float]
@@ -42,6 +44,7 @@ class Beside:
     word_kinds: Mapping[str, str] | None = None
     limits: Limits = field(default_factory=Limits)
     own_terms: Mapping[int, OwnTerms] = field(default_factory=dict)
+    spots: tuple[Spot, ...] = ()
 
 
 def brief_of_values(name: str, values: Mapping[str, Any], beside: Beside) -> Brief:
@@ -81,6 +84,7 @@ def brief_of_values(name: str, values: Mapping[str, Any], beside: Beside) -> Bri
             "negative_close_forms": profile.negative_close_forms,
             "showing": showing_of_values(values["showing"]),
             "own_terms": beside.own_terms,
+            "spots": beside.spots,
             "word_kinds": tuple((beside.word_kinds or {}).items()),
         }
     )

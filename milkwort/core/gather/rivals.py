@@ -187,20 +187,9 @@ def rank_gaps(
     """
     there = {text: row for row, text in enumerate(result.table.texts)}
     known = np.array([there.get(text, -1) for text in texts], dtype=np.int64)
-    joined = _joined(result.table, candidates)
+    joined = result.table.joined(candidates)
     after = run_plan(result.brief, joined)
     own = after.not_kept.customers[len(result.table) :]
     in_sheet = result.not_kept.customers[np.maximum(known, 0)] if len(result.table) else own
     customers = np.where(known >= 0, in_sheet, own)
     return np.argsort(-customers, kind="stable"), customers
-
-
-def _joined(sheet: KeywordTable, more: KeywordTable) -> KeywordTable:
-    columns = {
-        name: np.concatenate((column, getattr(more, name)))
-        for name, column in vars(sheet).items()
-        if name not in ("texts", "joints")
-    }
-    return KeywordTable(
-        texts=(*sheet.texts, *more.texts), joints=sheet.joints | more.joints, **columns
-    )

@@ -101,6 +101,16 @@ class KeywordTable:
         texts = tuple(self.texts[row] for row in rows.tolist())
         return KeywordTable(texts=texts, joints=self.joints, **columns)
 
+    def joined(self, more: KeywordTable) -> KeywordTable:
+        """Return the table with the rows of another after its own."""
+        columns = {
+            name: np.concatenate((column, getattr(more, name)))
+            for name, column in vars(self).items()
+            if name not in ("texts", "joints")
+        }
+        texts, joints = (*self.texts, *more.texts), self.joints | more.joints
+        return KeywordTable(texts=texts, joints=joints, **columns)
+
     def with_calls(self, rows: Ints, call: str) -> KeywordTable:
         """Return the table with some rows called anew."""
         calls = self.call.copy()

@@ -7,7 +7,6 @@ draw passes the purse.
 
 from __future__ import annotations
 
-import math
 from collections.abc import Callable
 from dataclasses import dataclass
 
@@ -15,10 +14,11 @@ import numpy as np
 from scipy.special import ndtri
 
 from milkwort.core.arrays import Floats, Ints
-from milkwort.core.brief.worth import Conversion
 from milkwort.core.market.prices import at_bid
+from milkwort.core.plan._drawn import conversion_factor, own_factor, spots_drawn
 from milkwort.core.plan._month_of_days import Market, lived
 from milkwort.core.plan.run import PlanResult
+from milkwort.core.plan.spots import spot_choices
 from milkwort.core.words.intents import INTENTS
 
 __all__ = [
@@ -149,7 +149,7 @@ def draw_month(
         if not still_wanted():
             return None
         part = slice(start, min(start + size, count))
-        shape = (part.stop - part.start, len(rows))
+        shape = (part.stop - part.start, len(rows) + len(result.brief.spots))
         drawn = _Inputs(
             [z[part, None] for z in shared],
             own_searches=rng.standard_normal(shape),
@@ -193,8 +193,9 @@ def swings_of(result: PlanResult) -> dict[str, Swing]:
 class _Inputs:
     """Standard normal draws.
 
-    `shared` holds one array of shape (n_draws, 1) for each of `SHARED`; the others have
-    shape (n_draws, n_rows). None for a keyword's own: it stands at its mean.
+    `shared` holds one array of shape (n_draws, 1) for each of `SHARED`; `intent` has shape
+    (n_draws, n_rows), what is a keyword's own has (n_draws, n_rows + n_spots), spots last.
+    None for what is its own: it stands at its mean.
     """
 
     shared: list[Floats]
@@ -202,18 +203,26 @@ class _Inputs:
     own_click_rate: Floats | None
     intent: Floats | float
 
+    def own(self, count: int, *, of_spots: bool) -> tuple[Floats | None, Floats | None]:
+        """Return what is drawn for each of so many keywords by itself, or for each spot."""
+        part = slice(count, None) if of_spots else slice(0, count)
+        searches, rate = self.own_searches, self.own_click_rate
+        return (None if searches is None else searches[:, part],
+                None if rate is None else rate[:, part])  # fmt: skip
+
 
 def _happened(
     result: PlanResult, rows: Ints, z: _Inputs, rng: np.random.Generator | None
 ) -> tuple[Floats, Floats, Floats, Floats]:
-    """Return clicks and customers by keyword, spend and wanted spend by draw."""
+    """Return clicks and customers by keyword, then by spot, spend and wanted spend by draw."""
     brief, assumed = result.brief, result.brief.assumed
     searches, variants, prices, click_rate, conversion = z.shared
     moved, weight, mixed = _searches(result, rows, searches, variants)
+    own_searches, own_click_rate = z.own(len(rows), of_spots=False)
     # searches × e^(sᵢzᵢ − sᵢ²/2) scale clicks as they stand; click rate × e^(0.15z + 0.20zᵢ − 0.02)
     scale = (
-        own_factor(volume_spread(result)[rows], z.own_searches)
-        * own_factor(assumed["draw_click_rate_own"], z.own_click_rate)
+        own_factor(volume_spread(result)[rows], own_searches)
+        * own_factor(assumed["draw_click_rate_own"], own_click_rate)
         * np.exp(assumed["draw_click_rate"] * click_rate)
     )
     at = at_bid(
@@ -225,15 +234,18 @@ def _happened(
         brief.pricing,
         assumed,
     )
-    factor = _conversion_factor(result, conversion, rows) * np.exp(
+    factor = conversion_factor(brief.offers, conversion, result.table.offer[rows]) * np.exp(
         assumed["draw_intent"] * z.intent
     )
     rate = np.clip(result.demand.base_rate[rows] * mixed * factor, 0.0, 1.0)
+    spots = spots_drawn(result, z.shared, z.own(len(rows), of_spots=True))
+    rate = np.hstack((rate, spots.rate))
+    clicks = np.hstack((at.clicks * scale, spots.clicks))
     asked = Market(
-        clicks=at.clicks * scale,
-        cpc=at.cpc,
-        campaign=result.table.campaign[rows],
-        planned=result.expected.spend[rows],
+        clicks=clicks,
+        cpc=np.hstack((np.broadcast_to(at.cpc, (len(clicks), len(rows))), spots.cpc)),
+        campaign=np.concatenate((result.table.campaign[rows], spots.campaign)),
+        planned=np.concatenate((result.expected.spend[rows], result.spots.spend)),
         purse=brief.monthly_spend,
         spread=0.0 if brief.pricing == "pay_bid" else assumed["draw_click_price"],
         days=round(assumed["draw_days"]),
@@ -246,21 +258,6 @@ def _happened(
         served.clicks.astype(np.int64), _beta(rng, rate, assumed["prior_weight"])
     )
     return served.clicks, customers.astype(np.float64), served.spend, served.wanted
-
-
-def own_factor(spread: Floats | float, z: Floats | None) -> Floats:
-    """Return a keyword's own factor, log-normal with mean 1; 1 where nothing is drawn.
-
-    Parameters
-    ----------
-    spread : Floats
-        s, in log units.
-    z : Floats or None
-        Standard normal.
-    """
-    # e^(s·z − s²/2)
-    s = np.asarray(spread, dtype=np.float64)
-    return np.ones_like(s) if z is None else np.exp(s * z - s * s / 2)
 
 
 def _searches(
@@ -314,23 +311,12 @@ def _add(
     month.clicks[part] = clicks.sum(axis=1)
     month.spend[part] = spend
     month.customers[part] = customers.sum(axis=1)
-    month.revenue[part] = customers @ result.worth.revenue[rows]
-    month.contribution[part] = customers @ result.worth.contribution[rows]
+    spots = spot_choices(result.brief)
+    revenue = np.concatenate((result.worth.revenue[rows], spots.revenue))
+    contribution = np.concatenate((result.worth.contribution[rows], spots.contribution))
+    month.revenue[part] = customers @ revenue
+    month.contribution[part] = customers @ contribution
     month.wanted[part] = wanted
-
-
-def _conversion_factor(result: PlanResult, z: Floats, rows: Ints) -> Floats:
-    """Two-sided log-normal: low, likely and high as 10th, 50th and 90th percentile over likely."""
-    up, down = np.array([_spread_of(offer.rate) for offer in result.brief.offers]).T
-    offer = result.table.offer[rows]
-    return np.asarray(np.exp(np.where(z > 0, up[offer], down[offer]) * z))
-
-
-def _spread_of(rate: Conversion) -> tuple[float, float]:
-    if rate.likely <= 0:
-        return (0.0, 0.0)
-    low = max(rate.low, rate.likely * _LEAST_LOW)
-    return (math.log(rate.high / rate.likely) / _P90, math.log(rate.likely / low) / _P90)
 
 
 def _beta(rng: np.random.Generator, mean: Floats, weight: float) -> Floats:

@@ -9,11 +9,12 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from milkwort.core.assumptions import Assumed
+from milkwort.core.brief.spots import Spot
 from milkwort.core.brief.worth import Conversion
 from milkwort.core.market.keyword_table import blank_table
 from milkwort.core.plan.draws import FIGURES, SHARED, draw_month, own_factor, swings_of
 from milkwort.core.plan.run import run_plan
-from tests.samples import brief, offer, random_table, table
+from tests.samples import brief, calls, offer, random_table, table
 
 STILL = dict.fromkeys(
     ["draw_searches", "draw_volume", "draw_variants", "draw_price", "draw_click_rate",
@@ -177,6 +178,37 @@ def test_with_nothing_uncertain_every_draw_is_the_expected_month(seed, purse):
     assert drawn.customers == pytest.approx(np.full(20, result.totals.customers))
     assert drawn.spend == pytest.approx(np.full(20, result.totals.spend))
     assert drawn.ranges["profit"].middle == pytest.approx(result.totals.profit)
+
+
+SPOTS = (
+    Spot("page", "click", 0.2, clicks=300, campaign=0),
+    Spot("banner", "showings", 2.0, showings=40_000, click_rate=0.01, campaign=1),
+    Spot("too dear", "click", 1e4, clicks=300),
+)
+
+
+@pytest.mark.parametrize("purse", [40.0, 1e6])
+def test_spots_are_drawn_beside_keywords_and_still_ones_bring_what_is_expected(purse):
+    rows = random_table(5, 12)
+    still = run_plan(brief(STILL, offer=SURE, monthly_spend=purse, spots=SPOTS), rows)
+    assert still.spots.spend[0] > 0 and still.spots.spend[2] == 0
+    drawn = draw_month(still, 20, by_chance=False)
+    assert drawn.customers == pytest.approx(np.full(20, still.totals.customers))
+    assert drawn.spend == pytest.approx(np.full(20, still.totals.spend))
+    wide = run_plan(brief(monthly_spend=purse, spots=SPOTS), rows)
+    drawn = draw_month(wide, 2000)
+    assert drawn.spend.max() <= purse
+    assert drawn.ranges["customers"].low < wide.totals.customers < drawn.ranges["customers"].high
+
+
+def test_showings_that_are_paid_for_cost_the_same_whatever_is_clicked():
+    shown = replace(SPOTS[1], click_rate=0.02)
+    rows = replace(random_table(5, 3), call=calls("drop", "drop", "drop"))
+    sure = {**STILL, "draw_click_rate": 0.5}
+    result = run_plan(brief(sure, offer=SURE, monthly_spend=1e6, spots=(shown,)), rows)
+    drawn = draw_month(result, 200, by_chance=False)
+    assert drawn.spend == pytest.approx(np.full(200, 80.0))
+    assert drawn.customers.std() > 0.1 * drawn.customers.mean()
 
 
 def test_one_input_at_a_time_moves_the_month_the_way_it_should():

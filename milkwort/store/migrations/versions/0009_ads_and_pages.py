@@ -1,4 +1,4 @@
-"""Written ads; pages with their text; groups with a bid and a lock of their own."""
+"""Written ads; pages with their text; spots; more that campaigns and groups say of themselves."""
 
 from __future__ import annotations
 
@@ -16,20 +16,31 @@ depends_on = None
 
 _COUNTED = {"sqlite_autoincrement": True}
 _NEW: dict[str, dict[str, Any]] = {
-    "campaign": {"landing_page": ""},
-    "ad_group": {"bid": None, "locked": False},
+    "campaign": {
+        "landing_page": "",
+        "first_day": "",
+        "last_day": "",
+        "bid_moves": "",
+        "partner_sites": False,
+        "audience": None,
+    },
+    "ad_group": {"bid": None, "locked": False, "blocks_twins": False},
 }
 """What rows that are already there have in the new columns."""
 
 
 def upgrade() -> None:
     with op.batch_alter_table("campaign", recreate="always", table_kwargs=_COUNTED) as campaign:
+        for name in ("landing_page", "first_day", "last_day", "bid_moves"):
+            campaign.add_column(sa.Column(name, sa.String(), nullable=False, server_default=""))
         campaign.add_column(
-            sa.Column("landing_page", sa.String(), nullable=False, server_default="")
+            sa.Column("partner_sites", sa.Boolean(), nullable=False, server_default="0")
         )
+        campaign.add_column(sa.Column("audience", sa.JSON(), nullable=True))
     with op.batch_alter_table("ad_group", recreate="always", table_kwargs=_COUNTED) as group:
         group.add_column(sa.Column("bid", sa.Double(), nullable=True))
-        group.add_column(sa.Column("locked", sa.Boolean(), nullable=False, server_default="0"))
+        for name in ("locked", "blocks_twins"):
+            group.add_column(sa.Column(name, sa.Boolean(), nullable=False, server_default="0"))
     op.create_table(
         "ad",
         sa.Column("plan_id", sa.Integer(), nullable=False),
@@ -45,6 +56,29 @@ def upgrade() -> None:
         sqlite_autoincrement=True,
     )
     op.create_index(op.f("ix_ad_ad_group_id"), "ad", ["ad_group_id"])
+    op.create_table(
+        "spot",
+        sa.Column("plan_id", sa.Integer(), nullable=False),
+        sa.Column("key", sa.String(), nullable=False),
+        sa.Column("campaign_id", sa.Integer(), nullable=False),
+        sa.Column("offer_id", sa.Integer(), nullable=True),
+        sa.Column("name", sa.String(), nullable=False),
+        sa.Column("pays", sa.String(), nullable=False),
+        sa.Column("price", sa.Double(), nullable=False),
+        sa.Column("showings", sa.Double(), nullable=False, server_default="0"),
+        sa.Column("clicks", sa.Double(), nullable=False, server_default="0"),
+        sa.Column("click_rate", sa.Double(), nullable=False, server_default="0"),
+        sa.Column("sells", sa.Double(), nullable=True),
+        sa.Column("id", sa.Integer(), nullable=False),
+        sa.ForeignKeyConstraint(["plan_id"], ["plan.id"], name=op.f("fk_spot_plan_id")),
+        sa.ForeignKeyConstraint(["campaign_id"], ["campaign.id"], name=op.f("fk_spot_campaign_id")),
+        sa.ForeignKeyConstraint(["offer_id"], ["offer.id"], name=op.f("fk_spot_offer_id")),
+        sa.PrimaryKeyConstraint("id", name=op.f("pk_spot")),
+        sa.UniqueConstraint("plan_id", "key", name="uq_spot_key"),
+        sqlite_autoincrement=True,
+    )
+    op.create_index(op.f("ix_spot_campaign_id"), "spot", ["campaign_id"])
+    op.create_index(op.f("ix_spot_offer_id"), "spot", ["offer_id"])
     op.create_table(
         "page",
         sa.Column("client_id", sa.Integer(), nullable=False),
