@@ -47,6 +47,12 @@ def campaign_lines(plan: OpenPlan) -> list[dict[str, Any]]:
                 "binds": _binds(campaign, spend),
                 "note": campaign.note,
                 "page": campaign.page,
+                "first_day": campaign.first_day,
+                "last_day": campaign.last_day,
+                "bid_moves": campaign.bid_moves,
+                "partner_sites": campaign.partner_sites,
+                "audience": list(campaign.audience),
+                "spots": sum(s.campaign_id == campaign.id for s in plan.sheet.structure.spots),
                 **_terms(plan, campaign),
             }
         )

@@ -7,7 +7,7 @@ from typing import Literal
 from pydantic import BaseModel, Field
 
 from milkwort.api.plan.schemas import Numbers, Taken
-from milkwort.formats.plan_values import ShowingValues
+from milkwort.formats.plan_values import AudienceValues, ShowingValues
 
 __all__ = [
     "ArrangeView",
@@ -88,6 +88,12 @@ class CampaignValues(BaseModel):
     shown_share: float | None = Field(description="share of the week's searches in its own hours")
     note: str
     page: str
+    first_day: str
+    last_day: str
+    bid_moves: str
+    partner_sites: bool
+    audience: list[AudienceValues]
+    spots: int
 
 
 class ConflictItem(BaseModel):
@@ -138,6 +144,11 @@ class CampaignEdit(Taken):
     showing: ShowingValues | None = None
     note: str = Field(default="", max_length=4000)
     page: str = Field(default="", max_length=4000)
+    first_day: str = Field(default="", max_length=10)
+    last_day: str = Field(default="", max_length=10)
+    bid_moves: str = Field(default="", max_length=400)
+    partner_sites: bool = False
+    audience: list[AudienceValues] = Field(default=[], max_length=50)
 
 
 class NewPlace(Taken):

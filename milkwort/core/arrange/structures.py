@@ -27,7 +27,7 @@ __all__ = [
 StructureName = Literal["theme", "match", "mixed", "intent", "offer", "aim"]
 STRUCTURE_KINDS: dict[str, str] = {
     "theme": "one campaign, a group for each theme",
-    "match": "exact keywords, and the same as phrase match at a lower bid",
+    "match": "a campaign for each match type, exact keywords also as phrase match",
     "mixed": "a group for each theme and match type, exact keywords also as phrase match",
     "intent": "a campaign for each intent",
     "offer": "a campaign for each offer",

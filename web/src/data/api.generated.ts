@@ -648,6 +648,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/arrange/spots": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * View
+         * @description Return the spots with what the plan takes of each.
+         */
+        get: operations["view_api_plans__plan_id__arrange_spots_get"];
+        put?: never;
+        /**
+         * New
+         * @description Make a spot.
+         */
+        post: operations["new_api_plans__plan_id__arrange_spots_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/arrange/spots/remove": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Remove
+         * @description Take spots out of the plan.
+         */
+        post: operations["remove_api_plans__plan_id__arrange_spots_remove_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/arrange/spots/{spot_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Edit
+         * @description Change a spot.
+         */
+        post: operations["edit_api_plans__plan_id__arrange_spots__spot_id__post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/arrange/structure": {
         parameters: {
             query?: never;
@@ -661,7 +725,8 @@ export interface paths {
          * Take Structure
          * @description Arrange the kept keywords by a ready structure; undo puts them back.
          *
-         *     Groups and campaigns that are left empty stay until they are removed.
+         *     Groups and campaigns that are left empty stay until they are removed; locked groups are
+         *     left alone.
          */
         post: operations["take_structure_api_plans__plan_id__arrange_structure_post"];
         delete?: never;
@@ -677,13 +742,33 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        get?: never;
+        put?: never;
         /**
          * Structures
-         * @description Return what each ready structure would make of the kept keywords.
+         * @description Return what each ready structure would make of the kept keywords; nothing is changed.
          */
-        get: operations["structures_api_plans__plan_id__arrange_structures_get"];
+        post: operations["structures_api_plans__plan_id__arrange_structures_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/arrange/structures/fit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
         put?: never;
-        post?: never;
+        /**
+         * Fitted
+         * @description Fit one structure for the same money; nothing is changed.
+         */
+        post: operations["fitted_api_plans__plan_id__arrange_structures_fit_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2454,6 +2539,18 @@ export interface components {
             why: string;
         };
         /**
+         * AudienceValues
+         * @description Devices or people in words, their share of the searches, and how well they buy.
+         */
+        AudienceValues: {
+            /** Sells */
+            sells?: number | null;
+            /** Share */
+            share?: number | null;
+            /** Who */
+            who: string;
+        };
+        /**
          * Backward
          * @description At a click price: one click in how many must buy.
          */
@@ -3075,6 +3172,26 @@ export interface components {
             /** Area Share */
             area_share?: number | null;
             /**
+             * Audience
+             * @default []
+             */
+            audience?: components["schemas"]["AudienceValues"][];
+            /**
+             * Bid Moves
+             * @default
+             */
+            bid_moves?: string;
+            /**
+             * First Day
+             * @default
+             */
+            first_day?: string;
+            /**
+             * Last Day
+             * @default
+             */
+            last_day?: string;
+            /**
              * Least Spend
              * @default 0
              */
@@ -3096,6 +3213,11 @@ export interface components {
              * @default
              */
             page?: string;
+            /**
+             * Partner Sites
+             * @default false
+             */
+            partner_sites?: boolean;
             /** Scouting Share */
             scouting_share?: number | null;
             showing?: components["schemas"]["ShowingValues"] | null;
@@ -3117,6 +3239,10 @@ export interface components {
         CampaignValues: {
             /** Area Share */
             area_share: number | null;
+            /** Audience */
+            audience: components["schemas"]["AudienceValues"][];
+            /** Bid Moves */
+            bid_moves: string;
             /**
              * Binds
              * @description the limit that its money meets
@@ -3130,8 +3256,12 @@ export interface components {
             clicks_lost: number;
             /** Daily Budget */
             daily_budget: number;
+            /** First Day */
+            first_day: string;
             /** Id */
             id: number;
+            /** Last Day */
+            last_day: string;
             /** Least Spend */
             least_spend: number;
             /** Most Spend */
@@ -3142,6 +3272,8 @@ export interface components {
             note: string;
             /** Page */
             page: string;
+            /** Partner Sites */
+            partner_sites: boolean;
             /** Scouting Share */
             scouting_share: number | null;
             showing: components["schemas"]["ShowingValues"] | null;
@@ -3155,6 +3287,8 @@ export interface components {
              * @description expected
              */
             spend: number;
+            /** Spots */
+            spots: number;
         };
         /**
          * Category
@@ -4087,6 +4221,42 @@ export interface components {
              * @enum {string}
              */
             start?: "blank" | "sample" | "second_sample" | "service" | "shop" | "subscription";
+        };
+        /**
+         * NewSpot
+         * @description A spot to be made; without a campaign it goes to the first.
+         */
+        NewSpot: {
+            /** Campaign Id */
+            campaign_id?: number | null;
+            /**
+             * Click Rate
+             * @default 0
+             */
+            click_rate?: number;
+            /**
+             * Clicks
+             * @default 0
+             */
+            clicks?: number;
+            /** Name */
+            name: string;
+            /** Offer Id */
+            offer_id?: number | null;
+            /**
+             * Pays
+             * @enum {string}
+             */
+            pays: "showings" | "click";
+            /** Price */
+            price: number;
+            /** Sells */
+            sells?: number | null;
+            /**
+             * Showings
+             * @default 0
+             */
+            showings?: number;
         };
         /**
          * OfferValues
@@ -5165,6 +5335,122 @@ export interface components {
             name: string;
         };
         /**
+         * SpotEdit
+         * @description What is set of a spot; what is left out stays.
+         */
+        SpotEdit: {
+            /**
+             * Campaign Id
+             * @default 0
+             */
+            campaign_id?: number;
+            /**
+             * Click Rate
+             * @default 0
+             */
+            click_rate?: number;
+            /**
+             * Clicks
+             * @default 0
+             */
+            clicks?: number;
+            /**
+             * Name
+             * @default
+             */
+            name?: string;
+            /** Offer Id */
+            offer_id?: number | null;
+            /**
+             * Pays
+             * @default click
+             * @enum {string}
+             */
+            pays?: "showings" | "click";
+            /**
+             * Price
+             * @default 0
+             */
+            price?: number;
+            /** Sells */
+            sells?: number | null;
+            /**
+             * Showings
+             * @default 0
+             */
+            showings?: number;
+        };
+        /**
+         * SpotIds
+         * @description Some spots.
+         */
+        SpotIds: {
+            /** Ids */
+            ids: number[];
+        };
+        /**
+         * SpotItem
+         * @description A spot, and what the plan takes of it a month.
+         */
+        SpotItem: {
+            /** Campaign */
+            campaign: string;
+            /** Campaign Id */
+            campaign_id: number;
+            /** Ceiling */
+            ceiling: number;
+            /** Click Price */
+            click_price: number;
+            /** Click Rate */
+            click_rate: number;
+            /** Clicks */
+            clicks: number;
+            /** Expected Clicks */
+            expected_clicks: number;
+            /** Expected Customers */
+            expected_customers: number;
+            /** Expected Showings */
+            expected_showings: number;
+            /** Expected Spend */
+            expected_spend: number;
+            /** Id */
+            id: number;
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Offer Id */
+            offer_id: number | null;
+            /**
+             * Pays
+             * @enum {string}
+             */
+            pays: "showings" | "click";
+            /** Price */
+            price: number;
+            /** Sells */
+            sells: number | null;
+            /** Showings */
+            showings: number;
+            /**
+             * Shown Share
+             * @description of what is to be had, taken by the fit
+             */
+            shown_share: number;
+            /** Usual Sells */
+            usual_sells: number;
+        };
+        /**
+         * SpotsView
+         * @description All spots of a plan.
+         */
+        SpotsView: {
+            /** Revision */
+            revision: number;
+            /** Spots */
+            spots: components["schemas"]["SpotItem"][];
+        };
+        /**
          * StarterAnswer
          * @description Keywords to start with, what brings most first; customers and money a month.
          */
@@ -5207,15 +5493,71 @@ export interface components {
             steps: 1 | 2;
         };
         /**
+         * StructureAsked
+         * @description How large groups may be, and whose keywords are arranged: all that aren't locked.
+         */
+        StructureAsked: {
+            /**
+             * Group Ids
+             * @default []
+             */
+            group_ids?: number[];
+            /** Most */
+            most?: number | null;
+        };
+        /**
          * StructureChoice
-         * @description Which ready structure to take.
+         * @description Which ready structure, and which of an exact keyword and its phrase twin bids lower.
          */
         StructureChoice: {
+            /**
+             * By
+             * @default 0
+             */
+            by?: number;
+            /**
+             * Group Ids
+             * @default []
+             */
+            group_ids?: number[];
             /**
              * Kind
              * @enum {string}
              */
-            kind: "theme" | "match" | "intent" | "offer" | "aim";
+            kind: "theme" | "match" | "mixed" | "intent" | "offer" | "aim";
+            /**
+             * Lower
+             * @default neither
+             * @enum {string}
+             */
+            lower?: "neither" | "exact" | "phrase";
+            /** Most */
+            most?: number | null;
+        };
+        /**
+         * StructureFit
+         * @description What a plan brings, arranged so: a month, and for the same money.
+         */
+        StructureFit: {
+            /** Bids Set */
+            bids_set: number;
+            /** Clicks */
+            clicks: number;
+            /** Customers */
+            customers: number;
+            /** Groups */
+            groups: number;
+            /** Revision */
+            revision: number;
+            /** Running */
+            running: number;
+            /** Spend */
+            spend: number;
+            /**
+             * To Write
+             * @description groups without an ad
+             */
+            to_write: number;
         };
         /**
          * StructureItem
@@ -5232,11 +5574,37 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "theme" | "match" | "intent" | "offer" | "aim";
+            kind: "theme" | "match" | "mixed" | "intent" | "offer" | "aim";
+            /** Largest */
+            largest: number;
             /** Moves */
             moves: number;
             /** Says */
             says: string;
+        };
+        /**
+         * StructureLimits
+         * @description How large groups may be here, and at the platform.
+         */
+        StructureLimits: {
+            /** Keywords Per Group */
+            keywords_per_group: number;
+            /** Most */
+            most: number;
+            /** Platform */
+            platform: string;
+        };
+        /**
+         * StructuresView
+         * @description The ready structures beside the plan as it is.
+         */
+        StructuresView: {
+            /** Items */
+            items: components["schemas"]["StructureItem"][];
+            limits: components["schemas"]["StructureLimits"];
+            now: components["schemas"]["StructureFit"];
+            /** Revision */
+            revision: number;
         };
         /**
          * Summary
@@ -8362,6 +8730,293 @@ export interface operations {
             };
         };
     };
+    view_api_plans__plan_id__arrange_spots_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SpotsView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    new_api_plans__plan_id__arrange_spots_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewSpot"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    remove_api_plans__plan_id__arrange_spots_remove_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SpotIds"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    edit_api_plans__plan_id__arrange_spots__spot_id__post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+                spot_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SpotEdit"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
     take_structure_api_plans__plan_id__arrange_structure_post: {
         parameters: {
             query?: never;
@@ -8435,7 +9090,7 @@ export interface operations {
             };
         };
     };
-    structures_api_plans__plan_id__arrange_structures_get: {
+    structures_api_plans__plan_id__arrange_structures_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -8444,7 +9099,11 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StructureAsked"];
+            };
+        };
         responses: {
             /** @description Successful Response */
             200: {
@@ -8452,7 +9111,78 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["StructureItem"][];
+                    "application/json": components["schemas"]["StructuresView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    fitted_api_plans__plan_id__arrange_structures_fit_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StructureChoice"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StructureFit"];
                 };
             };
             /** @description Bad Request */

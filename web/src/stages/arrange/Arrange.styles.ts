@@ -253,6 +253,16 @@ export const CampaignLine = styled.div`
 export const Say = styled.div`
   font-size: 13.5px;
   line-height: 1.9;
+  h3 {
+    font: 600 15px ${serif};
+  }
+`;
+
+/** What is said of a campaign, as long as it is. */
+export const Scrolled = styled(About)`
+  flex: 1;
+  min-height: 0;
+  overflow-y: auto;
 `;
 
 export const Straw = styled.span`

@@ -27,6 +27,7 @@ export function Arrange() {
   const { summary } = usePlan();
   const send = usePlanChange();
   const [view, setView] = useState<View>("groups");
+  const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set());
   const [writing, setWriting] = useState(0);
   const go = (next: View) => {
     setView(next);
@@ -86,7 +87,14 @@ export function Arrange() {
         </S.Tools>
       </Top>
       {found && view === "groups" && (
-        <Groups view={found} writing={writing} onWriting={setWriting} />
+        <Groups
+          view={found}
+          writing={writing}
+          onWriting={setWriting}
+          chosen={chosen}
+          onChosen={setChosen}
+          onArrange={() => setChoosing(true)}
+        />
       )}
       {blocked && view === "negatives" && <Negatives view={blocked} />}
       {found && ads && view === "ads" && (
@@ -94,7 +102,7 @@ export function Arrange() {
       )}
       {pages && view === "pages" && <Pages pages={pages} />}
       {found && view === "conflicts" && <Conflicts conflicts={found.conflicts} />}
-      <StructureSheet open={choosing} onOpen={setChoosing} />
+      <StructureSheet open={choosing} onOpen={setChoosing} groups={[...chosen]} />
     </S.Screen>
   );
 }

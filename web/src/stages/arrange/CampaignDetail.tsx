@@ -6,6 +6,8 @@ import { TextButton } from "../../parts/Button";
 import { Hours, always, here } from "../../parts/Hours";
 import { count, money, number, parsed, plural } from "../../parts/format";
 import * as S from "./Arrange.styles";
+import { CampaignMore } from "./CampaignMore";
+import { CampaignSpots } from "./CampaignSpots";
 import type { ArrangeView } from "./view";
 
 type Props = { campaign: ArrangeView["campaigns"][number]; view: ArrangeView; onBack: () => void };
@@ -32,7 +34,7 @@ export function CampaignDetail({ campaign, view, onBack }: Props) {
     />
   );
   return (
-    <S.About>
+    <S.Scrolled>
       <h2>
         <Blank
           label="Name of the campaign"
@@ -86,6 +88,8 @@ export function CampaignDetail({ campaign, view, onBack }: Props) {
         />{" "}
         % of the area.
       </S.Say>
+      <CampaignMore campaign={campaign} edit={edit} />
+      <CampaignSpots campaign={campaign.id} />
       <S.Say>
         Note:{" "}
         <Blank
@@ -98,6 +102,6 @@ export function CampaignDetail({ campaign, view, onBack }: Props) {
       <span>
         <TextButton onPress={onBack}>back to the group</TextButton> <kbd>Esc</kbd>
       </span>
-    </S.About>
+    </S.Scrolled>
   );
 }

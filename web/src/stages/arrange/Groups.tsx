@@ -8,6 +8,7 @@ import type { ArrangeView } from "./view";
 import { leaf } from "../../parts/shownList";
 import { useActions } from "../../app/actions";
 import { TextButton } from "../../parts/Button";
+import { ChosenGroups } from "./ChosenGroups";
 import { CampaignDetail } from "./CampaignDetail";
 import { limitsInWords, termsInWords } from "./campaignWords";
 import * as S from "./Arrange.styles";
@@ -20,12 +21,18 @@ type Props = {
   /** How often the planner asked to write an ad since they stand where they do. */
   writing: number;
   onWriting: (writing: number) => void;
+  /** Groups selected, by id. */
+  chosen: ReadonlySet<number>;
+  onChosen: (ids: ReadonlySet<number>) => void;
+  /** Asks for a ready structure of the selected groups' keywords. */
+  onArrange: () => void;
 };
 
 const widest = 46;
 
 /** An outline: campaigns with their groups under them; beside it the group, or its campaign. */
-export function Groups({ view, writing, onWriting }: Props) {
+export function Groups(props: Props) {
+  const { view, writing, onWriting, chosen, onChosen, onArrange } = props;
   const { groups, campaigns } = view;
   const { summary } = usePlan();
   const { say } = useSaying();
@@ -75,6 +82,9 @@ export function Groups({ view, writing, onWriting }: Props) {
   return (
     <S.Halves>
       <S.Half aria-label="Ad groups">
+        {chosen.size > 0 && (
+          <ChosenGroups view={view} ids={[...chosen]} onChosen={onChosen} onArrange={onArrange} />
+        )}
         <Grid
           label="Ad groups"
           handle={grid}
@@ -83,8 +93,8 @@ export function Groups({ view, writing, onWriting }: Props) {
           idOf={(row) => groups.id[row]!}
           active={shown}
           onActive={pick}
-          selected={none}
-          onSelected={() => undefined}
+          selected={chosen}
+          onSelected={onChosen}
           sort={sort}
           onSort={setSort}
           dividers={outline.heads.map(({ one, before }) => ({
@@ -154,8 +164,6 @@ function outlined({ groups, campaigns }: ArrangeView, sort: Sort) {
   });
   return { rows, heads };
 }
-
-const none: ReadonlySet<number> = new Set();
 
 function sorted(groups: Groups, { by, down }: Sort): number[] {
   const value = (row: number): string | number => {

@@ -1,36 +1,59 @@
+import { keepPreviousData, useQueries, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { type Schemas } from "../../data/client";
+import { client, taken, type Schemas } from "../../data/client";
+import { usePlan } from "../../data/plan";
 import { usePlanChange } from "../../data/usePlanChange";
-import { usePlanQuery } from "../../data/usePlanQuery";
 import { Button, MainButton } from "../../parts/Button";
 import { Foot, Sheet } from "../../parts/Sheet";
-import { number, plural } from "../../parts/format";
+import { useSettled } from "../../parts/useSettled";
+import { count, money, number, plural } from "../../parts/format";
 import * as S from "./Arrange.styles";
+import { GroupSize } from "./GroupSize";
+import { TwinDial, type Dial } from "./TwinDial";
 
 type Item = Schemas["StructureItem"];
-type Props = { open: boolean; onOpen: (open: boolean) => void };
+type Fit = Schemas["StructureFit"];
+type Props = {
+  open: boolean;
+  onOpen: (open: boolean) => void;
+  /** The groups whose keywords are arranged; all of them where none is named. */
+  groups: readonly number[];
+};
 
-/** Ready structures, each with what it would change before it does. */
-export function StructureSheet({ open, onOpen }: Props) {
+const settleMilliseconds = 200;
+
+/** Ready structures, each with what it would change and bring before it does. */
+export function StructureSheet({ open, onOpen, groups }: Props) {
+  const whose = groups.length > 0 ? `keywords of ${plural(groups.length, "group")}` : "keywords";
   return (
-    <Sheet title="Arrange the kept keywords by" open={open} onOpen={onOpen} width={560}>
-      <Structures onDone={() => onOpen(false)} />
+    <Sheet title={`Arrange the kept ${whose} by`} open={open} onOpen={onOpen} width={640}>
+      <Structures groups={groups} onDone={() => onOpen(false)} />
     </Sheet>
   );
 }
 
-function Structures({ onDone }: { onDone: () => void }) {
+function Structures({ groups, onDone }: { groups: readonly number[]; onDone: () => void }) {
   const send = usePlanChange();
   const [kind, setKind] = useState<Item["kind"]>("theme");
-  const query = usePlanQuery("/arrange/structures");
+  const [most, setMost] = useState<number | null>(null);
+  const [dial, setDial] = useState<Dial>({ lower: "neither", by: 0 });
+  const asked = useSettled({ most, group_ids: groups as number[] }, settleMilliseconds);
+  const found = useStructures(asked);
+  const items = found?.items ?? [];
+  const fits = useFits(items, asked, dial);
   const take = () =>
-    void send("post", "/arrange/structure", { kind }).then((took) => took && onDone());
-  const picked = query.data?.find((item) => item.kind === kind);
+    void send("post", "/arrange/structure", { kind, ...asked, ...dial }).then(
+      (took) => took && onDone(),
+    );
+  const picked = items.find((item) => item.kind === kind);
   const changes = picked !== undefined && picked.moves + picked.adds > 0;
+  if (!found) return null;
+  const ready = fits.filter((fit) => fit !== undefined).length;
   return (
     <>
+      <GroupSize limits={found.limits} most={most ?? found.limits.most} onMost={setMost} />
       <S.Ways role="radiogroup" aria-label="Structure">
-        {query.data?.map((item) => (
+        {items.map((item, at) => (
           <label key={item.kind}>
             <input
               type="radio"
@@ -43,11 +66,16 @@ function Structures({ onDone }: { onDone: () => void }) {
             />
             <span>{item.says}</span>
             <small>{outcome(item)}</small>
+            <Brings fit={fits[at]} now={found.now} />
           </label>
         ))}
       </S.Ways>
+      {picked && picked.adds > 0 && <TwinDial dial={dial} onDial={setDial} />}
       <Foot>
         <Button onPress={onDone}>Leave them</Button>
+        <S.Soft role="status">
+          {ready < items.length && `fitted ${number(ready)} of ${number(items.length)}`}
+        </S.Soft>
         <MainButton isDisabled={!changes} onPress={take}>
           Arrange them <kbd>Enter</kbd>
         </MainButton>
@@ -56,9 +84,62 @@ function Structures({ onDone }: { onDone: () => void }) {
   );
 }
 
-function outcome({ groups, campaigns, moves, adds }: Item): string {
+/** What a structure brings for the same money, beside the plan as it is. */
+function Brings({ fit, now }: { fit: Fit | undefined; now: Fit }) {
+  const { summary } = usePlan();
+  if (!fit) return <small>being fitted …</small>;
+  const { currency } = summary.brief.values;
+  return (
+    <small>
+      <b>{count(fit.customers)}</b> customers for {money(fit.spend)} {currency}, now{" "}
+      {count(now.customers)} for {money(now.spend)}; {plural(fit.to_write, "ad")} to write, now{" "}
+      {number(now.to_write)}
+    </small>
+  );
+}
+
+type Asked = Schemas["StructureAsked"];
+
+function useStructures(asked: Asked): Schemas["StructuresView"] | undefined {
+  const { id, summary } = usePlan();
+  return useQuery({
+    queryKey: ["structures", id, summary.revision, asked],
+    queryFn: () =>
+      taken(
+        client.POST("/api/plans/{plan_id}/arrange/structures", {
+          params: { path: { plan_id: id } },
+          body: asked,
+        }),
+      ),
+    placeholderData: keepPreviousData,
+    retry: false,
+  }).data;
+}
+
+/** Each structure fitted for the same money, as they become ready. */
+function useFits(items: readonly Item[], asked: Asked, dial: Dial): (Fit | undefined)[] {
+  const { id, summary } = usePlan();
+  return useQueries({
+    queries: items.map(({ kind, adds }) => {
+      const body = { kind, ...asked, ...(adds > 0 && dial) };
+      return {
+        queryKey: ["structure fit", id, summary.revision, body],
+        queryFn: () =>
+          taken<Fit>(
+            client.POST("/api/plans/{plan_id}/arrange/structures/fit", {
+              params: { path: { plan_id: id } },
+              body,
+            }),
+          ),
+        retry: false,
+      };
+    }),
+  }).map(({ data }) => data);
+}
+
+function outcome({ groups, campaigns, moves, adds, largest }: Item): string {
   if (moves === 0 && adds === 0) return "as they are arranged now";
   const where = `${plural(groups, "group")} in ${campaigns.length > 3 ? plural(campaigns.length, "campaign") : campaigns.join(", ")}`;
   const added = adds > 0 ? `, ${number(adds)} added as phrase match` : "";
-  return `${where}; ${plural(moves, "keyword")} would move${added}`;
+  return `${where}, the fullest of ${number(largest)}; ${plural(moves, "keyword")} would move${added}`;
 }

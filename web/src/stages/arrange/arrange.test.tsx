@@ -36,6 +36,12 @@ const campaign = (id: number, name: string, spend: number) => ({
   shown_share: null,
   note: "",
   page: "",
+  first_day: "",
+  last_day: "",
+  bid_moves: "",
+  partner_sites: false,
+  audience: [],
+  spots: 0,
 });
 
 const view: ArrangeView = {
@@ -337,32 +343,83 @@ it("nothing selected, nothing is moved, and it is said why", async () => {
 });
 
 it("a ready structure says what it would change before it does", async () => {
-  const structures = [
-    { kind: "theme", says: "one campaign", campaigns: ["Search"], groups: 3, moves: 0, adds: 0 },
+  const fit = (more: Partial<Schemas["StructureFit"]>) => ({
+    ...{ revision: 1, customers: 2, spend: 150, clicks: 60, running: 3, groups: 3 },
+    ...{ to_write: 1, bids_set: 0, ...more },
+  });
+  const items: Schemas["StructureItem"][] = [
     {
-      kind: "match",
-      says: "exact and phrase",
-      campaigns: ["Exact", "Phrase"],
-      groups: 6,
-      moves: 3,
-      adds: 2,
+      ...{ kind: "theme", says: "one campaign", campaigns: ["Search"] },
+      ...{ groups: 3, moves: 0, adds: 0, largest: 2 },
+    },
+    {
+      ...{ kind: "match", says: "exact and phrase", campaigns: ["Exact", "Phrase"] },
+      ...{ groups: 6, moves: 3, adds: 2, largest: 1 },
     },
   ];
+  const limits = { most: 20, keywords_per_group: 150, platform: "Kestrel" };
   const asked = await show({
-    "GET /arrange/structures": () => ({ body: structures }),
+    "POST /arrange/structures": () => ({ body: { revision: 1, items, limits, now: fit({}) } }),
+    "POST /arrange/structures/fit": () => ({ body: fit({ customers: 2.5, to_write: 6 }) }),
     "POST /arrange/structure": done,
   });
   await userEvent.click(await screen.findByText("arrange by …"));
   expect(await screen.findByText("as they are arranged now")).toBeTruthy();
   const take = screen.getByRole("button", { name: "Arrange them Enter" });
   await userEvent.click(take);
-  expect(asked).toEqual([]);
+  const taken = () => asked.filter(({ path }) => path.endsWith("/structure"));
+  expect(taken()).toEqual([]);
   expect(
-    screen.getByText("6 groups in Exact, Phrase; 3 keywords would move, 2 added as phrase match"),
+    screen.getByText(
+      "6 groups in Exact, Phrase, the fullest of 1; 3 keywords would move, 2 added as phrase match",
+    ),
   ).toBeTruthy();
+  const brings = await screen.findAllByText(/customers for 150.00 GBP, now/);
+  expect(brings[1]!.textContent).toContain("2.5 customers");
+  expect(brings[1]!.textContent).toContain("6 ads to write, now 1");
   await userEvent.click(screen.getByRole("radio", { name: /exact and phrase/ }));
   await userEvent.click(take);
-  await waitFor(() => expect(asked.map((a) => a.body)).toEqual([{ kind: "match" }]));
+  await waitFor(() =>
+    expect(taken().map((a) => a.body)).toEqual([
+      { kind: "match", most: null, group_ids: [], lower: "neither", by: 0 },
+    ]),
+  );
+});
+
+it("several groups at once are moved to a campaign", async () => {
+  const asked = await show({ "POST /arrange/groups/move": done });
+  (await screen.findByRole("grid", { name: "Ad groups" })).focus();
+  await userEvent.keyboard("x{ArrowDown}x");
+  await userEvent.click(
+    await screen.findByRole("button", { name: /Campaign for the selected groups/ }),
+  );
+  await userEvent.click(await screen.findByRole("option", { name: "Scouting" }));
+  await waitFor(() => expect(asked.at(-1)!.body).toEqual({ ids: [2, 1], campaign_id: 2 }));
+});
+
+const spot: Schemas["SpotItem"] = {
+  ...{ id: 9, key: "s9", name: "Front page", campaign_id: 1, campaign: "Search", offer_id: null },
+  ...{ pays: "click", price: 0.4, showings: 0, clicks: 90, click_rate: 0, sells: null },
+  ...{ usual_sells: 1, click_price: 0.4, ceiling: 2, shown_share: 0.5, expected_showings: 0 },
+  ...{ expected_clicks: 45, expected_customers: 0.9, expected_spend: 18 },
+};
+
+it("a spot is a sentence of its campaign, and says what it takes", async () => {
+  const asked = await show({
+    "GET /arrange/spots": () => ({ body: { revision: 1, spots: [spot] } }),
+    "POST /arrange/spots/9": done,
+    "POST /arrange/spots": done,
+  });
+  await userEvent.click(await screen.findByRole("button", { name: "Open the campaign Search" }));
+  expect(await screen.findByText(/takes 18.00 GBP, 50 % of what is to be had/)).toBeTruthy();
+  const price = screen.getByLabelText("Price: Front page");
+  await userEvent.clear(price);
+  await userEvent.type(price, "0.5{Enter}");
+  await waitFor(() => expect(asked.at(-1)!.body).toEqual({ price: 0.5 }));
+  await userEvent.type(screen.getByLabelText("Further spot"), "Category{Enter}");
+  await waitFor(() =>
+    expect(asked.at(-1)!.body).toMatchObject({ name: "Category", campaign_id: 1, pays: "click" }),
+  );
 });
 
 it("a conflict says whom it hurts and what it costs, and its negative can go", async () => {

@@ -1,5 +1,6 @@
 import { hoursInShort } from "../../parts/Hours";
-import { money, percent } from "../../parts/format";
+import { daySaid } from "../../parts/days";
+import { money, percent, plural } from "../../parts/format";
 import type { ArrangeView } from "./view";
 
 type Campaign = ArrangeView["campaigns"][number];
@@ -28,11 +29,19 @@ export function limitsInWords({
 }
 
 /** Its hours and area where it has its own. */
-export function termsInWords({ showing, shown_share, area_share }: Campaign): string {
+export function termsInWords(campaign: Campaign): string {
+  const { showing, shown_share, area_share, spots, first_day, last_day } = campaign;
   const parts = [
     showing &&
       `${hoursInShort(showing)}${shown_share === null ? "" : `: ${percent(shown_share, 0)} of searches`}`,
+    (first_day || last_day) && daysInWords(first_day, last_day),
+    spots > 0 && plural(spots, "spot"),
     area_share !== null && `${percent(area_share, 0)} of the area`,
   ];
   return parts.filter(Boolean).join(" · ") || "the plan’s hours and area";
+}
+
+function daysInWords(first: string, last: string): string {
+  const from = first && `from ${daySaid(first)}`;
+  return [from, last && `to ${daySaid(last)}`].filter(Boolean).join(" ");
 }
