@@ -111,6 +111,14 @@ def test_axe_finds_nothing_in_arrange(looked: str, page: Page):
     page.keyboard.press("ArrowDown")
     for key in ("b", "m"):
         walk.into(f"sheet of {key}", lambda key=key: page.keyboard.press(key))  # type: ignore[misc]
+    for name in ("names …", "look around …"):
+        button = page.get_by_role("button", name=name)
+        walk.into(name, button.click)
+    page.get_by_role("button", name="Open the campaign Search").click()
+    page.get_by_label("Further spot").fill("Front page")
+    page.keyboard.press("Enter")
+    page.get_by_label("Price: Front page").wait_for()
+    walk.look("a campaign with a spot")
     walk.end()
 
 

@@ -118,8 +118,11 @@ def take_structure(
                 place_keywords(change, ids[place], keywords)
             added = duplicate_as(change, [plan.sheet.entries[row] for row in made.twins], "phrase")
             set_calls(change, added, "keep", "", "structure")
+            of_place: dict[Place, list[int]] = {}
             for place, keyword in zip(made.twin_places, added, strict=True):
-                place_keywords(change, ids[place], [keyword])
+                of_place.setdefault(place, []).append(keyword)
+            for place, keywords in of_place.items():
+                place_keywords(change, ids[place], keywords)
             twins = {ids[place]: {"blocks_twins": True} for place in made.twin_places}
             change.update(models.AdGroup, twins)
             of_twins = {added[row - first_twin]: bid for row, bid in bids.items()

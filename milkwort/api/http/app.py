@@ -15,7 +15,7 @@ from sqlalchemy.exc import DatabaseError, OperationalError
 from starlette.exceptions import HTTPException
 
 from milkwort import __version__
-from milkwort.api.arrange import ads, negatives, pages, spots, structures
+from milkwort.api.arrange import ads, negatives, pages, shaping, spots, structures
 from milkwort.api.arrange import routes as arrange
 from milkwort.api.brief import routes as brief
 from milkwort.api.fit import routes as fit
@@ -96,6 +96,7 @@ def make_app(settings: Settings | None = None) -> FastAPI:
         what_if,
         arrange,
         structures,
+        shaping,
         spots,
         negatives,
         ads,

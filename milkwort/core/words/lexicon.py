@@ -147,8 +147,19 @@ class Lexicon:
             return IntentReading(_OWN_WHAT, tuple(" ".join(r) for r in (*what, *where)))
         return IntentReading("unknown", ())
 
-    def kinds(self, normalised: str) -> list[WordKind]:
-        """Say of each word of a normalised text which kind it is."""
+    def kinds(self, normalised: str) -> tuple[WordKind, ...]:
+        """Say of each word of a normalised text which kind it is.
+
+        Kept for as long as the lexicon is: the same texts are asked about after every change.
+        """
+        held = self._kinds.get(normalised)
+        if held is None:
+            if len(self._kinds) >= _MOST_TOLD:
+                self._kinds.clear()
+            held = self._kinds[normalised] = self._read_kinds(normalised)
+        return held
+
+    def _read_kinds(self, normalised: str) -> tuple[WordKind, ...]:
         words = normalised.split()
         kinds = ["what"] * len(words)
         own = [False] * len(words)
@@ -164,7 +175,7 @@ class Lexicon:
             ]
         for start, run in self._spans(words, self.own_places):
             own[start : start + len(run)] = [True] * len(run)
-        return [WordKind(*row) for row in zip(words, kinds, own, strict=True)]
+        return tuple(WordKind(*row) for row in zip(words, kinds, own, strict=True))
 
     def telling(self, normalised: str) -> frozenset[str]:
         """Return the words of a text that are no helper and no own place, in the singular.
@@ -181,6 +192,10 @@ class Lexicon:
                 if kind.kind != "helper" and not kind.own_place
             )
         return held
+
+    @cached_property
+    def _kinds(self) -> dict[str, tuple[WordKind, ...]]:
+        return {}
 
     @cached_property
     def _told(self) -> dict[str, frozenset[str]]:

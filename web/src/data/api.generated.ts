@@ -500,6 +500,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/arrange/groups/{group_id}/split": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Split
+         * @description Split a group: some of its keywords go to new groups beside it.
+         */
+        post: operations["split_api_plans__plan_id__arrange_groups__group_id__split_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/arrange/move": {
         parameters: {
             query?: never;
@@ -514,6 +534,46 @@ export interface paths {
          * @description Put keywords into a group: one that stands, or a new one of the name typed.
          */
         post: operations["move_api_plans__plan_id__arrange_move_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/arrange/names": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Name By Rule
+         * @description Call groups by a rule; one whose name would clash or not fit keeps its own.
+         */
+        post: operations["name_by_rule_api_plans__plan_id__arrange_names_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/arrange/names/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look At Names
+         * @description Say what groups would be called by a rule; nothing is changed.
+         */
+        post: operations["look_at_names_api_plans__plan_id__arrange_names_look_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -642,6 +702,46 @@ export interface paths {
          * @description Say where a page stands; what leads to it in this plan leads there too.
          */
         post: operations["edit_api_plans__plan_id__arrange_pages__page_id__post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/arrange/scouting": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Scouting
+         * @description Make a scouting campaign: wide keywords at a low bid, all that is known blocked in it.
+         */
+        post: operations["add_scouting_api_plans__plan_id__arrange_scouting_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/arrange/scouting/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look At Scouting
+         * @description Say what a scouting campaign would be made of and cost; nothing is changed.
+         */
+        post: operations["look_at_scouting_api_plans__plan_id__arrange_scouting_look_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3730,6 +3830,22 @@ export interface components {
             words: components["schemas"]["SaidWord"][];
         };
         /**
+         * GroupSplit
+         * @description By what a group is split; the word where it is by one.
+         */
+        GroupSplit: {
+            /**
+             * By
+             * @enum {string}
+             */
+            by: "word" | "intent" | "match" | "offer";
+            /**
+             * Word
+             * @default
+             */
+            word?: string;
+        };
+        /**
          * GroupsMerge
          * @description Groups, and the one of them all their keywords go to.
          */
@@ -4014,6 +4130,57 @@ export interface components {
             standing?: string[] | null;
             /** Value At Line */
             value_at_line?: (number | null)[] | null;
+        };
+        /**
+         * NameRule
+         * @description Parts of a name in their order, what stands between them, and a note of the planner's.
+         *
+         *     Without groups it is for all.
+         */
+        NameRule: {
+            /**
+             * Group Ids
+             * @default []
+             */
+            group_ids?: number[];
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /** Parts */
+            parts: ("name" | "theme" | "offer" | "match" | "place" | "month" | "note")[];
+            /**
+             * Separator
+             * @default ·
+             */
+            separator?: string;
+        };
+        /**
+         * NamedItem
+         * @description What a group would be called, and why it can't be: `refused`.
+         */
+        NamedItem: {
+            /** After */
+            after: string;
+            /** Before */
+            before: string;
+            /** Group Id */
+            group_id: number;
+            /** Refused */
+            refused: string;
+        };
+        /**
+         * NamesView
+         * @description Names under a rule, those that would change or can't be.
+         */
+        NamesView: {
+            /** Changes */
+            changes: number;
+            /** Names */
+            names: components["schemas"]["NamedItem"][];
+            /** Revision */
+            revision: number;
         };
         /**
          * NegativeIds
@@ -5265,6 +5432,42 @@ export interface components {
             name: string;
             /** Query */
             query: string;
+        };
+        /**
+         * ScoutingAsked
+         * @description A share of the purse for scouting, and the bid of every keyword of it.
+         */
+        ScoutingAsked: {
+            /** Bid */
+            bid?: number | null;
+            /**
+             * Share
+             * @default 0.05
+             */
+            share?: number;
+        };
+        /**
+         * ScoutingLook
+         * @description What a scouting campaign would be made of: money a month and a click.
+         */
+        ScoutingLook: {
+            /** Bid */
+            bid: number;
+            /** Blocked */
+            blocked: number;
+            /** Cost */
+            cost: number;
+            /** Keywords */
+            keywords: string[];
+            /** Low Price */
+            low_price: number | null;
+            /** Revision */
+            revision: number;
+            /**
+             * There
+             * @description whether a campaign of this name is there already
+             */
+            there: boolean;
         };
         /**
          * Segment
@@ -8088,6 +8291,80 @@ export interface operations {
             };
         };
     };
+    split_api_plans__plan_id__arrange_groups__group_id__split_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+                group_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GroupSplit"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
     move_api_plans__plan_id__arrange_move_post: {
         parameters: {
             query?: never;
@@ -8112,6 +8389,150 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    name_by_rule_api_plans__plan_id__arrange_names_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NameRule"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    look_at_names_api_plans__plan_id__arrange_names_look_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NameRule"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NamesView"];
                 };
             };
             /** @description Bad Request */
@@ -8681,6 +9102,150 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    add_scouting_api_plans__plan_id__arrange_scouting_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScoutingAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    look_at_scouting_api_plans__plan_id__arrange_scouting_look_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScoutingAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScoutingLook"];
                 };
             };
             /** @description Bad Request */

@@ -206,7 +206,7 @@ export const Line = styled.div`
   }
 `;
 
-export const Lines = styled.ul`
+export const Lines = styled.ul.attrs({ tabIndex: 0 })`
   list-style: none;
   margin: 0;
   padding: 0;

@@ -14,8 +14,10 @@ import * as S from "./Arrange.styles";
 import { Conflicts, conflictsLeave } from "./Conflicts";
 import { Groups } from "./Groups";
 import { NewPlace } from "./NewPlace";
+import { NameSheet } from "./NameSheet";
 import { Negatives } from "./negatives/Negatives";
 import { Pages } from "./pages/Pages";
+import { ScoutingSheet } from "./ScoutingSheet";
 import { StructureSheet } from "./StructureSheet";
 
 type View = "groups" | "negatives" | "ads" | "pages" | "conflicts";
@@ -33,6 +35,8 @@ export function Arrange() {
     setView(next);
     setWriting(0);
   };
+  const [naming, setNaming] = useState(false);
+  const [scouting, setScouting] = useState(false);
   const [choosing, setChoosing] = useState(false);
   const query = usePlanQuery("/arrange");
   const found = query.data;
@@ -48,6 +52,8 @@ export function Arrange() {
     { name: "Arrange: the pages (v 4)", keys: [], run: () => go("pages") },
     { name: "Arrange: conflicts", keys: ["c"], run: () => go("conflicts") },
     { name: "Arrange by a ready structure", keys: ["b"], run: () => setChoosing(true) },
+    { name: "Name groups by a rule", keys: [], run: () => setNaming(true) },
+    { name: "Look around: add a scouting campaign", keys: [], run: () => setScouting(true) },
     { name: "Remove empty groups and campaigns", keys: [], run: removeEmpty },
   ]);
   useViewKeys(order.length, (at) => go(order[at]!));
@@ -83,6 +89,12 @@ export function Arrange() {
           {empty > 0 && (
             <TextButton onPress={removeEmpty}>remove {plural(empty, "empty group")}</TextButton>
           )}
+          {view === "groups" && (
+            <>
+              <TextButton onPress={() => setNaming(true)}>names …</TextButton>
+              <TextButton onPress={() => setScouting(true)}>look around …</TextButton>
+            </>
+          )}
           <TextButton onPress={() => setChoosing(true)}>arrange by …</TextButton>
         </S.Tools>
       </Top>
@@ -102,6 +114,8 @@ export function Arrange() {
       )}
       {pages && view === "pages" && <Pages pages={pages} />}
       {found && view === "conflicts" && <Conflicts conflicts={found.conflicts} />}
+      <NameSheet open={naming} onOpen={setNaming} groups={[...chosen]} />
+      <ScoutingSheet open={scouting} onOpen={setScouting} />
       <StructureSheet open={choosing} onOpen={setChoosing} groups={[...chosen]} />
     </S.Screen>
   );

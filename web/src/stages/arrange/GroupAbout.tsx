@@ -7,6 +7,7 @@ import { Choice } from "../../parts/Choice";
 import { number, parsed, percent, plural } from "../../parts/format";
 import type { ArrangeView } from "./view";
 import * as S from "./Arrange.styles";
+import { SplitLine } from "./SplitLine";
 
 type Props = { view: ArrangeView; at: number };
 
@@ -53,6 +54,7 @@ export function GroupAbout({ view, at }: Props) {
           inline
           onChange={merge}
         />
+        <SplitLine group={group} />
       </S.Line>
       <span>
         bids{" "}

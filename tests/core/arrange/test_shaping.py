@@ -1,0 +1,113 @@
+"""Groups split, named by a rule, proposed for the same money; a scouting campaign in one step."""
+
+import numpy as np
+import pytest
+
+from milkwort.core.arrange.naming import names_by_rule
+from milkwort.core.arrange.proposals import proposal_of, rearranged
+from milkwort.core.arrange.scouting import scouting_of
+from milkwort.core.arrange.splitting import split_of
+from milkwort.core.arrange.structures import arrange
+from milkwort.core.errors import BadValueError, NothingUsableError
+from milkwort.core.plan.run import run_plan
+from milkwort.core.words.lexicon import shipped_lexicon
+from tests.samples import brief, calls, table
+
+TEXTS = ("sash repair", "sash repairs eastmere", "box sash painting", "sash paint", "sash cord")
+LEXICON = shipped_lexicon().extended(places=["Eastmere"])
+
+
+def sheet(**columns):
+    n = len(TEXTS)
+    given = {"group": np.zeros(n, dtype=np.int64), "campaign": np.zeros(n, dtype=np.int64)}
+    return table([500, 300, 200, 90, 80], [0.8] * n, [2.4] * n, texts=TEXTS, **(given | columns))
+
+
+def test_a_group_is_split_by_a_word_in_any_close_form():
+    rows = range(len(TEXTS))
+    assert split_of(sheet(), rows, "word", word="Repair") == {"repair": [0, 1]}
+    assert split_of(sheet(), rows, "word", word="box sashes") == {"box sashes": [2]}
+    for word in ("", "sash", "door"):
+        with pytest.raises(BadValueError):
+            split_of(sheet(), rows, "word", word=word)
+
+
+def test_by_intent_match_or_offer_the_fullest_part_stays():
+    match = np.array([0, 0, 0, 1, 2])
+    assert split_of(sheet(match=match), range(5), "match") == {"phrase": [3], "broad": [4]}
+    offer = np.array([0, 1, 1, 1, 0])
+    parts = split_of(sheet(offer=offer), range(5), "offer", offers=("jobs", ""))
+    assert parts == {"jobs": [0, 4]}
+    with pytest.raises(BadValueError, match="differ by intent"):
+        split_of(sheet(intent=np.zeros(5, dtype=np.int64)), range(5), "intent")
+
+
+def test_names_are_made_of_parts_and_clashes_and_long_ones_are_said():
+    groups = [
+        (0, "a", {"theme": "sash", "match": "exact", "note": "n"}),
+        (0, "b", {"theme": "sash", "match": "exact"}),
+        (1, "c", {"theme": "sash", "match": "exact"}),
+        (1, "d", {"theme": "x" * 119, "match": "exact"}),
+        (1, "e", {}),
+    ]
+    named = names_by_rule(groups, ["theme", "match"], " – ")
+    assert [n.after for n in named[:3]] == ["sash – exact"] * 3
+    assert [(n.clash, n.too_long, n.empty) for n in named] == [
+        (True, False, False), (True, False, False), (False, False, False),
+        (False, True, False), (False, False, True),
+    ]  # fmt: skip
+    some = names_by_rule(groups, ["note", "theme"], "/", [True, False, False, False, False])
+    assert [n.after for n in some] == ["n/sash", "b", "c", "d", "e"]
+    assert some[0].fits and not named[0].fits
+
+
+def proposed(kind, result, held=(("Search", "All"),), **more):
+    rows = np.flatnonzero(result.table.kept)
+    made = arrange(kind, result.brief, result.table.at(rows), result.demand.own[rows])
+    return proposal_of(result, made, rows, held, set(), campaigns=["Search"], **more)
+
+
+def test_a_structure_without_twins_or_limits_brings_the_same_for_the_same_money():
+    result = run_plan(brief(monthly_spend=200), sheet())
+    same = proposed("theme", result)
+    assert same.result.totals.customers == pytest.approx(result.totals.customers, rel=1e-4)
+    assert same.to_write == same.groups == 1 and same.locked == {}
+
+
+def test_twins_run_beside_their_exact_texts_and_bring_what_run_plan_says():
+    result = run_plan(brief(monthly_spend=200), sheet())
+    found = proposed("mixed", result)
+    assert len(found.result.table) == 2 * len(TEXTS)
+    assert found.result.totals.customers > result.totals.customers
+    lower = proposed("mixed", result, lower="phrase", by=0.3)
+    bids, texts = lower.result.bid, lower.result.table.texts
+    exact = dict(zip(texts[:5], bids[:5], strict=True))
+    for row in lower.locked:
+        assert row >= 5 and not bids[row] > exact[texts[row]]
+    with pytest.raises(BadValueError):
+        proposed("mixed", result, lower="exact", by=1.0)
+
+
+def test_places_that_are_there_keep_their_numbers_and_so_their_limits():
+    made = arrange("theme", brief(), sheet(), np.ones(5))
+    name = made.groups[0][1]
+    held = [("Old", "x"), ("Search", name)]
+    moved, places = rearranged(sheet(), made, np.arange(5), held, ["Old", "Search"])
+    assert places[:2] == held and set(moved.campaign.tolist()) == {1}
+    assert {places[g][0] for g in moved.group.tolist()} == {"Search"}
+
+
+def test_a_scout_bids_well_under_the_market_and_blocks_all_that_is_known():
+    four = sheet(call=calls("keep", "keep", "keep", "drop", "keep"))
+    result = run_plan(brief(monthly_spend=200), four)
+    found = scouting_of(result, LEXICON, 0.1)
+    assert found.cost == pytest.approx(20) and found.bid == pytest.approx(0.32)
+    assert "sash paint" not in found.blocked and len(found.blocked) == 4
+    assert found.texts[0][0] == "sash repair" and "sash eastmere" not in found.texts[0]
+    assert scouting_of(result, LEXICON, 0.1, 0.5).bid == 0.5
+    for share, bid in ((0, None), (1.2, None), (0.1, 0.001)):
+        with pytest.raises(BadValueError):
+            scouting_of(result, LEXICON, share, bid)
+    nothing = run_plan(brief(), sheet(call=calls(*["drop"] * 5)))
+    with pytest.raises(NothingUsableError):
+        scouting_of(nothing, LEXICON, 0.1)
