@@ -156,3 +156,22 @@ def test_ads_and_pages_are_written_by_keys_alone_and_every_view_is_clean(plan: s
     for _ in range(4):
         page.keyboard.press("Control+z")
     expect(trail).to_contain_text("3 without an ad")
+
+
+def test_groups_and_keywords_are_dragged_where_they_belong(plan: str, page: Page):
+    arrange(page, plan)
+    page.get_by_role("button", name="new campaign").click()
+    page.get_by_label("Name of the new campaign").fill("Colours")
+    page.keyboard.press("Enter")
+    head = page.get_by_role("button", name="Open the campaign Colours")
+    head.wait_for()
+    page.get_by_role("button", name="Drag Paint").drag_to(head)
+    expect(page.get_by_role("status").filter(has_text="move 1 group to Colours")).to_be_visible()
+    groups = page.get_by_role("grid", name="Ad groups")
+    groups.get_by_role("row").filter(has_text="Repair").first.click()
+    grip = page.get_by_role("button", name="Drag sash window repair", exact=True)
+    grip.drag_to(groups.get_by_title(re.compile("^Glazing:")))
+    expect(page.get_by_role("status").filter(has_text="move 1 keyword to Glazing")).to_be_visible()
+    page.keyboard.press("Control+z")
+    page.keyboard.press("Control+z")
+    expect(groups.get_by_role("row").nth(2)).to_contain_text("Repair")

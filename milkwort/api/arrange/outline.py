@@ -11,6 +11,7 @@ import numpy as np
 from milkwort.api.arrange.group_pages import pages_of_groups
 from milkwort.api.plan.columns import tidy
 from milkwort.api.plan.open_plan import OpenPlan
+from milkwort.core.arrange.crossed import twins_of_groups
 from milkwort.core.arrange.group_figures import group_figures
 from milkwort.core.arrange.group_likeness import likeness_of
 from milkwort.core.brief.showing import shown_share, values_of_showing
@@ -74,6 +75,7 @@ def group_columns(plan: OpenPlan, pages: Sequence[StoredPage]) -> dict[str, Any]
         "campaign": [campaigns[g.campaign_id] for g in groups],
         "bid": [g.bid for g in groups],
         "locked": [g.locked for g in groups],
+        "leaves": _leaves(plan),
         **_ads(plan),
         **_pages(plan, pages),
         "keywords": figures.keywords,
@@ -86,6 +88,15 @@ def group_columns(plan: OpenPlan, pages: Sequence[StoredPage]) -> dict[str, Any]
         "words": [[{"word": one.word, "share": one.share} for one in some] for some in words],
         **_likeness(plan),
     }
+
+
+def _leaves(plan: OpenPlan) -> list[list[str]]:
+    """Return the texts that each group leaves to those that hold them as exact."""
+    twins = twins_of_groups(plan.result)
+    return [
+        [plan.sheet.entries[row].text for row, _ in twins.get(at, ())] if g.blocks_twins else []
+        for at, g in enumerate(plan.sheet.structure.groups)
+    ]
 
 
 def _ads(plan: OpenPlan) -> dict[str, Any]:

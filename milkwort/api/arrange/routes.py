@@ -25,6 +25,7 @@ from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import ChangeAnswer, shape_of
 from milkwort.api.plan.workspace import Decision
 from milkwort.core.arrange import conflicts as core_conflicts
+from milkwort.core.arrange.crossed import CROSSED_KINDS, crossed
 from milkwort.core.counted import counted
 from milkwort.core.errors import NothingUsableError
 from milkwort.store.groups import (
@@ -45,6 +46,9 @@ from milkwort.store.journal import Change
 
 router = APIRouter(tags=["arrange"])
 
+_NAMED = 20
+"""So many texts of a conflict are named."""
+
 
 @router.get("/plans/{plan_id}/arrange", responses=shape_of(ArrangeView))
 def view(plan_id: int, work: Work) -> Response:
@@ -59,7 +63,7 @@ def view(plan_id: int, work: Work) -> Response:
             "ads": len(plan.record.ads),
             "pages": len(pages),
             "alone": int((plan.sheet.table.group < 0).sum()),
-            "conflicts": _conflicts(plan, sold_terms(work, plan)),
+            "conflicts": [*_conflicts(plan, sold_terms(work, plan)), *_crossed(plan)],
         }
     )  # fmt: skip
 
@@ -186,6 +190,23 @@ def edit_one(
         values["landing_page"] = values.pop("page")
     made = Decision("change a campaign", lambda c: edit_campaign(c, campaign_id, values))
     return sent(work.change(plan_id, lambda _: made, window=window))
+
+
+def _crossed(plan: OpenPlan) -> list[dict[str, Any]]:
+    """Return what groups take from each other, as further conflicts."""
+    sheet, groups = plan.sheet, plan.sheet.structure.groups
+    return [
+        {
+            "kind": c.kind, "says": f"{sheet.labels[c.group]}: {CROSSED_KINDS[c.kind]}",
+            "negative": "", "negative_id": None, "count": len(c.texts),
+            "ids": [sheet.ids[row] for row in c.rows], "texts": list(c.texts[:_NAMED]),
+            "searches": c.searches, "customers": 0.0, "spend": 0.0, "terms": [],
+            "group_id": groups[c.group].id,
+            "campaign_id": groups[c.group].campaign_id if c.kind == "scouting_takes_kept" else None,
+            "to_block": list(c.texts) if c.kind == "scouting_takes_kept" else [],
+        }
+        for c in crossed(plan.result, [group.blocks_twins for group in groups])
+    ]  # fmt: skip
 
 
 def _conflicts(plan: OpenPlan, sold: list[str]) -> list[dict[str, Any]]:

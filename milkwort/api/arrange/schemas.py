@@ -59,6 +59,7 @@ class GroupColumns(BaseModel):
     without_ad: list[bool]
     bid: list[float | None]
     locked: list[bool]
+    leaves: list[list[str]] = Field(description="texts left to groups that hold them as exact")
     keywords: list[int]
     kept: list[int]
     running: list[int]
@@ -110,6 +111,9 @@ class ConflictItem(BaseModel):
     customers: float
     spend: float
     terms: list[str]
+    group_id: int | None = Field(default=None, description="that is to leave them to others")
+    campaign_id: int | None = Field(default=None, description="that would block the texts")
+    to_block: list[str] = Field(default=[], description="exact texts that part them")
 
 
 class ArrangeView(BaseModel):
@@ -131,6 +135,7 @@ class GroupEdit(Taken):
     page: str = Field(default="", max_length=4000)
     bid: float | None = Field(default=None, gt=0, le=1e12)
     locked: bool = False
+    blocks_twins: bool = False
 
 
 class CampaignEdit(Taken):

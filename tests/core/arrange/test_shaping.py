@@ -1,16 +1,21 @@
 """Groups split, named by a rule, proposed for the same money; a scouting campaign in one step."""
 
+from dataclasses import replace
+
 import numpy as np
 import pytest
 
+from milkwort.core.arrange.crossed import crossed, twins_of_groups
 from milkwort.core.arrange.naming import names_by_rule
 from milkwort.core.arrange.proposals import proposal_of, rearranged
 from milkwort.core.arrange.scouting import scouting_of
 from milkwort.core.arrange.splitting import split_of
 from milkwort.core.arrange.structures import arrange
+from milkwort.core.brief.limits import Limits
 from milkwort.core.errors import BadValueError, NothingUsableError
 from milkwort.core.plan.run import run_plan
 from milkwort.core.words.lexicon import shipped_lexicon
+from milkwort.core.words.negatives import Negative
 from tests.samples import brief, calls, table
 
 TEXTS = ("sash repair", "sash repairs eastmere", "box sash painting", "sash paint", "sash cord")
@@ -111,3 +116,33 @@ def test_a_scout_bids_well_under_the_market_and_blocks_all_that_is_known():
     nothing = run_plan(brief(), sheet(call=calls(*["drop"] * 5)))
     with pytest.raises(NothingUsableError):
         scouting_of(nothing, LEXICON, 0.1)
+
+
+def test_twins_are_crossed_until_their_group_leaves_the_texts_to_the_exact_one():
+    groups, match = np.array([0, 0, 0, 1, 1]), np.array([0, 0, 0, 1, 1])
+    twins = sheet(group=groups, match=match)
+    texts = (*TEXTS[:3], TEXTS[0], TEXTS[4])
+    result = run_plan(brief(), replace(twins, texts=texts))
+    assert twins_of_groups(result) == {1: [(3, 0)]}
+    (found,) = crossed(result, [False, False])
+    assert (found.kind, found.group, found.texts) == ("twins_unblocked", 1, (TEXTS[0],))
+    assert found.searches == pytest.approx(result.demand.own[0])
+    assert crossed(result, [False, True]) == []
+
+
+def test_a_scout_that_is_shown_for_kept_keywords_is_said_until_they_are_blocked_in_it():
+    columns = {"match": np.array([0, 0, 0, 0, 2]), "campaign": np.array([0, 0, 0, 0, 1]),
+               "group": np.array([0, 0, 0, 0, 1])}  # fmt: skip
+    texts = ("sash repair", "sash repairs eastmere", "box sash", "door", "sash")
+    limits = Limits(scouting=1, scouting_share=0.1)
+    table_ = replace(sheet(**columns), texts=texts)
+    (found,) = crossed(run_plan(brief(limits=limits), table_), [False, False])
+    assert found.kind == "scouting_takes_kept" and found.rows[0] == 4
+    assert set(found.texts) == {"sash repair", "sash repairs eastmere", "box sash"}
+    blocked = tuple(Negative(text, "exact", "campaign", 1) for text in found.texts[1:])
+    (left,) = crossed(run_plan(brief(limits=limits, negatives=blocked), table_), [False, False])
+    assert left.texts == found.texts[:1]
+    whole = (*blocked, Negative(found.texts[0], "exact", "group", 1))
+    assert crossed(run_plan(brief(limits=limits, negatives=whole), table_), [False, False]) == []
+    elsewhere = tuple(replace(n, number=0) for n in whole)
+    assert crossed(run_plan(brief(limits=limits, negatives=elsewhere), table_), [False] * 2)

@@ -3482,10 +3482,20 @@ export interface components {
          * @description One conflict: its kind in words, and what it touches a month.
          */
         ConflictItem: {
+            /**
+             * Campaign Id
+             * @description that would block the texts
+             */
+            campaign_id?: number | null;
             /** Count */
             count: number;
             /** Customers */
             customers: number;
+            /**
+             * Group Id
+             * @description that is to leave them to others
+             */
+            group_id?: number | null;
             /** Ids */
             ids: number[];
             /** Kind */
@@ -3504,6 +3514,12 @@ export interface components {
             terms: string[];
             /** Texts */
             texts: string[];
+            /**
+             * To Block
+             * @description exact texts that part them
+             * @default []
+             */
+            to_block?: string[];
         };
         /**
          * CrossingAnswer
@@ -3719,6 +3735,11 @@ export interface components {
             /** Least Like */
             least_like: components["schemas"]["Misfit"][][];
             /**
+             * Leaves
+             * @description texts left to groups that hold them as exact
+             */
+            leaves: string[][];
+            /**
              * Likeness
              * @description how alike the kept keywords are, 0 to 1
              */
@@ -3757,6 +3778,11 @@ export interface components {
         GroupEdit: {
             /** Bid */
             bid?: number | null;
+            /**
+             * Blocks Twins
+             * @default false
+             */
+            blocks_twins?: boolean;
             /**
              * Locked
              * @default false

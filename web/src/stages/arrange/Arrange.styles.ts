@@ -223,6 +223,12 @@ export const Lines = styled.ul.attrs({ tabIndex: 0 })`
 /** A campaign across the outline: its name as a heading, the rest in small. */
 export const CampaignLine = styled.div`
   padding-left: 16px;
+  flex: 1;
+  &[data-drop] {
+    background: ${ink.petalWash};
+    outline: 2px solid ${ink.petal};
+    outline-offset: -2px;
+  }
   display: flex;
   align-items: baseline;
   gap: 14px;

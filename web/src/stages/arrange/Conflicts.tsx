@@ -44,6 +44,18 @@ function One({ conflict }: { conflict: Conflict }) {
   const { setActive } = useAsking();
   const navigate = useNavigate();
   const takeOut = (negative: number) => void send("post", "/negatives/remove", { ids: [negative] });
+  const leave = () =>
+    void send(
+      "post",
+      "/arrange/groups/{group_id}",
+      { blocks_twins: true },
+      { group_id: conflict.group_id! },
+    );
+  const block = () =>
+    void send("post", "/arrange/negatives", {
+      ...{ items: conflict.to_block.map((text) => ({ text, match: "exact" as const })) },
+      ...{ note: "", by: "conflict", campaign_id: conflict.campaign_id, group_id: null },
+    });
   const show = () => {
     setActive(conflict.ids[0] ?? null);
     void navigate(`/plan/${id}/sift`);
@@ -64,6 +76,14 @@ function One({ conflict }: { conflict: Conflict }) {
         {conflict.negative_id !== null && (
           <TextButton onPress={() => takeOut(conflict.negative_id!)}>
             take “{conflict.negative}” out
+          </TextButton>
+        )}{" "}
+        {conflict.kind === "twins_unblocked" && (
+          <TextButton onPress={leave}>leave the texts to the exact ones</TextButton>
+        )}{" "}
+        {conflict.to_block.length > 0 && (
+          <TextButton onPress={block}>
+            block {plural(conflict.to_block.length, "text")} in the campaign
           </TextButton>
         )}{" "}
         {conflict.ids.length > 0 && <TextButton onPress={show}>show in Sift</TextButton>}

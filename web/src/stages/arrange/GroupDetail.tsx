@@ -67,7 +67,9 @@ export function GroupDetail({ view, at, leaf, onLeaf, writing, onWrite }: Props)
       {leaf === "page" && pages && (
         <GroupPage pages={pages} group={group} onRead={() => setReading(true)} />
       )}
-      {leaf === "negatives" && mine && <GroupNegatives negatives={mine} group={group} />}
+      {leaf === "negatives" && mine && (
+        <GroupNegatives negatives={mine} group={group} leaves={groups.leaves[at] ?? []} />
+      )}
       <ReadSheet
         open={reading}
         onOpen={setReading}

@@ -7,6 +7,7 @@ import { TextButton } from "../../parts/Button";
 import { CallMark } from "../../parts/CallMark";
 import { called, leaf } from "../../parts/shownList";
 import type { Column } from "../../parts/column";
+import { Grip } from "../../parts/dragging";
 import { Grid, type GridHandle } from "../../parts/Grid";
 import { count, money, number, plural } from "../../parts/format";
 import type { ArrangeView } from "./view";
@@ -25,12 +26,9 @@ export function GroupKeywords({ view: { groups }, at }: Props) {
   const grid = useRef<GridHandle>(null);
   const group = groups.id[at]!;
   const rows = useMemo(() => members(sheet, group), [sheet, group]);
-  const columns = useMemo(
-    () => columnsOf(sheet, summary.brief.values.currency),
-    [sheet, summary.brief.values.currency],
-  );
   const there = new Set(rows.map((row) => sheet.texts.id[row]!));
   const chosen = [...selected].filter((one) => there.has(one));
+  const columns = columnsOf(sheet, summary.brief.values.currency, chosen);
   const targets = chosen.length > 0 ? chosen : active !== null && there.has(active) ? [active] : [];
   const move = () =>
     targets.length > 0
@@ -82,7 +80,11 @@ function members({ texts, figures }: SheetBlock, group: number): number[] {
   return rows.sort((a, b) => kept(b) - kept(a) || spend(b) - spend(a) || a - b);
 }
 
-function columnsOf({ texts, figures }: SheetBlock, currency: string): Column[] {
+function columnsOf(
+  { texts, figures }: SheetBlock,
+  currency: string,
+  chosen: readonly number[],
+): Column[] {
   const kept = (row: number) => texts.call[row] === "keep";
   return [
     {
@@ -104,6 +106,11 @@ function columnsOf({ texts, figures }: SheetBlock, currency: string): Column[] {
       ],
       cell: (row) => (
         <span title={texts.text[row]}>
+          <Grip
+            kind="keywords"
+            ids={chosen.includes(texts.id[row]!) ? chosen : [texts.id[row]!]}
+            label={texts.text[row]!}
+          />
           {texts.text[row]} {texts.match[row] !== "exact" && <S.Soft>{texts.match[row]}</S.Soft>}
         </span>
       ),

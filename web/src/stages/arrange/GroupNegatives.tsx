@@ -8,10 +8,15 @@ import * as L from "./ads/ads.styles";
 import * as S from "./Arrange.styles";
 import { AddSheet } from "./negatives/AddSheet";
 
-type Props = { negatives: Schemas["NegativesView"]["negatives"]; group: number };
+type Props = {
+  negatives: Schemas["NegativesView"]["negatives"];
+  group: number;
+  /** Texts that are left to groups that hold them as exact. */
+  leaves: readonly string[];
+};
 
 /** What is blocked in this group alone. */
-export function GroupNegatives({ negatives, group }: Props) {
+export function GroupNegatives({ negatives, group, leaves }: Props) {
   const { summary } = usePlan();
   const send = usePlanChange();
   const [adding, setAdding] = useState(false);
@@ -40,6 +45,13 @@ export function GroupNegatives({ negatives, group }: Props) {
           </li>
         ))}
       </S.Plain>
+      {leaves.length > 0 && (
+        <p>
+          {plural(leaves.length, "text")} {leaves.length === 1 ? "is" : "are"} left to the groups
+          that hold {leaves.length === 1 ? "it" : "them"} as exact, and blocked here exactly at the
+          platform: <S.Soft>{leaves.join(", ")}</S.Soft>
+        </p>
+      )}
       {negatives.length === 0 && <p>Nothing is blocked in this group alone.</p>}
       <AddSheet open={adding} onOpen={setAdding} start={`g${group}`} />
     </L.Leaf>

@@ -8,6 +8,8 @@ import type { ArrangeView } from "./view";
 import { leaf } from "../../parts/shownList";
 import { useActions } from "../../app/actions";
 import { TextButton } from "../../parts/Button";
+import { usePlanChange } from "../../data/usePlanChange";
+import { Grip, Target, useDropped } from "../../parts/dragging";
 import { ChosenGroups } from "./ChosenGroups";
 import { CampaignDetail } from "./CampaignDetail";
 import { limitsInWords, termsInWords } from "./campaignWords";
@@ -44,8 +46,8 @@ export function Groups(props: Props) {
   const grid = useRef<GridHandle>(null);
   const outline = useMemo(() => outlined(view, sort), [view, sort]);
   const columns = useMemo(
-    () => columnsOf(groups, summary.purse.spend, currency),
-    [groups, summary.purse.spend, currency],
+    () => columnsOf(groups, summary.purse.spend, currency, chosen),
+    [groups, summary.purse.spend, currency, chosen],
   );
   useEffect(() => grid.current?.focus(), []);
   const first = outline.rows[0];
@@ -138,8 +140,12 @@ type HeadProps = { campaign: Campaign; currency: string; onOpen: () => void };
 
 /** A campaign as a line of the outline: its money, its limits, its hours and area. */
 function CampaignHead({ campaign, currency, onOpen }: HeadProps) {
+  const send = usePlanChange();
+  const dropped = useDropped({
+    groups: (ids) => void send("post", "/arrange/groups/move", { ids, campaign_id: campaign.id }),
+  });
   return (
-    <S.CampaignLine>
+    <S.CampaignLine {...dropped}>
       <TextButton aria-label={`Open the campaign ${campaign.name}`} onPress={onOpen}>
         {campaign.name}
       </TextButton>
@@ -203,7 +209,32 @@ function PageCell({ groups, row }: CellProps) {
   return <S.Straw title={better ? `${better} says more` : undefined}>{text}</S.Straw>;
 }
 
-function columnsOf(groups: Groups, spend: number, currency: string): Column[] {
+type NameProps = CellProps & { words: string; chosen: ReadonlySet<number> };
+
+/** A group's name: it is dragged by its grip, keywords are dropped on it. */
+function NameCell({ groups, row, words, chosen }: NameProps) {
+  const send = usePlanChange();
+  const id = groups.id[row]!;
+  const dropped = useDropped({
+    keywords: (ids) => void send("post", "/arrange/move", { ids, group_id: id, group: "" }),
+  });
+  const ids = chosen.has(id) ? [...chosen] : [id];
+  return (
+    <Target {...dropped} title={`${groups.name[row]!}: ${words}`}>
+      <Grip kind="groups" ids={ids} label={groups.name[row]!} />
+      {groups.name[row]}{" "}
+      {groups.locked[row] && <S.Soft title="left alone by structures">locked </S.Soft>}
+      <S.Faint>{words}</S.Faint>
+    </Target>
+  );
+}
+
+function columnsOf(
+  groups: Groups,
+  spend: number,
+  currency: string,
+  chosen: ReadonlySet<number>,
+): Column[] {
   const words = (row: number) => (groups.words[row] ?? []).map(({ word }) => word).join(" · ");
   const most = Math.max(...groups.spend.map((one) => one ?? 0), 1e-9);
   return [
@@ -218,13 +249,7 @@ function columnsOf(groups: Groups, spend: number, currency: string): Column[] {
         { head: "group", value: (row) => groups.name[row] },
         { head: "its words", value: words },
       ],
-      cell: (row) => (
-        <span title={`${groups.name[row]!}: ${words(row)}`}>
-          {groups.name[row]}{" "}
-          {groups.locked[row] && <S.Soft title="left alone by structures">locked </S.Soft>}
-          <S.Faint>{words(row)}</S.Faint>
-        </span>
-      ),
+      cell: (row) => <NameCell groups={groups} row={row} words={words(row)} chosen={chosen} />,
     },
     {
       id: "keywords",

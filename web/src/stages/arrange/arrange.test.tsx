@@ -19,6 +19,9 @@ const conflict = {
   customers: 0.74,
   spend: 28.1,
   terms: [],
+  group_id: null,
+  campaign_id: null,
+  to_block: [],
 };
 
 const campaign = (id: number, name: string, spend: number) => ({
@@ -65,6 +68,7 @@ const view: ArrangeView = {
     without_ad: [true, false, false],
     bid: [null, null, null],
     locked: [false, false, true],
+    leaves: [[], [], []],
     keywords: [2, 1, 1],
     kept: [2, 1, 0],
     running: [2, 1, 0],
@@ -105,7 +109,7 @@ const namesOf = (grid: HTMLElement) =>
     .slice(1)
     .map((row) => within(row).getAllByRole("gridcell"))
     .filter((cells) => cells.length > 1)
-    .map((cells) => cells[0]!.textContent);
+    .map((cells) => cells[0]!.textContent.replace("⠿", ""));
 
 it("a campaign stands above its groups with its limits, and opens beside them", async () => {
   const asked = await show({ "POST /arrange/campaigns/1": done });
