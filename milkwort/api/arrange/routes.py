@@ -225,6 +225,9 @@ def _conflicts(plan: OpenPlan, sold: list[str]) -> list[dict[str, Any]]:
             "customers": c.customers,
             "spend": c.spend,
             "terms": list(c.terms),
+            "group_id": None,
+            "campaign_id": None,
+            "to_block": [],
         }
         for c in core_conflicts.conflicts_of(plan.result, sold)
     ]

@@ -111,9 +111,9 @@ class ConflictItem(BaseModel):
     customers: float
     spend: float
     terms: list[str]
-    group_id: int | None = Field(default=None, description="that is to leave them to others")
-    campaign_id: int | None = Field(default=None, description="that would block the texts")
-    to_block: list[str] = Field(default=[], description="exact texts that part them")
+    group_id: int | None = Field(description="that is to leave them to others")
+    campaign_id: int | None = Field(description="that would block the texts")
+    to_block: list[str] = Field(description="exact texts that part them")
 
 
 class ArrangeView(BaseModel):

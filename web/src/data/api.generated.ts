@@ -3486,7 +3486,7 @@ export interface components {
              * Campaign Id
              * @description that would block the texts
              */
-            campaign_id?: number | null;
+            campaign_id: number | null;
             /** Count */
             count: number;
             /** Customers */
@@ -3495,7 +3495,7 @@ export interface components {
              * Group Id
              * @description that is to leave them to others
              */
-            group_id?: number | null;
+            group_id: number | null;
             /** Ids */
             ids: number[];
             /** Kind */
@@ -3517,9 +3517,8 @@ export interface components {
             /**
              * To Block
              * @description exact texts that part them
-             * @default []
              */
-            to_block?: string[];
+            to_block: string[];
         };
         /**
          * CrossingAnswer

@@ -54,7 +54,7 @@ function One({ conflict }: { conflict: Conflict }) {
   const block = () =>
     void send("post", "/arrange/negatives", {
       ...{ items: conflict.to_block.map((text) => ({ text, match: "exact" as const })) },
-      ...{ note: "", by: "conflict", campaign_id: conflict.campaign_id, group_id: null },
+      ...{ note: "", by: "advice" as const, campaign_id: conflict.campaign_id, group_id: null },
     });
   const show = () => {
     setActive(conflict.ids[0] ?? null);
