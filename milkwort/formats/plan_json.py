@@ -33,8 +33,9 @@ from milkwort.formats.text_table import MAX_BYTES
 
 __all__ = [
     "FORMAT", "AdDocument", "CallDocument", "CampaignDocument", "ClientDocument", "GroupDocument",
-    "KeywordDocument", "NegativeDocument", "OfferDocument", "PlanDocument", "PlanValues",
-    "ReadingDocument", "SpotDocument", "read_plan_json", "write_plan_json",
+    "KeywordDocument", "NegativeDocument", "NegativeListDocument", "OfferDocument",
+    "PinnedListDocument", "PlanDocument", "PlanValues", "ReadingDocument", "SpotDocument",
+    "read_plan_json", "write_plan_json",
 ]  # fmt: skip
 
 FORMAT = "milkwort-plan-2"
@@ -236,6 +237,32 @@ class PageDocument(_Part):
     at: str = Field(default="", max_length=40)
 
 
+class NegativeRow(_Part):
+    """A negative of a list."""
+
+    text: str = Field(min_length=1, max_length=MAX_TEXT)
+    match: Match = "phrase"
+
+
+class NegativeListDocument(_Part):
+    """A named list of negatives of the client."""
+
+    key: str = Field(min_length=1, max_length=40)
+    name: str = Field(min_length=1, max_length=120)
+    edition: int = Field(default=1, ge=1)
+    at: str = Field(default="", max_length=40)
+    rows: list[NegativeRow] = Field(default=[], max_length=10_000)
+
+
+class PinnedListDocument(_Part):
+    """A negative list as the plan uses it, by the key of the list it came from."""
+
+    list_key: str = Field(min_length=1, max_length=40)
+    name: str = Field(min_length=1, max_length=120)
+    edition: int = Field(ge=1)
+    rows: list[NegativeRow] = Field(default=[], max_length=10_000)
+
+
 class ClientDocument(_Part):
     """Whose plan it is, and what outlives the plan."""
 
@@ -244,6 +271,7 @@ class ClientDocument(_Part):
     rival_lists: list[RivalListDocument] = []
     past_lists: list[PastListDocument] = []
     pages: list[PageDocument] = Field(default=[], max_length=2000)
+    negative_lists: list[NegativeListDocument] = Field(default=[], max_length=200)
 
 
 class PlanDocument(_Part):
@@ -260,6 +288,7 @@ class PlanDocument(_Part):
     keywords: list[KeywordDocument] = Field(default=[], max_length=_MOST_KEYWORDS)
     negatives: list[NegativeDocument] = []
     spots: list[SpotDocument] = Field(default=[], max_length=1000)
+    pinned_lists: list[PinnedListDocument] = Field(default=[], max_length=200)
 
 
 def write_plan_json(document: PlanDocument) -> bytes:

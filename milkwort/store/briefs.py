@@ -65,13 +65,18 @@ def brief_of(
     own = {at: c.own_terms for at, c in enumerate(structure.campaigns) if c.own_terms != OwnTerms()}
     beside = Beside(
         assumptions,
-        _numbered(negatives, structure),
+        (*_numbered(negatives, structure), *_of_lists(structure)),
         word_kinds,
         _limits(structure),
         own,
         _spots(structure, offer_ids),
     )
     return brief_of_values(name, values, beside)
+
+
+def _of_lists(structure: Structure) -> tuple[Negative, ...]:
+    """Return the negatives of the lists that the plan uses: they act in the whole of it."""
+    return tuple(negative for pinned in structure.lists for negative in pinned.negatives)
 
 
 def _spots(structure: Structure, offer_ids: Sequence[int]) -> tuple[Spot, ...]:

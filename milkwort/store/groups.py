@@ -17,6 +17,7 @@ from milkwort.core.brief.showing import showing_of_values
 from milkwort.core.errors import BadValueError, NotFoundError
 from milkwort.store import models
 from milkwort.store.journal import Change, Prepared, Reserve, prepare
+from milkwort.store.negative_lists import Pinned, pinned_lists
 from milkwort.store.spots import StoredSpot, list_spots
 
 __all__ = [
@@ -97,11 +98,12 @@ class Place:
 
 @dataclass(frozen=True)
 class Structure:
-    """All campaigns, groups and spots of a plan, also empty ones, in the order they were made."""
+    """All campaigns, groups, spots and pinned lists of a plan, in the order they were made."""
 
     campaigns: tuple[Campaign, ...] = ()
     groups: tuple[Group, ...] = ()
     spots: tuple[StoredSpot, ...] = ()
+    lists: tuple[Pinned, ...] = ()
 
     def group(self, group_id: int) -> Group:
         """Return a group.
@@ -197,6 +199,7 @@ def load_structure(session: Session, plan_id: int) -> Structure:
         ),
         tuple(Group(*row) for row in groups),
         tuple(list_spots(session, plan_id)),
+        tuple(pinned_lists(session, plan_id)),
     )
 
 

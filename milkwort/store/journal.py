@@ -32,7 +32,7 @@ Step = dict[str, Any]
 _CHUNK = 10_000
 _AT_ONCE = 2000
 """Rows of one step: packing them holds up every other thread."""
-OF_CLIENT = frozenset({"recipe", "rival_list", "past_list", "page"})
+OF_CLIENT = frozenset({"recipe", "rival_list", "past_list", "page", "negative_list"})
 """Tables of a client: another of its plans may have changed their rows meanwhile."""
 
 

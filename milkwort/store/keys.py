@@ -16,7 +16,7 @@ __all__ = ["KEY_LENGTH", "PREFIXES", "new_keys"]
 
 PREFIXES: Mapping[type[models.Base], str] = {
     models.Campaign: "c", models.AdGroup: "g", models.Keyword: "k", models.Negative: "n",
-    models.Ad: "a", models.Spot: "s",
+    models.Ad: "a", models.Spot: "s", models.NegativeList: "l",
 }  # fmt: skip
 """What has a key, and the letter its keys begin with."""
 

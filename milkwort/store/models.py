@@ -35,9 +35,11 @@ __all__ = [
     "Journal",
     "Keyword",
     "Negative",
+    "NegativeList",
     "Offer",
     "Page",
     "PastList",
+    "PinnedList",
     "Plan",
     "Reading",
     "Recipe",
@@ -290,6 +292,35 @@ class Negative(Base):
     at: Mapped[str]
     note: Mapped[str] = mapped_column(server_default="")
     """Why it stands though it stops something wanted."""
+
+
+class NegativeList(Base):
+    """A named list of negatives, of a client or for all; a change of its rows is an edition."""
+
+    __tablename__ = "negative_list"
+
+    client_id: Mapped[int | None] = mapped_column(ForeignKey("client.id"), index=True)
+    """Whose it is; none for all clients."""
+    key: Mapped[str]
+    name: Mapped[str]
+    edition: Mapped[int]
+    at: Mapped[str]
+    rows: Mapped[list[Any]]
+    """Text and match type of each."""
+
+
+class PinnedList(Base):
+    """A negative list as a plan uses it: the rows of the edition it was taken at."""
+
+    __tablename__ = "pinned_list"
+    __table_args__ = (UniqueConstraint("plan_id", "list_key"),)
+
+    plan_id: Mapped[int] = mapped_column(ForeignKey("plan.id"))
+    list_key: Mapped[str]
+    """Of the list it came from, which may have changed since, or be gone."""
+    name: Mapped[str]
+    edition: Mapped[int]
+    rows: Mapped[list[Any]]
 
 
 class Spot(Base):

@@ -35,6 +35,18 @@ def add(client, plan, *items, **more):
     return client.post(f"{plan}/arrange/negatives", json=body)
 
 
+def test_negatives_leave_a_file_as_lines_that_are_then_read(client, plan):
+    sheet = "negative;match\n'=jobs;phrase\n free  quote ;exact\n;\n".encode("utf-16")
+    files = {"file": ("negatives.csv", sheet)}
+    answer = client.post(f"{plan}/arrange/negatives/file", files=files)
+    assert answer.status_code == 200, answer.text
+    assert answer.json()["text"].splitlines()[1:] == ["=jobs\tphrase", "free quote\texact"]
+    lines = read(client, plan, answer.json()["text"])
+    assert [(n["text"], n["match"]) for n in lines if not n["refused"]][-1] == (
+        "free quote", "exact",
+    )  # fmt: skip
+
+
 def test_each_pasted_line_says_what_it_would_do_and_a_bad_one_costs_no_other(client, sheet):
     pasted = 'negative\n-jobs\n"free quote"\n[old windows]\nwindows, broad\n !! \ncord; near\n\n'
     lines = read(client, sheet, pasted)

@@ -81,6 +81,16 @@ def test_negatives_are_pasted_read_and_what_is_proposed_is_taken_by_keys(plan: s
     expect(page.get_by_label("Negatives, one a line")).to_have_value("sash, phrase\ncourse, nearly")
     page.keyboard.press("Escape")
     expect(page.get_by_role("grid", name="Negatives")).to_contain_text("jobs")
+    page.keyboard.press("s")
+    page.get_by_role("button", name="New list …").click()
+    page.get_by_label("called").fill("Learners")
+    page.get_by_label("Negatives of the list, one a line").fill("course\ntraining, broad")
+    assert findings(page) == []
+    page.get_by_role("button", name="Keep the list").click()
+    page.get_by_role("button", name="use it in this plan: Learners").click()
+    expect(page.get_by_role("list", name="Lists")).to_contain_text("used, edition 1")
+    assert findings(page) == []
+    page.keyboard.press("Escape")
     page.keyboard.press("Shift+Y")
     expect(page.get_by_role("region", name="What to block next")).to_contain_text("No money goes")
     page.keyboard.press("Control+z")

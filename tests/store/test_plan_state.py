@@ -13,6 +13,7 @@ from milkwort.store.entries import Arrival, KeywordEntry, ReadingEntry
 from milkwort.store.groups import edit_campaign, edit_group, load_structure
 from milkwort.store.journal import Change
 from milkwort.store.keywords import add_keywords, add_readings
+from milkwort.store.negative_lists import add_list, pin_list
 from milkwort.store.negatives import Owner, add_negatives
 from milkwort.store.own_ways import set_own
 from milkwort.store.pages import set_pages
@@ -63,6 +64,8 @@ _IN_A_FILE = {
     models.PastList: plan_json.PastListDocument,
     models.Page: plan_json.PageDocument,
     models.Spot: plan_json.SpotDocument,
+    models.NegativeList: plan_json.NegativeListDocument,
+    models.PinnedList: plan_json.PinnedListDocument,
 }
 _POINTS = {"ad_group_id": "group", "campaign_id": "campaign", "offer_id": "offer"}
 _NOT_SAID = {"id", "plan_id", "client_id", "keyword_id", "normalised", "revision", "created_at",
@@ -153,6 +156,8 @@ def full(database):
         set_pages(change, [PageText("/paint", "Paint", ("Boxes",), "All of it.")])
         put_spot(change, {"campaign_id": brand.id, "name": "Front page", "pays": "showings",
                           "price": 2.5, "showings": 9000.0, "click_rate": 0.01})  # fmt: skip
+        free = add_list(change, "Free", [Negative("free")], of_client=True)
+        pin_list(change, free)
         set_own(change, {"quick_reasons": ["mine"], "word_kinds": {"sash": "what"}})
         set_rule(change, "mean", load_plan(session, plan_id).brief)
         change.finish()
@@ -180,6 +185,7 @@ def seen(session, plan_id):
         [(g.key, g.name, g.page, g.bid, g.locked) for g in record.structure.groups],
         [(one.key, one.ad) for one in record.ads],
         [one.key for one in record.structure.spots],
+        [(one.list_key, one.negatives) for one in record.structure.lists],
         [n.key for n in record.negatives],
         [tuple(row) for row in readings],
     )  # fmt: skip

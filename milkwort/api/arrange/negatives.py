@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from typing import Any
+from typing import Annotated, Any
 
-from fastapi import APIRouter, Response
+from fastapi import APIRouter, File, Response, UploadFile
 
 from milkwort.api.arrange.negatives_schemas import (
     AddNegatives,
     NegativesRead,
+    NegativesText,
     NegativesView,
     PastedNegatives,
 )
@@ -25,7 +26,9 @@ from milkwort.core.arrange.to_block import SafeForms, to_block
 from milkwort.core.counted import counted
 from milkwort.core.errors import BadValueError
 from milkwort.core.words.negatives import Negative
+from milkwort.formats.cells import unguarded
 from milkwort.formats.pasted_negatives import read_pasted_negatives
+from milkwort.formats.text_table import MAX_BYTES
 from milkwort.store.negatives import Owner, add_negatives
 
 router = APIRouter(tags=["arrange"])
@@ -53,7 +56,8 @@ def view(plan_id: int, work: Work) -> Response:
                     "where": _where(plan, n.owner), "by": n.by, "at": n.at, "note": n.note,
                     **_said(plan, one),
                 }
-                for n, one in zip(record.negatives, found, strict=True)
+                # what the pinned lists hold comes after the plan's own
+                for n, one in zip(record.negatives, found, strict=False)
             ],
             "to_block": [
                 {
@@ -95,6 +99,17 @@ def read(plan_id: int, body: PastedNegatives, work: Work) -> Response:
             ],
         }
     )  # fmt: skip
+
+
+@router.post("/plans/{plan_id}/arrange/negatives/file", responses=shape_of(NegativesText))
+def read_file(plan_id: int, file: Annotated[UploadFile, File()], work: Work) -> Response:
+    """Return a table of negatives as lines that can be pasted: text, then match type."""
+    work.plan(plan_id)
+    name = (file.filename or "negatives")[:200]
+    table = work.reader.table(file.file.read(MAX_BYTES + 1), name)
+    rows = [[unguarded(" ".join(cell.split())) for cell in row[:2]] for row in table.rows]
+    lines = ["\t".join(cells).strip() for cells in rows if any(cells)]
+    return sent({"text": "\n".join(lines)})
 
 
 @router.post("/plans/{plan_id}/arrange/negatives", responses=shape_of(ChangeAnswer))

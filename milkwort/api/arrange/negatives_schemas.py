@@ -14,6 +14,7 @@ from milkwort.formats.pasted_negatives import MOST_LINES
 __all__ = [
     "AddNegatives",
     "NegativesRead",
+    "NegativesText",
     "NegativesView",
     "PastedNegatives",
     "WhereNegative",
@@ -90,6 +91,12 @@ class NegativesRead(BaseModel):
 
     revision: int
     lines: list[ReadLine]
+
+
+class NegativesText(BaseModel):
+    """Negatives as lines that can be pasted."""
+
+    text: str
 
 
 class WhereNegative(Taken):

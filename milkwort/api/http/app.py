@@ -16,6 +16,7 @@ from starlette.exceptions import HTTPException
 
 from milkwort import __version__
 from milkwort.api.arrange import ads, negatives, pages, shaping, spots, structures
+from milkwort.api.arrange import lists as negative_lists
 from milkwort.api.arrange import routes as arrange
 from milkwort.api.brief import routes as brief
 from milkwort.api.fit import routes as fit
@@ -98,6 +99,7 @@ def make_app(settings: Settings | None = None) -> FastAPI:
         structures,
         shaping,
         spots,
+        negative_lists,
         negatives,
         ads,
         pages,

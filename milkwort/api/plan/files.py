@@ -28,7 +28,7 @@ __all__ = ["add_document", "plan_file", "raw_plan"]
 
 Row = dict[str, Any]
 _CLIENT_LISTS = {"recipes": "recipe", "rival_lists": "rival_list", "past_lists": "past_list",
-                 "pages": "page"}  # fmt: skip
+                 "pages": "page", "negative_lists": "negative_list"}  # fmt: skip
 """What a file calls each table of a client."""
 
 
@@ -83,6 +83,7 @@ def plan_file(session: Session, plan_id: int) -> bytes:
             }
             for row in tables["negative"]
         ],
+        "pinned_lists": [_without(row, "id") for row in tables["pinned_list"]],
         "spots": [
             _without(row, "id", "campaign_id", "offer_id") | {
                 "campaign": campaigns[row["campaign_id"]],
@@ -170,6 +171,8 @@ def _tables(document: PlanDocument) -> dict[str, list[Row]]:
         where = f"spots, {row['name']}"
         row["campaign_id"] = _pointed(row.pop("campaign"), campaign_of, where)
         row["offer_id"] = _offer(row.pop("offer"), document, where)
+    pinned = _numbered(one.model_dump() for one in document.pinned_lists)
+    _once(pinned, "pinned_lists", lambda row: row["list_key"])
     assumptions = [
         {"name": name, "value": value}
         for name, value in document.assumptions.items()
@@ -178,7 +181,8 @@ def _tables(document: PlanDocument) -> dict[str, list[Row]]:
     return {
         "offer": _numbered(o.model_dump() for o in document.offers),
         "assumption": _numbered(assumptions), "campaign": campaigns, "ad_group": groups,
-        "ad": ads, "spot": spots, "negative": negatives, **_keyword_tables(document, group_of),
+        "ad": ads, "spot": spots, "pinned_list": pinned, "negative": negatives,
+        **_keyword_tables(document, group_of),
     }  # fmt: skip
 
 

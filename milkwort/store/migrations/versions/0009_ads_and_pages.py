@@ -80,6 +80,35 @@ def upgrade() -> None:
     op.create_index(op.f("ix_spot_campaign_id"), "spot", ["campaign_id"])
     op.create_index(op.f("ix_spot_offer_id"), "spot", ["offer_id"])
     op.create_table(
+        "negative_list",
+        sa.Column("client_id", sa.Integer(), nullable=True),
+        sa.Column("key", sa.String(), nullable=False),
+        sa.Column("name", sa.String(), nullable=False),
+        sa.Column("edition", sa.Integer(), nullable=False),
+        sa.Column("at", sa.String(), nullable=False),
+        sa.Column("rows", sa.JSON(), nullable=False),
+        sa.Column("id", sa.Integer(), nullable=False),
+        sa.ForeignKeyConstraint(
+            ["client_id"], ["client.id"], name=op.f("fk_negative_list_client_id")
+        ),
+        sa.PrimaryKeyConstraint("id", name=op.f("pk_negative_list")),
+        sqlite_autoincrement=True,
+    )
+    op.create_index(op.f("ix_negative_list_client_id"), "negative_list", ["client_id"])
+    op.create_table(
+        "pinned_list",
+        sa.Column("plan_id", sa.Integer(), nullable=False),
+        sa.Column("list_key", sa.String(), nullable=False),
+        sa.Column("name", sa.String(), nullable=False),
+        sa.Column("edition", sa.Integer(), nullable=False),
+        sa.Column("rows", sa.JSON(), nullable=False),
+        sa.Column("id", sa.Integer(), nullable=False),
+        sa.ForeignKeyConstraint(["plan_id"], ["plan.id"], name=op.f("fk_pinned_list_plan_id")),
+        sa.PrimaryKeyConstraint("id", name=op.f("pk_pinned_list")),
+        sa.UniqueConstraint("plan_id", "list_key", name=op.f("uq_pinned_list_plan_id")),
+        sqlite_autoincrement=True,
+    )
+    op.create_table(
         "page",
         sa.Column("client_id", sa.Integer(), nullable=False),
         sa.Column("address", sa.String(), nullable=False),

@@ -102,7 +102,7 @@ function Audiences({ all, edit }: { all: readonly Audience[]; edit: Props["edit"
           />{" "}
           times as well{" "}
           <TextButton
-            aria-label={`Leave ${one.who} out`}
+            aria-label={`leave out ${one.who}`}
             onPress={() => void edit({ audience: all.filter((_, place) => place !== at) })}
           >
             leave out

@@ -31,7 +31,7 @@ export function GroupNegatives({ negatives, group, leaves }: Props) {
           <li key={one.id}>
             <b>{one.text}</b> <S.Soft>{one.match}</S.Soft>{" "}
             <TextButton
-              aria-label={`Take ${one.text} out`}
+              aria-label={`take out ${one.text}`}
               onPress={() => void send("post", "/negatives/remove", { ids: [one.id] })}
             >
               take out

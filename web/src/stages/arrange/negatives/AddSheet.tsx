@@ -1,6 +1,8 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { client, taken, type Schemas } from "../../../data/client";
+import { FileTrigger } from "react-aria-components";
+import { client, taken, uploadOf, type Schemas } from "../../../data/client";
+import { useSaying } from "../../../data/saying";
 import { usePlan } from "../../../data/plan";
 import { usePlanChange } from "../../../data/usePlanChange";
 import { useSettled } from "../../../parts/useSettled";
@@ -36,8 +38,9 @@ export const AddSheet = ({ open, onOpen, start = "whole" }: Props) => (
 );
 
 function Add({ start, onDone }: { start: string; onDone: () => void }) {
-  const { summary, sheet } = usePlan();
+  const { id, summary, sheet } = usePlan();
   const send = usePlanChange();
+  const { complain } = useSaying();
   const [text, setText] = useState("");
   const [match, setMatch] = useState<Match>("phrase");
   const [where, setWhere] = useState(start);
@@ -50,6 +53,15 @@ function Add({ start, onDone }: { start: string; onDone: () => void }) {
   const good = lines.filter((line) => line.refused === "");
   const harmful = good.filter((line) => line.hurt > 0 || line.sold.length > 0);
   const taking = note.trim() ? good : good.filter((line) => !harmful.includes(line));
+  const read = async (file: File | undefined) => {
+    if (!file) return;
+    const path = { params: { path: { plan_id: id } } };
+    const answer = client.POST("/api/plans/{plan_id}/arrange/negatives/file", {
+      ...path,
+      ...uploadOf(file),
+    });
+    await taken(answer).then((found) => setText(found.text), complain);
+  };
   const add = async () => {
     const items = taking.map((line) => ({ text: line.text, match: line.match }));
     if (!(await send("post", "/arrange/negatives", { items, note, by: "hand", ...place }))) return;
@@ -78,6 +90,12 @@ function Add({ start, onDone }: { start: string; onDone: () => void }) {
         onKeyDown={(event) => event.stopPropagation()}
       />
       <A.Line>
+        <FileTrigger
+          acceptedFileTypes={[".csv", ".tsv", ".txt", ".xlsx"]}
+          onSelect={(files) => void read(files?.[0])}
+        >
+          <TextButton>from a file …</TextButton>
+        </FileTrigger>
         <Choice label="How they match" value={match} options={matches} onChange={setMatch} />
         <Choice label="Where they act" value={where} options={places} onChange={setWhere} />
       </A.Line>

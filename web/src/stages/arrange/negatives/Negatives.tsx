@@ -9,6 +9,7 @@ import { Grid, type GridHandle } from "../../../parts/Grid";
 import { money, number, plural } from "../../../parts/format";
 import * as A from "../Arrange.styles";
 import { AddSheet } from "./AddSheet";
+import { ListsSheet } from "./ListsSheet";
 import { ToBlock } from "./ToBlock";
 import { negativeColumns } from "./columns";
 
@@ -25,6 +26,7 @@ export function Negatives({ view }: Props) {
   const [active, setActive] = useState<number | null>(null);
   const [selected, setSelected] = useState<ReadonlySet<number>>(new Set());
   const [adding, setAdding] = useState(false);
+  const [listing, setListing] = useState(false);
   const grid = useRef<GridHandle>(null);
   const there = new Set(negatives.map(({ id }) => id));
   const chosen = [...selected].filter((id) => there.has(id));
@@ -36,6 +38,7 @@ export function Negatives({ view }: Props) {
   useActions([
     { name: "Add negatives", keys: ["n"], run: () => setAdding(true) },
     { name: "Take the selected negatives out", keys: ["t"], run: takeOut },
+    { name: "Named lists of negatives", keys: ["s"], run: () => setListing(true) },
     { name: "Go to the negatives", keys: ["o"], run: () => grid.current?.focus() },
   ]);
   const shown = negatives.find(({ id }) => id === active);
@@ -51,7 +54,8 @@ export function Negatives({ view }: Props) {
             <TextButton isDisabled={targets.length === 0} onPress={takeOut}>
               take {targets.length > 1 ? number(targets.length) : "it"} out
             </TextButton>{" "}
-            <kbd>t</kbd>
+            <kbd>t</kbd> <TextButton onPress={() => setListing(true)}>lists …</TextButton>{" "}
+            <kbd>s</kbd>
           </span>
         </A.About>
         <Grid
@@ -72,6 +76,7 @@ export function Negatives({ view }: Props) {
         <ToBlock view={view} />
       </A.Half>
       <AddSheet open={adding} onOpen={setAdding} />
+      <ListsSheet open={listing} onOpen={setListing} />
     </A.Halves>
   );
 }
