@@ -43,6 +43,7 @@ __all__ = [
     "plan_places",
     "remove_campaign",
     "remove_groups",
+    "rename_groups",
 ]
 
 GENERAL_GROUP = "General"
@@ -229,6 +230,33 @@ def edit_group(change: Change, group_id: int, values: Mapping[str, Any]) -> None
         if new["name"] in beside:
             raise BadValueError("name", "one that no other group of the campaign has", new["name"])
     change.update(models.AdGroup, {group_id: new})
+
+
+def rename_groups(change: Change, names: Mapping[int, str]) -> None:
+    """Call several groups something else at once; names may go from one to another.
+
+    Raises
+    ------
+    NotFoundError
+        For a group that is not in the plan.
+    BadValueError
+        For a name that is empty or too long; where two groups of a campaign would have one name.
+    """
+    structure = load_structure(change.session, change.plan_id)
+    new = {group_id: bare_name(name) for group_id, name in names.items()}
+    groups = {structure.group(group_id).id: structure.group(group_id) for group_id in new}
+    after = [(g.campaign_id, new.get(g.id, g.name)) for g in structure.groups]
+    twice = sorted({name for place, often in Counter(after).items() if often > 1
+                    for name in place[1:]})  # fmt: skip
+    if twice:
+        raise BadValueError("name", "one that no other group of the campaign has", twice[0])
+    held = {(g.campaign_id, g.name): g.id for g in structure.groups}
+    moves = [i for i, g in groups.items() if held.get((g.campaign_id, new[i]), i) != i]
+    # the table holds names apart after each row: what is still taken is waited for
+    waiting = {i: {"name": f"\x00{structure.group(i).key}"} for i in moves}
+    change.update(models.AdGroup, waiting)
+    change.update(models.AdGroup, {i: {"name": new[i]} for i in new if i not in waiting})
+    change.update(models.AdGroup, {i: {"name": new[i]} for i in waiting})
 
 
 def edit_campaign(change: Change, campaign_id: int, values: Mapping[str, Any]) -> None:

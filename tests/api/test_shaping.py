@@ -56,6 +56,19 @@ def test_names_by_a_rule_are_looked_at_first_and_clashes_keep_theirs(client, pla
     assert sorted(names(client, plan)) == ["General", "Paint", "same"]
 
 
+def test_a_rule_may_hand_a_name_from_one_group_to_another(client, plan, groups):
+    for old, new in (("Paint", "EM Repair"), ("General", "EM EM Repair")):
+        post(client, f"{plan}/arrange/groups/{groups[old]}", {"name": new})
+    rule = {"parts": ["note", "name"], "separator": " ", "note": "EM"}
+    post(client, f"{plan}/arrange/names", rule)
+    assert sorted(names(client, plan)) == ["EM EM EM Repair", "EM EM Repair", "EM Repair"]
+    assert group_of(client, plan, "sash window repair") == "EM Repair"
+    client.post(f"{plan}/undo")
+    assert sorted(names(client, plan)) == ["EM EM Repair", "EM Repair", "Repair"]
+    client.post(f"{plan}/redo")
+    assert group_of(client, plan, "sash window repair") == "EM Repair"
+
+
 def test_a_scouting_campaign_is_one_step_there_and_back(client, plan):
     look = post(client, f"{plan}/arrange/scouting/look", {"share": 0.1})
     assert look["cost"] == pytest.approx(0.1 * client.get(plan).json()["summary"]["purse"]["purse"])

@@ -20,7 +20,6 @@ from milkwort.core.counted import counted
 from milkwort.core.errors import BadValueError, NothingUsableError
 from milkwort.core.words.negatives import Negative
 from milkwort.core.words.texts import normalise
-from milkwort.store import models
 from milkwort.store.entries import Arrival, KeywordEntry, ReadingEntry
 from milkwort.store.groups import (
     Place,
@@ -29,6 +28,7 @@ from milkwort.store.groups import (
     make_campaigns,
     make_places,
     place_keywords,
+    rename_groups,
 )
 from milkwort.store.journal import Change
 from milkwort.store.keywords import add_keywords, set_calls
@@ -143,9 +143,8 @@ def name_by_rule(plan_id: int, body: NameRule, work: Work, window: Window = "") 
         new = {g.id: one.after for g, one in pairs if one.fits and one.after != one.before}
         if not new:
             raise NothingUsableError("No group would be called anything else by this rule.")
-        values = {i: {"name": name} for i, name in new.items()}
         label = f"name {counted(len(new), 'group')} by a rule"
-        return Decision(label, lambda c: c.update(models.AdGroup, values))
+        return Decision(label, lambda c: rename_groups(c, new))
 
     return sent(work.change(plan_id, decide, window=window))
 

@@ -8,7 +8,7 @@ from typing import Literal
 
 from milkwort.core.arrange.ads.checks import prices_in
 from milkwort.core.arrange.ads.text import Ad, Fillings, written_out
-from milkwort.core.arrange.main_words import MainWord, said_of, says
+from milkwort.core.arrange.main_words import STOP_SINGULARS, MainWord, said_of, says
 from milkwort.core.words.lexicon import Lexicon, doing_words
 from milkwort.core.words.texts import normalise
 
@@ -17,6 +17,15 @@ __all__ = ["AdLine", "LineKind", "RivalAds", "lines_of"]
 LineKind = Literal["words", "unsaid", "place", "figure", "doing", "apart"]
 
 _NAMED = 5
+
+_SMALL_WORDS = """
+all also any been both but each even every few from had have here into just less like more most
+much never none not now off old once one only other out over own per same she so some soon still
+such than that their them then there these they this those through too two under until up very was
+were while who will yet
+"""
+_SMALL = frozenset(_SMALL_WORDS.split())
+"""Words that set no ad apart."""
 
 
 @dataclass(frozen=True)
@@ -150,7 +159,8 @@ def _apart(
     normalised: str, words: Sequence[MainWord], rivals: RivalAds, lexicon: Lexicon
 ) -> AdLine:
     own = {one.word for one in words}
-    new = sorted(lexicon.telling(normalised) - own - rivals.words - _doing_singles())
+    known = own | rivals.words | STOP_SINGULARS | _SMALL | _doing_singles()
+    new = sorted(word for word in lexicon.telling(normalised) - known if len(word) > 2)
     many = f"{rivals.ads} known {'ad' if rivals.ads == 1 else 'ads'} of rivals"
     if new:
         return AdLine("apart", True, f"not in {many}: {', '.join(new[:_NAMED])}")

@@ -242,7 +242,7 @@ function columnsOf(
       id: "name",
       head: "Group",
       label: "group",
-      width: "minmax(120px, 1.5fr)",
+      width: "minmax(108px, 1.5fr)",
       sortable: true,
       leaves: [
         { head: "campaign", value: (row) => groups.campaign[row] },
@@ -274,7 +274,7 @@ function columnsOf(
       id: "ads",
       head: "Ads",
       label: "ads",
-      width: "minmax(126px, 0.6fr)",
+      width: "minmax(94px, 0.9fr)",
       leaves: [
         { head: "ads", value: (row) => groups.ads[row] },
         { head: "ads to mend", value: (row) => groups.ads_wrong[row] },
@@ -285,7 +285,7 @@ function columnsOf(
       id: "page",
       head: "Page says",
       label: "page says",
-      width: "82px",
+      width: "76px",
       leaves: [
         { head: "page", value: (row) => groups.page[row] },
         { head: "words said", value: (row) => groups.page_said[row] },
@@ -314,7 +314,7 @@ function columnsOf(
       id: "spend",
       head: `Spend, ${currency}`,
       label: "spend",
-      width: "104px",
+      width: "98px",
       align: "end",
       sortable: true,
       leaves: leaf(`spend, ${currency}`, (row) => groups.spend[row]),
