@@ -34,7 +34,8 @@ from milkwort.formats.text_table import MAX_BYTES
 __all__ = [
     "FORMAT", "AdDocument", "CallDocument", "CampaignDocument", "ClientDocument", "GroupDocument",
     "KeywordDocument", "NegativeDocument", "NegativeListDocument", "OfferDocument",
-    "PinnedListDocument", "PlanDocument", "PlanValues", "ReadingDocument", "SpotDocument",
+    "PinnedListDocument", "PlanDocument", "PlanValues", "ReadingDocument",
+    "ShownThingDocument", "SpotDocument", "ThingDocument",
     "read_plan_json", "write_plan_json",
 ]  # fmt: skip
 
@@ -116,6 +117,24 @@ class SpotDocument(_Part):
     clicks: float = Field(default=0.0, ge=0, le=1e12)
     click_rate: float = Field(default=0.0, ge=0, le=1)
     sells: float | None = Field(default=None, ge=0, le=1000)
+
+
+class ThingDocument(_Part):
+    """A thing that is sold: money, and the share of its price that is left."""
+
+    code: str = Field(min_length=1, max_length=80)
+    name: str = Field(min_length=1, max_length=400)
+    price: float | None = _Money
+    margin: float | None = Field(default=None, ge=0, le=1)
+    page: str = Field(default="", max_length=4000)
+    deliverable: bool = True
+
+
+class ShownThingDocument(_Part):
+    """That a group, by its key, shows a thing, by its code."""
+
+    group: str
+    thing: str
 
 
 class GroupDocument(_Part):
@@ -289,6 +308,8 @@ class PlanDocument(_Part):
     negatives: list[NegativeDocument] = []
     spots: list[SpotDocument] = Field(default=[], max_length=1000)
     pinned_lists: list[PinnedListDocument] = Field(default=[], max_length=200)
+    things: list[ThingDocument] = Field(default=[], max_length=50_000)
+    shown_things: list[ShownThingDocument] = Field(default=[], max_length=200_000)
 
 
 def write_plan_json(document: PlanDocument) -> bytes:

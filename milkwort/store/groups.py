@@ -19,6 +19,7 @@ from milkwort.store import models
 from milkwort.store.journal import Change, Prepared, Reserve, prepare
 from milkwort.store.negative_lists import Pinned, pinned_lists
 from milkwort.store.spots import StoredSpot, list_spots
+from milkwort.store.things import StoredThing, list_things, show_things, shown_things
 
 __all__ = [
     "FIRST_CAMPAIGN",
@@ -99,12 +100,17 @@ class Place:
 
 @dataclass(frozen=True)
 class Structure:
-    """All campaigns, groups, spots and pinned lists of a plan, in the order they were made."""
+    """All campaigns, groups, spots, pinned lists and things of a plan, as they were made.
+
+    `shown` has the group's and the thing's id of each thing that a group shows.
+    """
 
     campaigns: tuple[Campaign, ...] = ()
     groups: tuple[Group, ...] = ()
     spots: tuple[StoredSpot, ...] = ()
     lists: tuple[Pinned, ...] = ()
+    things: tuple[StoredThing, ...] = ()
+    shown: tuple[tuple[int, int], ...] = ()
 
     def group(self, group_id: int) -> Group:
         """Return a group.
@@ -201,6 +207,8 @@ def load_structure(session: Session, plan_id: int) -> Structure:
         tuple(Group(*row) for row in groups),
         tuple(list_spots(session, plan_id)),
         tuple(pinned_lists(session, plan_id)),
+        tuple(list_things(session, plan_id)),
+        tuple(shown_things(session, plan_id)),
     )
 
 
@@ -403,7 +411,7 @@ def move_groups(change: Change, ids: Sequence[int], campaign_id: int) -> None:
 
 
 def merge_groups(change: Change, ids: Sequence[int], into: int) -> None:
-    """Put all keywords and ads of some groups into another; those go, negatives with them.
+    """Put all that some groups hold and show into another; those go, negatives with them.
 
     Raises
     ------
@@ -419,6 +427,9 @@ def merge_groups(change: Change, ids: Sequence[int], into: int) -> None:
     a = models.Ad
     ads = select(a.id).where(a.plan_id == change.plan_id, a.ad_group_id.in_(others))
     change.update(a, {i: {"ad_group_id": into} for i in change.session.scalars(ads)})
+    gone = set(others)
+    things = [thing for group, thing in structure.shown if group == into or group in gone]
+    show_things(change, into, things)
     remove_groups(change, others)
 
 
@@ -462,7 +473,7 @@ def remove_groups(change: Change, ids: Sequence[int]) -> None:
         held = change.session.scalars(select(k.id).where(k.ad_group_id == group_id)).all()
         if held:
             raise BadValueError(group.name, "a group without keywords", f"{len(held):,} keywords")
-        for inside in (n, models.Ad):
+        for inside in (n, models.Ad, models.ShownThing):
             mine = change.session.scalars(select(inside.id).where(inside.ad_group_id == group_id))
             change.delete(inside, list(mine))
     change.delete(models.AdGroup, list(ids))

@@ -44,7 +44,9 @@ __all__ = [
     "Reading",
     "Recipe",
     "RivalList",
+    "ShownThing",
     "Spot",
+    "Thing",
 ]
 
 
@@ -321,6 +323,33 @@ class PinnedList(Base):
     name: Mapped[str]
     edition: Mapped[int]
     rows: Mapped[list[Any]]
+
+
+class Thing(Base):
+    """A thing that is sold, which groups may show."""
+
+    __tablename__ = "thing"
+    __table_args__ = (UniqueConstraint("plan_id", "code"),)
+
+    plan_id: Mapped[int] = mapped_column(ForeignKey("plan.id"))
+    code: Mapped[str]
+    name: Mapped[str]
+    price: Mapped[float | None]
+    margin: Mapped[float | None]
+    """Share of the price that is left."""
+    page: Mapped[str] = mapped_column(server_default="")
+    deliverable: Mapped[bool] = mapped_column(server_default="1")
+
+
+class ShownThing(Base):
+    """That a group shows a thing."""
+
+    __tablename__ = "shown_thing"
+    __table_args__ = (UniqueConstraint("ad_group_id", "thing_id"),)
+
+    plan_id: Mapped[int] = mapped_column(ForeignKey("plan.id"))
+    ad_group_id: Mapped[int] = mapped_column(ForeignKey("ad_group.id"))
+    thing_id: Mapped[int] = mapped_column(ForeignKey("thing.id"), index=True)
 
 
 class Spot(Base):

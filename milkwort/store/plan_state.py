@@ -28,7 +28,7 @@ Row = dict[str, Any]
 PLAN_TABLES: tuple[type[models.Base], ...] = (
     models.Offer, models.Assumption, models.Campaign, models.AdGroup, models.Ad, models.Keyword,
     models.Reading, models.Call, models.Negative, models.Spot,
-    models.PinnedList,
+    models.PinnedList, models.Thing, models.ShownThing,
 )  # fmt: skip
 """What belongs to a plan beside its own row; what is pointed at before what points at it."""
 

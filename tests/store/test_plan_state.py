@@ -5,6 +5,7 @@ from sqlalchemy import select
 
 from milkwort.core.arrange.ads.text import Ad
 from milkwort.core.arrange.pages.page_words import PageText
+from milkwort.core.arrange.things import Thing
 from milkwort.core.words.negatives import Negative
 from milkwort.formats import plan_json
 from milkwort.store import models
@@ -28,6 +29,7 @@ from milkwort.store.plans import add_plan, change_assumptions, change_brief, loa
 from milkwort.store.readings import set_rule
 from milkwort.store.sheet import load_sheet
 from milkwort.store.spots import put_spot
+from milkwort.store.things import put_things, show_things
 
 
 @pytest.mark.parametrize(
@@ -66,8 +68,15 @@ _IN_A_FILE = {
     models.Spot: plan_json.SpotDocument,
     models.NegativeList: plan_json.NegativeListDocument,
     models.PinnedList: plan_json.PinnedListDocument,
+    models.Thing: plan_json.ThingDocument,
+    models.ShownThing: plan_json.ShownThingDocument,
 }
-_POINTS = {"ad_group_id": "group", "campaign_id": "campaign", "offer_id": "offer"}
+_POINTS = {
+    "ad_group_id": "group",
+    "campaign_id": "campaign",
+    "offer_id": "offer",
+    "thing_id": "thing",
+}
 _NOT_SAID = {"id", "plan_id", "client_id", "keyword_id", "normalised", "revision", "created_at",
              "deleted_at", "version_of"}  # fmt: skip
 
@@ -158,6 +167,8 @@ def full(database):
                           "price": 2.5, "showings": 9000.0, "click_rate": 0.01})  # fmt: skip
         free = add_list(change, "Free", [Negative("free")], of_client=True)
         pin_list(change, free)
+        (pot,) = put_things(change, [Thing("p1", "Pot of paint", 12.5, 0.4, "/pot", True)])
+        show_things(change, paint.id, [pot])
         set_own(change, {"quick_reasons": ["mine"], "word_kinds": {"sash": "what"}})
         set_rule(change, "mean", load_plan(session, plan_id).brief)
         change.finish()
@@ -186,6 +197,8 @@ def seen(session, plan_id):
         [(one.key, one.ad) for one in record.ads],
         [one.key for one in record.structure.spots],
         [(one.list_key, one.negatives) for one in record.structure.lists],
+        [one.thing for one in record.structure.things],
+        len(record.structure.shown),
         [n.key for n in record.negatives],
         [tuple(row) for row in readings],
     )  # fmt: skip

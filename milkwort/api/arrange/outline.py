@@ -76,6 +76,7 @@ def group_columns(plan: OpenPlan, pages: Sequence[StoredPage]) -> dict[str, Any]
         "bid": [g.bid for g in groups],
         "locked": [g.locked for g in groups],
         "leaves": _leaves(plan),
+        **_things(plan),
         **_ads(plan),
         **_pages(plan, pages),
         "keywords": figures.keywords,
@@ -97,6 +98,16 @@ def _leaves(plan: OpenPlan) -> list[list[str]]:
         [plan.sheet.entries[row].text for row, _ in twins.get(at, ())] if g.blocks_twins else []
         for at, g in enumerate(plan.sheet.structure.groups)
     ]
+
+
+def _things(plan: OpenPlan) -> dict[str, Any]:
+    """Return how many things each group shows, and how many of them can't be delivered."""
+    shown = plan.written.things
+    many = [shown.get(at, []) for at in range(len(plan.sheet.structure.groups))]
+    return {
+        "things": [sum(thing.deliverable for thing in some) for some in many],
+        "left_out": [sum(not thing.deliverable for thing in some) for some in many],
+    }
 
 
 def _ads(plan: OpenPlan) -> dict[str, Any]:

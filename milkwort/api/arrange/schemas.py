@@ -57,6 +57,8 @@ class GroupColumns(BaseModel):
     ads: list[int]
     ads_wrong: list[int] = Field(description="ads that a platform would refuse")
     without_ad: list[bool]
+    things: list[int] = Field(description="things it shows that can be delivered")
+    left_out: list[int] = Field(description="things it shows that can't")
     bid: list[float | None]
     locked: list[bool]
     leaves: list[list[str]] = Field(description="texts left to groups that hold them as exact")

@@ -15,7 +15,7 @@ from sqlalchemy.exc import DatabaseError, OperationalError
 from starlette.exceptions import HTTPException
 
 from milkwort import __version__
-from milkwort.api.arrange import ads, negatives, pages, shaping, spots, structures
+from milkwort.api.arrange import ads, negatives, pages, shaping, spots, structures, things
 from milkwort.api.arrange import lists as negative_lists
 from milkwort.api.arrange import routes as arrange
 from milkwort.api.brief import routes as brief
@@ -98,6 +98,7 @@ def make_app(settings: Settings | None = None) -> FastAPI:
         arrange,
         structures,
         shaping,
+        things,
         spots,
         negative_lists,
         negatives,

@@ -47,6 +47,7 @@ def plan_file(session: Session, plan_id: int) -> bytes:
     tables = state.tables
     campaigns = _keys(tables["campaign"])
     groups = _keys(tables["ad_group"])
+    things = {row["id"]: row["code"] for row in tables["thing"]}
     offers = {row["id"]: at for at, row in enumerate(tables["offer"], start=1)}
     readings, calls = _by_keyword(tables["reading"]), _by_keyword(tables["call"])
     document = PlanDocument.model_validate({
@@ -84,6 +85,11 @@ def plan_file(session: Session, plan_id: int) -> bytes:
             for row in tables["negative"]
         ],
         "pinned_lists": [_without(row, "id") for row in tables["pinned_list"]],
+        "things": [_without(row, "id") for row in tables["thing"]],
+        "shown_things": [
+            {"group": groups[row["ad_group_id"]], "thing": things[row["thing_id"]]}
+            for row in tables["shown_thing"]
+        ],
         "spots": [
             _without(row, "id", "campaign_id", "offer_id") | {
                 "campaign": campaigns[row["campaign_id"]],
@@ -171,6 +177,15 @@ def _tables(document: PlanDocument) -> dict[str, list[Row]]:
         where = f"spots, {row['name']}"
         row["campaign_id"] = _pointed(row.pop("campaign"), campaign_of, where)
         row["offer_id"] = _offer(row.pop("offer"), document, where)
+    things = _numbered(one.model_dump() for one in document.things)
+    _once(things, "things", lambda row: row["code"])
+    thing_of = {row["code"]: row["id"] for row in things}
+    shown = _numbered(one.model_dump() for one in document.shown_things)
+    for row in shown:
+        where = f"shown_things, number {row['id']}"
+        row["ad_group_id"] = _pointed(row.pop("group"), group_of, where)
+        row["thing_id"] = _pointed(row.pop("thing"), thing_of, where)
+    _once(shown, "shown_things", lambda row: (row["ad_group_id"], row["thing_id"]))
     pinned = _numbered(one.model_dump() for one in document.pinned_lists)
     _once(pinned, "pinned_lists", lambda row: row["list_key"])
     assumptions = [
@@ -181,7 +196,8 @@ def _tables(document: PlanDocument) -> dict[str, list[Row]]:
     return {
         "offer": _numbered(o.model_dump() for o in document.offers),
         "assumption": _numbered(assumptions), "campaign": campaigns, "ad_group": groups,
-        "ad": ads, "spot": spots, "pinned_list": pinned, "negative": negatives,
+        "ad": ads, "spot": spots, "pinned_list": pinned,
+        "thing": things, "shown_thing": shown, "negative": negatives,
         **_keyword_tables(document, group_of),
     }  # fmt: skip
 

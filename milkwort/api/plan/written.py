@@ -9,6 +9,7 @@ from milkwort.core.arrange.ads.of_groups import GroupFacts, facts_of_groups
 from milkwort.core.arrange.ads.text import Ad
 from milkwort.core.arrange.main_words import MainWord, main_words
 from milkwort.core.arrange.structures import lexicon_of
+from milkwort.core.arrange.things import Thing, prices_of_things
 from milkwort.core.brief.platform import Profile, profile_of
 from milkwort.core.plan.run import PlanResult
 from milkwort.core.words.lexicon import Lexicon
@@ -54,8 +55,19 @@ class Written:
         number = {c.id: at for at, c in enumerate(structure.campaigns)}
         return facts_of_groups(
             self._result, [entry.text for entry in self._sheet.entries], self.words,
-            [number[g.campaign_id] for g in structure.groups],
+            [number[g.campaign_id] for g in structure.groups], self.things,
         )  # fmt: skip
+
+    @cached_property
+    def things(self) -> dict[int, list[Thing]]:
+        """What each group shows, by its number, also what can't be delivered."""
+        structure = self._sheet.structure
+        numbers = {g.id: at for at, g in enumerate(structure.groups)}
+        of_id = {one.id: one.thing for one in structure.things}
+        found: dict[int, list[Thing]] = {}
+        for group, thing in structure.shown:
+            found.setdefault(numbers[group], []).append(of_id[thing])
+        return found
 
     @cached_property
     def without(self) -> list[int]:
@@ -84,4 +96,7 @@ class Written:
     def faults_of(self, number: int, ad: Ad) -> list[AdFault]:
         """Return what is wrong with an ad of a group, whatever else the group has."""
         facts = self.facts[number]
-        return faults_of(ad, facts.fillings, self._record.brief, self.profile, facts.showing)
+        return faults_of(
+            ad, facts.fillings, self._record.brief, self.profile, facts.showing,
+            prices_of_things(facts.things),
+        )  # fmt: skip

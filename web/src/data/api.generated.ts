@@ -520,6 +520,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/arrange/groups/{group_id}/things": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Show
+         * @description Say which things a group shows, and no others.
+         */
+        post: operations["show_api_plans__plan_id__arrange_groups__group_id__things_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/arrange/lists": {
         parameters: {
             query?: never;
@@ -993,6 +1013,70 @@ export interface paths {
          * @description Fit one structure for the same money; nothing is changed.
          */
         post: operations["fitted_api_plans__plan_id__arrange_structures_fit_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/arrange/things": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * View
+         * @description Return the things with the groups that show them.
+         */
+        get: operations["view_api_plans__plan_id__arrange_things_get"];
+        put?: never;
+        /**
+         * Bring
+         * @description Take things in.
+         */
+        post: operations["bring_api_plans__plan_id__arrange_things_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/arrange/things/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read File
+         * @description Read a table of things; nothing is kept.
+         */
+        post: operations["read_file_api_plans__plan_id__arrange_things_file_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/arrange/things/remove": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Remove
+         * @description Let things go, also from the groups that show them.
+         */
+        post: operations["remove_api_plans__plan_id__arrange_things_remove_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2939,6 +3023,11 @@ export interface components {
             /** File */
             file: string;
         };
+        /** Body_read_file_api_plans__plan_id__arrange_things_file_post */
+        Body_read_file_api_plans__plan_id__arrange_things_file_post: {
+            /** File */
+            file: string;
+        };
         /** Body_read_file_api_plans__plan_id__gather_file_post */
         Body_read_file_api_plans__plan_id__gather_file_post: {
             /** File */
@@ -3868,6 +3957,11 @@ export interface components {
              */
             leaves: string[][];
             /**
+             * Left Out
+             * @description things it shows that can't
+             */
+            left_out: number[];
+            /**
              * Likeness
              * @description how alike the kept keywords are, 0 to 1
              */
@@ -3894,6 +3988,11 @@ export interface components {
             searches: (number | null)[];
             /** Spend */
             spend: (number | null)[];
+            /**
+             * Things
+             * @description things it shows that can be delivered
+             */
+            things: number[];
             /** Without Ad */
             without_ad: boolean[];
             /** Words */
@@ -6197,6 +6296,114 @@ export interface components {
             volume_high: (number | null)[];
             /** Volume Low */
             volume_low: (number | null)[];
+        };
+        /**
+         * ThingIds
+         * @description Some things.
+         */
+        ThingIds: {
+            /** Ids */
+            ids: number[];
+        };
+        /**
+         * ThingItem
+         * @description A thing with its id, and the groups that show it.
+         */
+        ThingItem: {
+            /** Code */
+            code: string;
+            /** Deliverable */
+            deliverable: boolean;
+            /** Groups */
+            groups: number[];
+            /** Id */
+            id: number;
+            /** Margin */
+            margin: number | null;
+            /** Name */
+            name: string;
+            /** Page */
+            page: string;
+            /** Price */
+            price: number | null;
+        };
+        /**
+         * ThingRefused
+         * @description A row of a file that was left out.
+         */
+        ThingRefused: {
+            /** Row */
+            row: number;
+            /** Why */
+            why: string;
+        };
+        /**
+         * ThingValues
+         * @description A thing: money, and the share of its price that is left.
+         */
+        ThingValues: {
+            /** Code */
+            code: string;
+            /**
+             * Deliverable
+             * @default true
+             */
+            deliverable?: boolean;
+            /** Margin */
+            margin?: number | null;
+            /** Name */
+            name: string;
+            /**
+             * Page
+             * @default
+             */
+            page?: string;
+            /** Price */
+            price?: number | null;
+        };
+        /**
+         * ThingsBrought
+         * @description Things that are taken in; one whose code is there is changed.
+         */
+        ThingsBrought: {
+            /** Things */
+            things: components["schemas"]["ThingValues"][];
+        };
+        /**
+         * ThingsFile
+         * @description The things of a file before they are taken in.
+         */
+        ThingsFile: {
+            /** Refused */
+            refused: components["schemas"]["ThingRefused"][];
+            /** Things */
+            things: components["schemas"]["ThingValues"][];
+        };
+        /**
+         * ThingsView
+         * @description All things, and what their titles leave out where they are the ad.
+         */
+        ThingsView: {
+            /** Revision */
+            revision: number;
+            /** Things */
+            things: components["schemas"]["ThingItem"][];
+            /** Titles */
+            titles: components["schemas"]["TitleItem"][];
+            /** Written Ads */
+            written_ads: boolean;
+        };
+        /**
+         * TitleItem
+         * @description What the title of a thing doesn't say of the words of a group that shows it.
+         */
+        TitleItem: {
+            /** Group Id */
+            group_id: number;
+            /** Thing Id */
+            thing_id: number;
+            /** Unsaid */
+            unsaid: string[];
         };
         /**
          * Trail
@@ -8609,6 +8816,80 @@ export interface operations {
             };
         };
     };
+    show_api_plans__plan_id__arrange_groups__group_id__things_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+                group_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ThingIds"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
     view_api_plans__plan_id__arrange_lists_get: {
         parameters: {
             query?: never;
@@ -10487,6 +10768,290 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StructureFit"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    view_api_plans__plan_id__arrange_things_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ThingsView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    bring_api_plans__plan_id__arrange_things_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ThingsBrought"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    read_file_api_plans__plan_id__arrange_things_file_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["Body_read_file_api_plans__plan_id__arrange_things_file_post"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ThingsFile"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    remove_api_plans__plan_id__arrange_things_remove_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ThingIds"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
                 };
             };
             /** @description Bad Request */

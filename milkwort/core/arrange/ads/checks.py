@@ -54,7 +54,12 @@ class AdFault:
 
 
 def faults_of(
-    ad: Ad, fillings: Fillings, brief: Brief, profile: Profile, showing: Showing
+    ad: Ad,
+    fillings: Fillings,
+    brief: Brief,
+    profile: Profile,
+    showing: Showing,
+    prices: Sequence[float] = (),
 ) -> list[AdFault]:
     """Return what is wrong with one ad, in the order of its fields.
 
@@ -68,10 +73,12 @@ def faults_of(
         The platform's rules.
     showing : Showing
         Days and hours of its campaign.
+    prices : sequence of float
+        Of the things its group shows, beside those of the brief's offers.
     """
     found = list(_of_fields(ad, fillings, profile))
     whole = " | ".join(written_out(text, fillings) for _, text in ad.fields())
-    found += [AdFault("other_price", "", says) for says in _other_prices(whole, brief)]
+    found += [AdFault("other_price", "", says) for says in _other_prices(whole, brief, prices)]
     padded = f" {normalise(whole)} "
     found += [
         AdFault("other_place", "", f"{place} is not one of the plan’s places")
@@ -164,12 +171,12 @@ def limit_of(name: str, profile: Profile) -> int:
     return profile.headline_characters if is_headline else profile.description_characters
 
 
-def _other_prices(text: str, brief: Brief) -> Iterator[str]:
-    known = [offer.sale_value for offer in brief.offers]
+def _other_prices(text: str, brief: Brief, prices: Sequence[float]) -> Iterator[str]:
+    known = [*prices, *(offer.sale_value for offer in brief.offers)]
     for price in prices_in(text):
         if not any(abs(price - one) < 0.005 * max(one, 1.0) for one in known):
             sold = ", ".join(f"{one:,.10g}" for one in sorted(set(known)))
-            yield f"{price:,.10g} in the ad, {sold} in the brief"
+            yield f"{price:,.10g} in the ad, {sold} in the plan"
 
 
 def _is_money(said: str) -> bool:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -10,6 +10,7 @@ import numpy as np
 from milkwort.core.arrange.ads.drafts import DraftFor
 from milkwort.core.arrange.ads.text import Fillings
 from milkwort.core.arrange.main_words import MainWord
+from milkwort.core.arrange.things import Thing, prices_of_things
 from milkwort.core.arrays import Floats
 from milkwort.core.brief.brief import Brief
 from milkwort.core.brief.showing import Showing
@@ -36,12 +37,15 @@ class GroupFacts:
         they point to, what those sell for.
     showing : Showing
         Days and hours of its campaign.
+    things : tuple of Thing
+        That it shows and that can be delivered.
     """
 
     words: Sequence[MainWord]
     keywords: tuple[str, ...]
     fillings: Fillings
     showing: Showing
+    things: tuple[Thing, ...] = ()
 
     def to_draft(self) -> DraftFor:
         """Return what a first draft is made of."""
@@ -54,6 +58,7 @@ def facts_of_groups(
     written: Sequence[str],
     words: Sequence[Sequence[MainWord]],
     campaigns: Sequence[int],
+    things: Mapping[int, Sequence[Thing]] | None = None,
 ) -> list[GroupFacts]:
     """Return what the ads of each group are made of, by its number.
 
@@ -66,6 +71,8 @@ def facts_of_groups(
         By group.
     campaigns : sequence of int
         Each group's campaign, by its number.
+    things : mapping of int to sequence of Thing, optional
+        What each group shows; what can't be delivered is left out.
     """
     table, brief = result.table, result.brief
     clicks, searches = np.nan_to_num(result.expected.clicks), np.nan_to_num(result.demand.own)
@@ -73,25 +80,32 @@ def facts_of_groups(
     for row in np.flatnonzero(table.kept & (table.group >= 0)).tolist():
         rows[int(table.group[row])].append(row)
     facts = []
-    for mine, own_words, campaign in zip(rows, words, campaigns, strict=True):
+    for at, (mine, own_words, campaign) in enumerate(zip(rows, words, campaigns, strict=True)):
+        shown = tuple(t for t in (things or {}).get(at, ()) if t.deliverable)
         mine.sort(key=lambda row: (-clicks[row], -searches[row], row))
         terms = brief.own_terms.get(campaign)
         showing = terms.showing if terms is not None else None
-        fillings = _fillings(result, mine, [written[row] for row in mine], clicks)
+        fillings = _fillings(result, mine, [written[row] for row in mine], clicks, shown)
         keywords = tuple(written[row] for row in mine)
-        facts.append(GroupFacts(own_words, keywords, fillings, showing or brief.showing))
+        facts.append(GroupFacts(own_words, keywords, fillings, showing or brief.showing, shown))
     return facts
 
 
 def _fillings(
-    result: PlanResult, rows: Sequence[int], texts: Sequence[str], clicks: Floats
+    result: PlanResult,
+    rows: Sequence[int],
+    texts: Sequence[str],
+    clicks: Floats,
+    things: Sequence[Thing],
 ) -> Fillings:
     brief = result.brief
     offers = _offers(result, rows, clicks)
+    # what a group shows has prices of its own; else what its offers sell for
+    prices = prices_of_things(things) or [offer.sale_value for offer in offers]
     values = {
         "place": _places(brief, [result.table.texts[row] for row in rows]),
-        "offer": tuple(offer.name for offer in offers if offer.name),
-        "price": tuple(dict.fromkeys(_price(o.sale_value, brief.currency) for o in offers)),
+        "offer": tuple(t.name for t in things) or tuple(o.name for o in offers if o.name),
+        "price": tuple(dict.fromkeys(_price(price, brief.currency) for price in prices)),
         "keyword": tuple(dict.fromkeys(texts)),
     }
     return Fillings(values)

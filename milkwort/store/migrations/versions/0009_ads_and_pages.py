@@ -80,6 +80,37 @@ def upgrade() -> None:
     op.create_index(op.f("ix_spot_campaign_id"), "spot", ["campaign_id"])
     op.create_index(op.f("ix_spot_offer_id"), "spot", ["offer_id"])
     op.create_table(
+        "thing",
+        sa.Column("plan_id", sa.Integer(), nullable=False),
+        sa.Column("code", sa.String(), nullable=False),
+        sa.Column("name", sa.String(), nullable=False),
+        sa.Column("price", sa.Double(), nullable=True),
+        sa.Column("margin", sa.Double(), nullable=True),
+        sa.Column("page", sa.String(), nullable=False, server_default=""),
+        sa.Column("deliverable", sa.Boolean(), nullable=False, server_default="1"),
+        sa.Column("id", sa.Integer(), nullable=False),
+        sa.ForeignKeyConstraint(["plan_id"], ["plan.id"], name=op.f("fk_thing_plan_id")),
+        sa.PrimaryKeyConstraint("id", name=op.f("pk_thing")),
+        sa.UniqueConstraint("plan_id", "code", name=op.f("uq_thing_plan_id")),
+        sqlite_autoincrement=True,
+    )
+    op.create_table(
+        "shown_thing",
+        sa.Column("plan_id", sa.Integer(), nullable=False),
+        sa.Column("ad_group_id", sa.Integer(), nullable=False),
+        sa.Column("thing_id", sa.Integer(), nullable=False),
+        sa.Column("id", sa.Integer(), nullable=False),
+        sa.ForeignKeyConstraint(["plan_id"], ["plan.id"], name=op.f("fk_shown_thing_plan_id")),
+        sa.ForeignKeyConstraint(
+            ["ad_group_id"], ["ad_group.id"], name=op.f("fk_shown_thing_ad_group_id")
+        ),
+        sa.ForeignKeyConstraint(["thing_id"], ["thing.id"], name=op.f("fk_shown_thing_thing_id")),
+        sa.PrimaryKeyConstraint("id", name=op.f("pk_shown_thing")),
+        sa.UniqueConstraint("ad_group_id", "thing_id", name=op.f("uq_shown_thing_ad_group_id")),
+        sqlite_autoincrement=True,
+    )
+    op.create_index(op.f("ix_shown_thing_thing_id"), "shown_thing", ["thing_id"])
+    op.create_table(
         "negative_list",
         sa.Column("client_id", sa.Integer(), nullable=True),
         sa.Column("key", sa.String(), nullable=False),

@@ -10,10 +10,11 @@ import { GroupAbout } from "./GroupAbout";
 import { GroupKeywords } from "./GroupKeywords";
 import { GroupNegatives } from "./GroupNegatives";
 import { GroupPage } from "./pages/GroupPage";
+import { GroupThings } from "./things/GroupThings";
 import { ReadSheet } from "./pages/ReadSheet";
 import type { ArrangeView } from "./view";
 
-export type Leaf = "keywords" | "ads" | "page" | "negatives";
+export type Leaf = "keywords" | "ads" | "page" | "things" | "negatives";
 
 type Props = {
   view: ArrangeView;
@@ -24,7 +25,7 @@ type Props = {
   onWrite: () => void;
 };
 
-/** One group in four leaves: its keywords, its ads, its page, its negatives. */
+/** One group in leaves: its keywords, ads, page, things it shows, negatives. */
 export function GroupDetail({ view, at, leaf, onLeaf, writing, onWrite }: Props) {
   const { groups } = view;
   const send = usePlanChange();
@@ -38,6 +39,7 @@ export function GroupDetail({ view, at, leaf, onLeaf, writing, onWrite }: Props)
     { id: "keywords", name: `Keywords ${number(groups.kept[at])}` },
     { id: "ads", name: `Ads ${number(groups.ads[at])}` },
     { id: "page", name: "Page" },
+    { id: "things", name: `Things ${number(groups.things[at])}` },
     { id: "negatives", name: mine ? `Negatives ${number(mine.length)}` : "Negatives" },
   ] as const;
   return (
@@ -67,6 +69,7 @@ export function GroupDetail({ view, at, leaf, onLeaf, writing, onWrite }: Props)
       {leaf === "page" && pages && (
         <GroupPage pages={pages} group={group} onRead={() => setReading(true)} />
       )}
+      {leaf === "things" && <GroupThings group={group} />}
       {leaf === "negatives" && mine && (
         <GroupNegatives negatives={mine} group={group} leaves={groups.leaves[at] ?? []} />
       )}

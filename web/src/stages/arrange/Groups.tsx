@@ -77,6 +77,7 @@ export function Groups(props: Props) {
     { name: "Next group without an ad", keys: ["u"], run: next },
     { name: "The group’s keywords", keys: [], run: () => setLeaf("keywords") },
     { name: "The group’s page", keys: [], run: () => setLeaf("page") },
+    { name: "The things the group shows", keys: [], run: () => setLeaf("things") },
     { name: "The group’s negatives", keys: [], run: () => setLeaf("negatives") },
     { name: "Open the campaign of this group", keys: ["p"], run: openCampaign },
     { name: "Back to the group", keys: ["Escape"], run: () => setCampaign(null) },

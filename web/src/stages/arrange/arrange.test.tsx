@@ -69,6 +69,8 @@ const view: ArrangeView = {
     bid: [null, null, null],
     locked: [false, false, true],
     leaves: [[], [], []],
+    things: [0, 1, 0],
+    left_out: [0, 1, 0],
     keywords: [2, 1, 1],
     kept: [2, 1, 0],
     running: [2, 1, 0],
@@ -407,6 +409,30 @@ const spot: Schemas["SpotItem"] = {
   ...{ usual_sells: 1, click_price: 0.4, ceiling: 2, shown_share: 0.5, expected_showings: 0 },
   ...{ expected_clicks: 45, expected_customers: 0.9, expected_spend: 18 },
 };
+
+it("a group shows things, and says which can’t be delivered", async () => {
+  const thing = (id: number, name: string, more: Partial<Schemas["ThingItem"]>) => ({
+    ...{ id, code: `p${id}`, name, price: 12.5, margin: null, page: "" },
+    ...{ deliverable: true, groups: [2], ...more },
+  });
+  const things = [
+    thing(1, "Cord kit", {}),
+    thing(2, "Brush seal", { deliverable: false }),
+    thing(3, "Pulley", { groups: [] }),
+  ];
+  const asked = await show({
+    "GET /arrange/things": () => ({
+      body: { revision: 1, written_ads: true, things, titles: [] },
+    }),
+    "POST /arrange/groups/2/things": done,
+  });
+  await userEvent.click(await screen.findByRole("radio", { name: "Things 1" }));
+  expect(await screen.findByText(/1 thing can’t be delivered and is left out/)).toBeTruthy();
+  await userEvent.type(screen.getByLabelText(/Further thing/), "pulley{Enter}");
+  await waitFor(() => expect(asked.at(-1)!.body).toEqual({ ids: [1, 2, 3] }));
+  await userEvent.click(screen.getByRole("button", { name: "hide Cord kit" }));
+  await waitFor(() => expect(asked.at(-1)!.body).toEqual({ ids: [2] }));
+});
 
 it("a spot is a sentence of its campaign, and says what it takes", async () => {
   const asked = await show({

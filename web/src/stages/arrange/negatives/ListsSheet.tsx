@@ -72,7 +72,10 @@ function One({ list, onWrite }: { list: Item; onWrite: () => void }) {
         <>
           used, edition {number(list.pinned_edition)}{" "}
           {list.newer && (
-            <TextButton aria-label={`take edition ${number(list.edition)}: ${list.name}`} onPress={use}>
+            <TextButton
+              aria-label={`take edition ${number(list.edition)}: ${list.name}`}
+              onPress={use}
+            >
               take edition {number(list.edition)}
             </TextButton>
           )}
