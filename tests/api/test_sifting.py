@@ -206,3 +206,14 @@ def texts_standing(client, plan):
 def test_the_long_tail_is_summed(client, plan):
     tail = client.get(plan).json()["summary"]["tail"]
     assert tail["keywords"] >= tail["kept"] >= 0 and tail["spend"] <= 60
+
+
+def test_themes_put_close_keywords_together_row_by_row_and_a_call_changes_none(client, plan):
+    texts = client.get(plan).json()["sheet"]["texts"]
+    found = client.get(f"{plan}/sift/themes").json()
+    assert len(found["of_row"]) == len(texts["text"])
+    assert set(found["of_row"]) == set(range(len(found["names"])))
+    client.post(f"{plan}/calls", json={"ids": texts["id"][:2], "call": "drop"})
+    assert client.get(f"{plan}/sift/themes").json() == found
+    client.patch(f"{plan}/brief", json={"places": ["Windows"]})
+    assert client.get(f"{plan}/sift/themes").status_code == 200

@@ -28,7 +28,7 @@ from milkwort.api.http.guard import BodyTooLargeError, Guard
 from milkwort.api.plan import routes as plans
 from milkwort.api.plan.schemas import ErrorAnswer
 from milkwort.api.plan.workspace import Workspace
-from milkwort.api.sift import editing, own_ways, what_if
+from milkwort.api.sift import editing, own_ways, themes, what_if
 from milkwort.api.sift import routes as sift
 from milkwort.api.sift import words as sift_words
 from milkwort.core.errors import (
@@ -95,6 +95,7 @@ def make_app(settings: Settings | None = None) -> FastAPI:
         own_ways,
         editing,
         what_if,
+        themes,
         arrange,
         structures,
         shaping,

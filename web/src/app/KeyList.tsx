@@ -35,7 +35,7 @@ const keys: [string, [string, string][]][] = [
       [".", "the same call again"],
       ["r n e", "reason of the call, note, change the selected"],
       ["[ ]", "move the line"],
-      ["s", "in sections, or one list"],
+      ["s T", "in sections, by theme, or one list; select the theme"],
       ["f", "filter and order anew"],
       ["t i o m c", "list, words, one by one, map, compare"],
       ["u", "house rules"],

@@ -6,14 +6,13 @@ import { usePlanChange } from "../../../data/usePlanChange";
 import { useSaying } from "../../../data/saying";
 import type { Sort } from "../../../parts/column";
 import { Grid, type Divider, type GridHandle } from "../../../parts/Grid";
-import { plural } from "../../../parts/format";
 import { usePriceScale } from "../../../parts/scale";
 import { Line } from "./Line";
-import * as S from "../Sift.styles";
 import { listColumns, rowStamps, whiskerWidth } from "./columns";
 import { chosenColumns, useColumnPlan } from "./columnPlan";
-import { useSift } from "../useSift";
-import { inSections, lineBefore, ordered, type Section } from "./order";
+import { useCalls, useSift } from "../useSift";
+import { lineBefore } from "./order";
+import { sectionHead, useParted } from "./parted";
 
 type Props = { handle: Ref<GridHandle>; grid: RefObject<GridHandle | null> };
 
@@ -25,13 +24,14 @@ export function List({ handle, grid }: Props) {
   const { active } = useAsked();
   const { say } = useSaying();
   const { shown, idOf, selected, setSelected } = useSift();
+  const { callAs } = useCalls();
   const [sort, setSort] = useState<Sort>({ by: "headroom", down: true });
-  const [sectioned, setSectioned] = useState(false);
   const { plan } = useColumnPlan();
   const { values, worth } = summary.brief;
   const limit = values.max_cpc ?? worth.ceiling;
   const byPrice = sort.by === "price";
-  const rows = useRows(shown, sort, sectioned);
+  const { parted, rows, idsOf } = useParted(shown, sort);
+  const sectioned = parted !== "no";
   const before = useMemo(
     () => (sectioned ? null : lineBefore(sheet, rows.rows, sort, limit)),
     [sheet, rows.rows, sort, limit, sectioned],
@@ -73,11 +73,6 @@ export function List({ handle, grid }: Props) {
     { name: "In order of headroom", run: () => setSort({ by: "headroom", down: true }) },
     { name: "In order of price", run: () => setSort({ by: "price", down: false }) },
     {
-      name: sectioned ? "One list, no sections" : "In sections: kept, not called, beyond",
-      keys: ["s"],
-      run: () => setSectioned(!sectioned),
-    },
-    {
       name: "Select all that is shown",
       keys: ["Ctrl+a"],
       run: () => setSelected(new Set(rows.rows.map(idOf))),
@@ -96,7 +91,12 @@ export function List({ handle, grid }: Props) {
     />
   );
   const dividers: Divider[] = sectioned
-    ? rows.sections.map(sectionHead)
+    ? rows.sections.map((section) =>
+        sectionHead(
+          section,
+          parted === "themes" ? (call) => void callAs(call, idsOf(section)) : undefined,
+        ),
+      )
     : before === null
       ? []
       : [{ id: "line", before, content: line }];
@@ -126,24 +126,4 @@ export function List({ handle, grid }: Props) {
       }
     />
   );
-}
-
-const sectionHead = ({ id, name, before, length }: Section): Divider => ({
-  id,
-  before,
-  content: (
-    <S.Section>
-      <strong>{name}</strong> {plural(length, "keyword")}
-    </S.Section>
-  ),
-});
-
-/** The order rows are shown in. It changes when asked for, never because of a call. */
-function useRows(shown: number[], sort: Sort, sectioned: boolean) {
-  const { sheet } = usePlan();
-  return useMemo(() => {
-    const rows = ordered(sheet, shown, sort);
-    return sectioned ? inSections(sheet, rows) : { rows, sections: [] };
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- the sheet is left out: its calls must not move rows
-  }, [shown, sort, sectioned]);
 }

@@ -1,5 +1,5 @@
 import { sheetOf } from "../../../testing-sheet";
-import { inSections, lineBefore, ordered } from "./order";
+import { inSections, inThemes, lineBefore, ordered } from "./order";
 
 const sheet = sheetOf([
   { text: "sash repair", headroom: 2, line: 1, call: "keep" },
@@ -25,6 +25,17 @@ it("orders rows alike in the first column by the second", () => {
   ]);
   const sort = { ...byHeadroom, then: { by: "keyword", down: false } };
   expect(ordered(alike, [0, 1, 2], sort)).toEqual([2, 1, 0]);
+});
+
+it("themes stand as they first come, and a row of none has a place of its own", () => {
+  const themes = { names: ["cords", "paint"], of_row: [1, 0, 1] };
+  const { rows, sections } = inThemes(themes, [2, 1, 0, 3]);
+  expect(rows).toEqual([2, 0, 1, 3]);
+  expect(sections.map(({ name, before, length }) => [name, before, length])).toEqual([
+    ["paint", 0, 2],
+    ["cords", 2, 1],
+    ["no theme", 3, 1],
+  ]);
 });
 
 it("sections keep the order within them and leave out those that are empty", () => {

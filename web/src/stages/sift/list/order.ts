@@ -62,6 +62,30 @@ export function inSections(
   return { rows: parts.flat(), sections: sections.filter((section) => section.length > 0) };
 }
 
+export type Themes = { names: readonly string[]; of_row: readonly number[] };
+
+/** The same rows by theme, the themes as they first come. */
+export function inThemes(
+  { names, of_row }: Themes,
+  rows: readonly number[],
+): { rows: number[]; sections: Section[] } {
+  const parts = new Map<number, number[]>();
+  for (const row of rows) {
+    const theme = of_row[row] ?? -1;
+    const part = parts.get(theme);
+    if (part) part.push(row);
+    else parts.set(theme, [row]);
+  }
+  let before = 0;
+  const sections = [...parts].map(([theme, part]) => {
+    const id = `theme-${theme}`;
+    const section = { id, name: names[theme] ?? "no theme", before, length: part.length };
+    before += part.length;
+    return section;
+  });
+  return { rows: [...parts.values()].flat(), sections };
+}
+
 /** Where the line lies among ordered rows; null in orders that have none. */
 export function lineBefore(
   sheet: SheetBlock,
