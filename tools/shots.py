@@ -136,7 +136,8 @@ def _negatives(page: Page, plan: str) -> None:
     blocked = [{"text": text, "match": "phrase"} for text in ("training", "upvc", "second hand")]
     page.request.post(f"{api}/arrange/negatives", data={"items": blocked})
     page.goto(f"{plan}/arrange")
-    page.get_by_role("radio", name="Negatives").click()
+    page.get_by_role("grid", name="Ad groups").wait_for()
+    page.keyboard.press("e")
     page.get_by_role("grid", name="Negatives").get_by_role("row").nth(1).click()
 
 
