@@ -25,10 +25,31 @@ def test_a_spot_takes_money_where_it_is_worth_it_and_stands_in_the_purse(client,
     assert one["expected_spend"] == pytest.approx(30.0 * one["shown_share"], rel=1e-6)
     assert one["click_price"] == 0.3 < one["ceiling"]
     purse = client.get(plan).json()["summary"]["purse"]
-    assert {"id": None, "name": "Item page", "spend": one["expected_spend"]} in purse["segments"]
+    (mine,) = [part for part in purse["segments"] if part["spot_id"] is not None]
+    assert mine == {
+        "id": None, "spot_id": one["id"], "name": "Item page", "spend": one["expected_spend"],
+    }  # fmt: skip
     assert purse["customers"] > before["customers"] and purse["spend"] <= purse["purse"] + 1e-6
     client.post(f"{plan}/undo")
     assert spots_of(client, plan) == []
+
+
+def test_every_screen_and_file_stands_beside_spots(client, plan):
+    make(client, plan)
+    shown = {"pays": "showings", "price": 2.0, "showings": 9000, "click_rate": 0.01, "clicks": 0}
+    make(client, plan, name="Item page", **shown)
+    number = plan.rsplit("/", 1)[1]
+    asked = [
+        path.replace("{plan_id}", number).replace("{figure}", "customers")
+        for path, verbs in client.app.openapi()["paths"].items()
+        if "get" in verbs and "{plan_id}" in path and "events" not in path
+    ]
+    plain = [path for path in asked if "{" not in path and not path.endswith("/completions")]
+    assert len(plain) > 20
+    assert {path: code for path in plain if (code := client.get(path).status_code) != 200} == {}
+    view = client.get(f"{plan}/fit").json()
+    assert view["groups"][-2:] == ["Item page", "Item page"]
+    assert any("Item page" in block["keywords"] for block in view["blocks"])
 
 
 def test_a_spot_too_dear_for_its_ceiling_is_kept_but_takes_nothing(client, plan):

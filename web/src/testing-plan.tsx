@@ -123,7 +123,7 @@ export function summaryOf(revision: number, purse: Partial<Summary["purse"]> = {
       exact: true,
       policy: "fitted",
       saturated: false,
-      segments: [{ id: 1, name: "Repair", spend: 500 }],
+      segments: [{ id: 1, spot_id: null, name: "Repair", spend: 500 }],
       notices: [],
       ...purse,
     },

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Any
 
 import numpy as np
@@ -29,7 +30,7 @@ def fit_view(result: PlanResult, sheet: Sheet, revision: int) -> dict[str, Any]:
         "revision": revision,
         "goal": goal,
         "blocks": _blocks(result, sheet, span),
-        "groups": ["No group", *sheet.labels],
+        "groups": ["No group", *sheet.labels, *(spot.name for spot in result.brief.spots)],
         "span": span,
         "frontier_purse": curve.purse,
         "frontier_value": curve.value,
@@ -62,10 +63,13 @@ def _blocks(result: PlanResult, sheet: Sheet, span: float) -> list[dict[str, Any
     bins = np.floor(start / (span / _BLOCKS))
     first = np.flatnonzero(np.r_[True, bins[1:] != bins[:-1]])
     block = np.cumsum(np.r_[False, bins[1:] != bins[:-1]])
-    groups = len(sheet.labels) + 1
-    group = result.table.group[ladder.owner[:shown]] + 1
+    groups = len(sheet.labels) + 1 + len(result.brief.spots)
+    # a spot stands by itself, after all groups
+    of_spot = len(sheet.labels) + 1 + np.arange(len(result.brief.spots))
+    group = np.concatenate((result.table.group + 1, of_spot))[ladder.owner[:shown]]
     by_group = np.bincount(block * groups + group, spend, minlength=len(first) * groups)
-    names = _names(ladder, sheet, block, spend, shown)
+    texts = [*(e.text for e in sheet.entries), *(spot.name for spot in result.brief.spots)]
+    names = _names(ladder, texts, block, spend, shown)
     totals = np.add.reduceat(spend, first)
     return [
         {
@@ -85,13 +89,13 @@ def _blocks(result: PlanResult, sheet: Sheet, span: float) -> list[dict[str, Any
 
 
 def _names(
-    ladder: Ladder, sheet: Sheet, block: Any, spend: Any, shown: int
+    ladder: Ladder, texts: Sequence[str], block: Any, spend: Any, shown: int
 ) -> dict[int, list[str]]:
-    """Return, for each block, the keywords that take most of its money."""
+    """Return, for each block, the keywords and spots that take most of its money."""
     named: dict[int, list[str]] = {}
     for step in np.lexsort((-spend, block)).tolist():
         names = named.setdefault(int(block[step]), [])
-        text = sheet.entries[int(ladder.owner[:shown][step])].text
+        text = texts[int(ladder.owner[:shown][step])]
         if len(names) < _NAMES and text not in names:
             names.append(text)
     return named

@@ -133,12 +133,12 @@ def _segments(result: PlanResult, sheet: Sheet) -> list[dict[str, Any]]:
     names = ["No group", *sheet.labels]
     ids = [None, *(group.id for group in sheet.structure.groups)]
     found = [
-        {"id": i, "name": name, "spend": float(s)}
+        {"id": i, "spot_id": None, "name": name, "spend": float(s)}
         for i, name, s in zip(ids, names, spend, strict=True)
         if s > 0
     ]
     found += [
-        {"id": None, "name": one.spot.name, "spend": float(spend)}
+        {"id": None, "spot_id": one.id, "name": one.spot.name, "spend": float(spend)}
         for one, spend in zip(sheet.structure.spots, result.spots.spend.tolist(), strict=True)
         if spend > 0
     ]

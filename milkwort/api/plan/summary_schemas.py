@@ -93,9 +93,10 @@ class Trail(BaseModel):
 
 
 class Segment(BaseModel):
-    """One part of the purse, money a month: an ad group, or what is in none."""
+    """One part of the purse, money a month: an ad group, what is in none, or a spot."""
 
     id: int | None
+    spot_id: int | None
     name: str
     spend: float
 

@@ -56,7 +56,7 @@ export function Purse() {
           <span className="unseen">Open Fit: </span>
           {purse.segments.map((segment, at) => (
             <S.Segment
-              key={segment.name}
+              key={`${segment.id} ${segment.spot_id}`}
               style={{ width: `${(100 * segment.spend) / Math.max(purse.purse, purse.spend, 1)}%` }}
             >
               <span>

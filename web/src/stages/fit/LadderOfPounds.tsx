@@ -143,7 +143,7 @@ function Blocks({ view, edge, x, y, right }: BlocksProps) {
   const { currency } = summary.brief.values;
   const groupAt = groupOrder(
     view,
-    summary.purse.segments.map((segment) => segment.name),
+    summary.purse.segments.flatMap(({ name, spot_id }) => (spot_id === null ? [name] : [])),
   );
   return (
     <>
