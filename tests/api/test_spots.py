@@ -30,6 +30,10 @@ def test_a_spot_takes_money_where_it_is_worth_it_and_stands_in_the_purse(client,
         "id": None, "spot_id": one["id"], "name": "Item page", "spend": one["expected_spend"],
     }  # fmt: skip
     assert purse["customers"] > before["customers"] and purse["spend"] <= purse["purse"] + 1e-6
+    for figure, name in (("spend", "expected_spend"), ("customers", "expected_customers")):
+        sections = client.get(f"{plan}/workings/{figure}").json()["sections"]
+        lines = {line["label"]: line["value"] for part in sections for line in part["lines"]}
+        assert lines["of it on spots, which have no keyword"] == pytest.approx(one[name])
     client.post(f"{plan}/undo")
     assert spots_of(client, plan) == []
 

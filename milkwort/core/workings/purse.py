@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from milkwort.core.arrays import Floats
 from milkwort.core.plan.run import PlanResult
 from milkwort.core.workings._sums import Line, Section, pace_lines
 
@@ -21,6 +22,7 @@ def purse_workings(result: PlanResult, figure: str) -> list[Section]:
     rate = totals.customers / totals.clicks if totals.clicks else None
     customers = [
         Line("clicks of all that runs", totals.clicks),
+        *_of_spots(result, result.spots.customers, "count"),
         Line("customers per click, weighted by clicks", rate, "share", "customers ÷ clicks"),
         Line("customers a month", totals.customers, formula="Σ clicks · rate", result=True),
     ]
@@ -31,6 +33,7 @@ def purse_workings(result: PlanResult, figure: str) -> list[Section]:
                 Line("the purse", brief.monthly_spend, "money", source="brief"),
                 Line("keywords that run", float(totals.keywords)),
                 Line("average price of a click", cpc, "money", "spend ÷ clicks"),
+                *_of_spots(result, result.spots.spend, "money"),
                 *pace_lines(result),
                 Line("spend a month", totals.spend, "money", "Σ clicks · price", result=True),
                 Line("left", max(brief.monthly_spend - totals.spend, 0.0), "money"),
@@ -41,6 +44,7 @@ def purse_workings(result: PlanResult, figure: str) -> list[Section]:
             [
                 Line("searches the kept keywords have", totals.searches),
                 Line("impressions won", totals.impressions, formula="Σ searches · reach"),
+                *_of_spots(result, result.spots.clicks, "count"),
                 *pace_lines(result),
                 Line(
                     "clicks a month",
@@ -100,3 +104,10 @@ def _next_unit_section(result: PlanResult) -> Section:
         )
     lines.append(Line("how near to the best", fitted.gap, "share", "(bound − value) ÷ bound"))
     return Section("The next unit of money", lines)
+
+
+def _of_spots(result: PlanResult, values: Floats, unit: str) -> list[Line]:
+    """Return what of a sum is from places without a keyword; nothing where none runs."""
+    if not result.spots.steps.any():
+        return []
+    return [Line("of it on spots, which have no keyword", float(values.sum()), unit)]
