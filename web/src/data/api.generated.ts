@@ -5834,7 +5834,7 @@ export interface components {
         };
         /**
          * Segment
-         * @description One part of the purse, money a month: an ad group, or what is in none.
+         * @description One part of the purse, money a month: an ad group, what is in none, or a spot.
          */
         Segment: {
             /** Id */
@@ -5843,6 +5843,8 @@ export interface components {
             name: string;
             /** Spend */
             spend: number;
+            /** Spot Id */
+            spot_id: number | null;
         };
         /**
          * Selection
