@@ -26,6 +26,15 @@ def test_groups_say_what_they_hold_and_do(client, plan):
     assert sum(groups.running) == purse["running"]
 
 
+def test_a_group_over_the_platforms_limit_says_by_how_many(client, plan):
+    profile = {**client.get("/api/profiles").json()[0], "keywords_per_group": 1}
+    assert client.patch(f"{plan}/brief", json={"profile": profile}).status_code == 200
+    groups = arranged(client, plan).groups
+    assert dict(zip(groups.name, groups.too_many, strict=True)) == {
+        "Repair": 1, "Paint": 0, "General": 0,
+    }  # fmt: skip
+
+
 def test_keywords_are_moved_to_a_new_group_and_undo_puts_them_back(client, plan):
     ids = ids_of(client, plan)
     before = groups_of(client, plan)

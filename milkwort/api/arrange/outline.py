@@ -81,6 +81,7 @@ def group_columns(plan: OpenPlan, pages: Sequence[StoredPage]) -> dict[str, Any]
         **_pages(plan, pages),
         "keywords": figures.keywords,
         "kept": figures.kept,
+        "too_many": np.maximum(figures.kept - plan.written.profile.keywords_per_group, 0),
         "running": figures.running,
         "searches": tidy(figures.searches),
         "clicks": tidy(figures.clicks),

@@ -64,6 +64,7 @@ class GroupColumns(BaseModel):
     leaves: list[list[str]] = Field(description="texts left to groups that hold them as exact")
     keywords: list[int]
     kept: list[int]
+    too_many: list[int] = Field(description="kept keywords over what the platform takes")
     running: list[int]
     searches: Numbers
     clicks: Numbers

@@ -4013,6 +4013,11 @@ export interface components {
              * @description things it shows that can be delivered
              */
             things: number[];
+            /**
+             * Too Many
+             * @description kept keywords over what the platform takes
+             */
+            too_many: number[];
             /** Without Ad */
             without_ad: boolean[];
             /** Words */

@@ -33,6 +33,13 @@ export function GroupAbout({ view, at }: Props) {
         {plural(groups.running[at] ?? 0, "keyword")} run{groups.running[at] === 1 && "s"}
         {groups.likeness[at] != null && `; alike to ${percent(groups.likeness[at], 0)}`}.
       </p>
+      {groups.too_many[at]! > 0 && (
+        <S.Wrong>
+          {plural(groups.too_many[at]!, "keyword")} more than the platform takes in a group: split
+          it
+        </S.Wrong>
+      )}
+      {groups.kept[at] === 1 && <S.Straw>a keyword alone</S.Straw>}
       <Misfits misfits={groups.least_like[at] ?? []} />
       <S.Line>
         <Choice

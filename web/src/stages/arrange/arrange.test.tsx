@@ -74,6 +74,7 @@ const view: ArrangeView = {
     keywords: [2, 1, 1],
     kept: [2, 1, 0],
     running: [2, 1, 0],
+    too_many: [0, 3, 0],
     searches: [900, 300, 0],
     clicks: [40, 20, 0],
     spend: [60, 90, 0],
@@ -225,6 +226,8 @@ it("groups stand by what they spend, and the first of them is open", async () =>
   const groups = await screen.findByRole("grid", { name: "Ad groups" });
   expect(namesOf(groups)).toEqual(["Cords cord", "Repair repair", "Jobs locked "]);
   expect(within(groups).getByText("1 ad, 1 to mend")).toBeTruthy();
+  expect(screen.getByText(/3 keywords more than the platform takes/)).toBeTruthy();
+  expect(screen.getByText("a keyword alone")).toBeTruthy();
   expect(within(groups).getByText("no ad")).toBeTruthy();
   expect(within(groups).getByText("no page")).toBeTruthy();
   expect(screen.getByRole("grid", { name: "Keywords of Cords" })).toBeTruthy();
