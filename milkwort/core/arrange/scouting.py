@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 from dataclasses import dataclass
 from itertools import pairwise
 
@@ -91,17 +91,22 @@ def scouting_of(
     if not bid >= assumed["min_bid"]:
         raise BadValueError("bid", f"a price of {assumed['min_bid']:g} or more", bid)
     offers = sorted(set(table.offer[kept].tolist()))
-    texts = {offer: _wide(result, kept[table.offer[kept] == offer].tolist(), lexicon)
-             for offer in offers}  # fmt: skip
+    broad = MATCHES.index("broad")
+    have = {t for t, m in zip(table.texts, table.match.tolist(), strict=True) if m == broad}
+    texts: dict[int, tuple[str, ...]] = {}
+    for offer in offers:  # a keyword stands once in a plan: the first offer that has it keeps it
+        rows = kept[table.offer[kept] == offer].tolist()
+        texts[offer] = _wide(result, rows, lexicon, have)
+        have.update(texts[offer])
     blocked = tuple(dict.fromkeys(table.texts[row] for row in kept.tolist()))
     return Scouting(share, share * result.brief.monthly_spend, bid, low, texts, blocked)
 
 
-def _wide(result: PlanResult, rows: Sequence[int], lexicon: Lexicon) -> tuple[str, ...]:
+def _wide(
+    result: PlanResult, rows: Sequence[int], lexicon: Lexicon, have: Collection[str]
+) -> tuple[str, ...]:
     """Return the pairs of telling words that stand in most of the keywords' searches."""
     table, searches = result.table, np.nan_to_num(result.demand.own)
-    broad = MATCHES.index("broad")
-    have = {t for t, m in zip(table.texts, table.match.tolist(), strict=True) if m == broad}
     weight: dict[str, float] = {}
     for row in rows:
         text = table.texts[row]

@@ -16,7 +16,7 @@ from milkwort.core.errors import BadValueError, NothingUsableError
 from milkwort.core.plan.run import run_plan
 from milkwort.core.words.lexicon import shipped_lexicon
 from milkwort.core.words.negatives import Negative
-from tests.samples import brief, calls, table
+from tests.samples import brief, calls, offer, table
 
 TEXTS = ("sash repair", "sash repairs eastmere", "box sash painting", "sash paint", "sash cord")
 LEXICON = shipped_lexicon().extended(places=["Eastmere"])
@@ -113,6 +113,12 @@ def test_a_scout_bids_well_under_the_market_and_blocks_all_that_is_known():
     for share, bid in ((0, None), (1.2, None), (0.1, 0.001)):
         with pytest.raises(BadValueError):
             scouting_of(result, LEXICON, share, bid)
+    kits = offer(name="kits")
+    texts = ("sash repair", "sash repair eastmere", *TEXTS[2:])
+    parted = replace(sheet(offer=np.array([0, 1, 0, 1, 1])), texts=texts)
+    both = run_plan(brief(monthly_spend=200, more_offers=(kits,)), parted)
+    first, second = scouting_of(both, LEXICON, 0.1).texts.values()
+    assert "sash repair" in first and not set(first) & set(second), "a keyword stands once"
     nothing = run_plan(brief(), sheet(call=calls(*["drop"] * 5)))
     with pytest.raises(NothingUsableError):
         scouting_of(nothing, LEXICON, 0.1)
