@@ -89,3 +89,20 @@ def test_a_scouting_campaign_is_one_step_there_and_back(client, plan):
     client.post(f"{plan}/undo")
     assert len(ids_of(client, plan)) == before
     assert "Scouting" not in [c["name"] for c in client.get(f"{plan}/arrange").json()["campaigns"]]
+
+
+@pytest.mark.parametrize("kind", ["match", "mixed"])
+def test_a_twin_that_is_in_the_sheet_already_is_not_made_again(client, plan, groups, kind):
+    ids = ids_of(client, plan)
+    both = [ids["sash window repair"], ids["sash cord replacement"]]
+    post(client, f"{plan}/keywords/edit", {"ids": both, "duplicate_as": "phrase"})
+    texts = client.get(plan).json()["sheet"]["texts"]
+    twins = [i for i, t, m in zip(texts["id"], texts["text"], texts["match"], strict=True)
+             if m == "phrase" and t.startswith("sash") and "painting" not in t]  # fmt: skip
+    post(client, f"{plan}/calls", {"ids": twins[:1], "call": "drop"})
+    post(client, f"{plan}/calls", {"ids": twins[1:], "call": "keep"})
+    offered = post(client, f"{plan}/arrange/structures", {})["items"]
+    assert next(i for i in offered if i["kind"] == kind)["adds"] == 0
+    post(client, f"{plan}/arrange/structures/fit", {"kind": kind})
+    post(client, f"{plan}/arrange/structure", {"kind": kind})
+    assert len(client.get(plan).json()["sheet"]["texts"]["id"]) == len(ids) + 2

@@ -171,6 +171,7 @@ def _made(plan: OpenPlan, kind: StructureName, asked: StructureAsked) -> _Made:
         kind, brief, sheet.table.at(rows), np.nan_to_num(plan.result.demand.own[rows]),
         most=most, lexicon=lexicon_of(brief), brands=named_so(brief, "own", brief.name),
         rivals=named_so(brief, "rival"),
+        phrase_texts={e.normalised for e in sheet.entries if e.match == "phrase"},
     )  # fmt: skip
     held = _places(plan)
     entries = [sheet.entries[row] for row in rows.tolist()]

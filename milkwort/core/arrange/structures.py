@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Collection, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 from typing import Literal
@@ -108,6 +108,7 @@ def arrange(
     lexicon: Lexicon | None = None,
     brands: tuple[str, ...] = (),
     rivals: tuple[str, ...] = (),
+    phrase_texts: Collection[str] = (),
 ) -> Structure:
     """Arrange every keyword into campaigns and groups.
 
@@ -123,6 +124,8 @@ def arrange(
     lexicon : Lexicon, optional
     brands, rivals : tuple of str
         Own and others' names, for the structure by aim.
+    phrase_texts : collection of str
+        Texts that stand as phrase match in the plan, beside these rows: a keyword stands once.
 
     Raises
     ------
@@ -146,9 +149,9 @@ def arrange(
     twins = np.zeros(0, dtype=np.int64)
     twin_group = twins
     if kind == "match":
-        names, groups, twins, twin_group = _with_twins(table, names, groups, of_row)
+        names, groups, twins, twin_group = _with_twins(table, names, groups, of_row, phrase_texts)
     if kind == "mixed":
-        groups, twins, twin_group = _with_twins_beside(table, groups, of_row)
+        groups, twins, twin_group = _with_twins_beside(table, groups, of_row, phrase_texts)
     return Structure(tuple(names), tuple(groups), of_row, twins, twin_group)
 
 
@@ -195,18 +198,23 @@ def _by_match(themes: Groups, match: Ints) -> Groups:
     return Groups(np.array(of_row, dtype=np.int64), labels)
 
 
-def _without_phrase(table: KeywordTable) -> list[int]:
-    """Return the exact rows whose text stands in no phrase row."""
+def _without_phrase(table: KeywordTable, taken: Collection[str]) -> list[int]:
+    """Return the exact rows whose text stands in no phrase row, here or elsewhere."""
     exact, phrase = MATCHES.index("exact"), MATCHES.index("phrase")
     have = {t for t, m in zip(table.texts, table.match.tolist(), strict=True) if m == phrase}
+    have.update(taken)
     return [r for r in np.flatnonzero(table.match == exact).tolist() if table.texts[r] not in have]
 
 
 def _with_twins(
-    table: KeywordTable, names: list[str], groups: list[tuple[int, str]], of_row: Ints
+    table: KeywordTable,
+    names: list[str],
+    groups: list[tuple[int, str]],
+    of_row: Ints,
+    taken: Collection[str],
 ) -> tuple[list[str], list[tuple[int, str]], Ints, Ints]:
     """Add a phrase group in a campaign of its own for each exact one that lacks phrase rows."""
-    twins = _without_phrase(table)
+    twins = _without_phrase(table, taken)
     if twins and "Phrase" not in names:
         names = [*names, "Phrase"]
     wanted = [(names.index("Phrase"), groups[int(of_row[row])][1]) for row in twins]
@@ -215,10 +223,10 @@ def _with_twins(
 
 
 def _with_twins_beside(
-    table: KeywordTable, groups: list[tuple[int, str]], of_row: Ints
+    table: KeywordTable, groups: list[tuple[int, str]], of_row: Ints, taken: Collection[str]
 ) -> tuple[list[tuple[int, str]], Ints, Ints]:
     """Add a phrase group beside each exact one, in its campaign, for rows without phrase."""
-    twins = _without_phrase(table)
+    twins = _without_phrase(table, taken)
     wanted = []
     for row in twins:
         campaign, label = groups[int(of_row[row])]
