@@ -68,6 +68,16 @@ def test_a_list_of_all_clients_serves_another_client_and_one_of_a_client_does_no
     post(client, f"/api/plans/{other}/arrange/lists/{ours}", {"name": "Theirs"}, 404)
 
 
+def test_a_plans_file_whose_list_holds_no_word_is_refused(client, plan, jobs):
+    post(client, f"{plan}/arrange/lists/{jobs}/use")
+    made = post(client, f"{plan}/hand-over", {"kind": "json"}, 201)["made"]
+    content = client.get(f"{plan}/hand-over/{made['id']}/file").text
+    for text, code in ((content, 201), (content.replace('"text": "jobs"', '"text": "!!"'), 422)):
+        answer = client.post("/api/plans/load", files={"file": ("plan.json", text.encode())})
+        assert answer.status_code == code, answer.text
+    assert "texts with at least one word" in answer.text
+
+
 def test_names_and_texts_of_lists_are_checked(client, plan, jobs):
     for body in ({"name": "Jobs", "rows": []}, {"name": " ", "rows": []},
                  {"name": "x", "rows": [{"text": "!!", "match": "phrase"}]}):  # fmt: skip

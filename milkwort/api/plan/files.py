@@ -188,6 +188,9 @@ def _tables(document: PlanDocument) -> dict[str, list[Row]]:
     _once(shown, "shown_things", lambda row: (row["ad_group_id"], row["thing_id"]))
     pinned = _numbered(one.model_dump() for one in document.pinned_lists)
     _once(pinned, "pinned_lists", lambda row: row["list_key"])
+    for row in (row for one in pinned for row in one["rows"]):
+        if not normalise(row["text"]):
+            raise BadValueError("pinned_lists", "texts with at least one word", row["text"])
     assumptions = [
         {"name": name, "value": value}
         for name, value in document.assumptions.items()
