@@ -327,10 +327,12 @@ def test_all_stages_are_on_the_trail_of_a_smaller_screen(sample: Page):
 def test_all_stages_are_in_a_menu_where_the_screen_is_enlarged(sample: Page):
     """640×400 is 1280×800 at 200 % zoom."""
     sample.set_viewport_size({"width": 640, "height": 400})
+    # a stage may hold lists of its own, some of which come late
+    menu = sample.get_by_role("listbox", name="Stage", exact=True)
     for name in STAGES:
         sample.get_by_role("navigation", name="Stages").get_by_role("button").click()
-        sample.get_by_role("option", name=name).click()
-        expect(sample.get_by_role("option")).to_have_count(0)
+        menu.get_by_role("option", name=name).click()
+        expect(menu).to_have_count(0)
         nothing_is_cut(sample)
         height = sample.evaluate("document.querySelector('main').getBoundingClientRect().height")
         assert height >= 400 * 2 / 3, "the work keeps two thirds of the height"
