@@ -7,6 +7,8 @@ from dataclasses import dataclass
 import numpy as np
 
 from milkwort.core.arrays import Floats, Ints
+from milkwort.core.plan._luck import Luck
+from milkwort.core.plan._quantiles import binomial_at, poisson_at
 
 __all__ = ["Lived", "Market", "lived"]
 
@@ -59,19 +61,25 @@ class Lived:
     wanted: Floats
 
 
-def lived(market: Market, rng: np.random.Generator | None) -> Lived:
+def lived(market: Market, draws: range, lucky: tuple[Luck, int] | None) -> Lived:
     """Let a month pass under daily budgets.
 
     Parameters
     ----------
     market : Market
-    rng : Generator or None
-        Without one, every click comes evenly and at its mean price.
+    draws : range
+        Numbers of the draws.
+    lucky : (Luck, int) or None
+        Luck of each row and the seed of the days; without, every click comes evenly and at
+        its mean price.
     """
     held, place = np.unique(market.campaign, return_inverse=True)
     planned = np.bincount(place, market.planned, minlength=len(held))
     share = planned / planned.sum() if planned.sum() > 0 else planned
-    clicks = market.clicks if rng is None else rng.poisson(market.clicks).astype(np.float64)
+    clicks = market.clicks
+    if lucky is not None:
+        clicks = poisson_at(lucky[0].uniform("clicks", draws), market.clicks)
+        serving = lucky[0].uniform("served", draws)
     spend, wanted = np.zeros(len(clicks)), np.zeros(len(clicks))
     served = clicks.copy()
     for number in range(len(held)):
@@ -79,14 +87,19 @@ def lived(market: Market, rng: np.random.Generator | None) -> Lived:
         money = market.purse * float(share[number])
         day = _Day(market.clicks[:, mine], market.cpc[:, mine], market.spread, money / market.days)
         total = clicks[:, mine].sum(axis=1)
-        if rng is None:
+        if lucky is None:
             would = (clicks[:, mine] * market.cpc[:, mine]).sum(axis=1)
             paid = np.minimum(would, money)
             part = np.divide(paid, would, out=np.ones_like(would), where=would > 0)
             served[:, mine] = clicks[:, mine] * part[:, None]
         else:
+            # a campaign's days have a luck of their own, the same in every version
+            rng = np.random.default_rng([lucky[1], int(held[number]) + 1, draws.start])
             would, paid, part = day.passed(total, market.days, market.over, rng)
-            served[:, mine] = rng.binomial(clicks[:, mine].astype(np.int64), part[:, None])
+            cut = np.flatnonzero(part < 1)
+            some = np.ix_(cut, mine)
+            shares = np.broadcast_to(part[cut, None], (len(cut), len(mine)))
+            served[some] = binomial_at(serving[some], clicks[some], shares)
         spend += paid
         wanted += would
     return Lived(served, np.minimum(spend, market.purse), wanted)

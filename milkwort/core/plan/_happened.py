@@ -1,0 +1,189 @@
+"""What the keywords and spots of a plan do in each of some draws."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from scipy.special import ndtri
+
+from milkwort.core.arrays import Floats, Ints
+from milkwort.core.market.prices import at_bid
+from milkwort.core.plan._drawn import conversion_factor, own_factor, spots_drawn
+from milkwort.core.plan._luck import Luck
+from milkwort.core.plan._month_of_days import Market, lived
+from milkwort.core.plan._quantiles import beta_at, binomial_at
+from milkwort.core.plan.run import PlanResult
+from milkwort.core.words.match_types import MATCHES
+
+__all__ = [
+    "CHUNK", "SHARED", "Happened", "Inputs", "happened", "luck_of", "running", "volume_spread",
+]  # fmt: skip
+
+SHARED: tuple[str, ...] = ("searches", "variants", "prices", "click rate", "conversion")
+"""What is drawn once for all keywords of a month."""
+CHUNK = 40
+"""Draws worked on at once: always as many, so that the luck of a day is the same in any plan."""
+_P90 = float(ndtri(0.9))
+
+
+@dataclass(frozen=True)
+class Inputs:
+    """Standard normal draws.
+
+    `shared` holds one array of shape (n_draws, 1) for each of `SHARED`; `intent` has shape
+    (n_draws, n_rows). `luck` is what is a keyword's or a spot's own, spots last; None: it
+    stands at its mean.
+    """
+
+    shared: list[Floats]
+    intent: Floats | float
+    draws: range
+    luck: Luck | None
+
+    def own(self, use: str, count: int, *, of_spots: bool) -> Floats | None:
+        """Return what is drawn for each of so many keywords by itself, or for each spot."""
+        if self.luck is None:
+            return None
+        return self.luck.normal(use, self.draws)[
+            :, slice(count, None) if of_spots else slice(0, count)
+        ]
+
+
+@dataclass(frozen=True)
+class Happened:
+    """What became of a month; rows are keywords that run, then spots.
+
+    Attributes
+    ----------
+    clicks, customers : Floats, shape (n_draws, n_rows)
+    spend, wanted : Floats, shape (n_draws,)
+        Money that was spent, and that all clicks would have cost.
+    """
+
+    clicks: Floats
+    customers: Floats
+    spend: Floats
+    wanted: Floats
+
+
+def running(result: PlanResult) -> Ints:
+    """Return the rows that are drawn: keywords with a bid and a market."""
+    return np.flatnonzero(np.isfinite(result.bid) & result.prices.known)
+
+
+def luck_of(result: PlanResult, rows: Ints, seed: int) -> Luck:
+    """Return the luck of some keywords and of all spots, by text and match, and by name."""
+    table = result.table
+    names = [f"{MATCHES[m]} {table.texts[row]}" for row, m in
+             zip(rows.tolist(), table.match[rows].tolist(), strict=True)]  # fmt: skip
+    seen: dict[str, int] = {}
+    for spot in result.brief.spots:
+        seen[spot.name] = seen.get(spot.name, 0) + 1
+        names.append(f"spot {seen[spot.name]} {spot.name}")
+    return Luck(seed, names)
+
+
+def happened(result: PlanResult, rows: Ints, z: Inputs, seed: int | None) -> Happened:
+    """Let the month pass in each of some draws.
+
+    Parameters
+    ----------
+    result : PlanResult
+    rows : Ints
+        The keywords that run.
+    z : Inputs
+    seed : int or None
+        Of what falls by chance; None: everything comes evenly and at its mean.
+    """
+    brief, assumed = result.brief, result.brief.assumed
+    searches, variants, prices, click_rate, conversion = z.shared
+    moved, weight, mixed = _searches(result, rows, searches, variants)
+    own_searches = z.own("searches", len(rows), of_spots=False)
+    own_click_rate = z.own("click rate", len(rows), of_spots=False)
+    # searches × e^(sᵢzᵢ − sᵢ²/2) scale clicks as they stand; click rate × e^(0.15z + 0.20zᵢ − 0.02)
+    scale = (
+        own_factor(volume_spread(result)[rows], own_searches)
+        * own_factor(assumed["draw_click_rate_own"], own_click_rate)
+        * np.exp(assumed["draw_click_rate"] * click_rate)
+    )
+    at = at_bid(
+        result.bid[rows],
+        result.prices.mu[rows] + assumed["draw_price"] * prices,
+        result.prices.sigma[rows],
+        moved,
+        weight,
+        brief.pricing,
+        assumed,
+    )
+    factor = conversion_factor(brief.offers, conversion, result.table.offer[rows]) * np.exp(
+        assumed["draw_intent"] * z.intent
+    )
+    rate = np.clip(result.demand.base_rate[rows] * mixed * factor, 0.0, 1.0)
+    spots = spots_drawn(
+        result,
+        z.shared,
+        (
+            z.own("searches", len(rows), of_spots=True),
+            z.own("click rate", len(rows), of_spots=True),
+        ),
+    )
+    rate = np.hstack((rate, spots.rate))
+    clicks = np.hstack((at.clicks * scale, spots.clicks))
+    asked = Market(
+        clicks=clicks,
+        cpc=np.hstack((np.broadcast_to(at.cpc, (len(clicks), len(rows))), spots.cpc)),
+        campaign=np.concatenate((result.table.campaign[rows], spots.campaign)),
+        planned=np.concatenate((result.expected.spend[rows], result.spots.spend)),
+        purse=brief.monthly_spend,
+        spread=0.0 if brief.pricing == "pay_bid" else assumed["draw_click_price"],
+        days=round(assumed["draw_days"]),
+        over=assumed["day_over"],
+    )
+    lucky = (z.luck, seed) if z.luck is not None and seed is not None else None
+    served = lived(asked, z.draws, lucky)
+    if lucky is None:
+        return Happened(served.clicks, served.clicks * rate, served.spend, served.wanted)
+    known = beta_at(lucky[0].uniform("rate", z.draws), rate, assumed["prior_weight"])
+    customers = binomial_at(lucky[0].uniform("customers", z.draws), served.clicks, known)
+    return Happened(served.clicks, customers, served.spend, served.wanted)
+
+
+def _searches(
+    result: PlanResult, rows: Ints, searches: Floats, variants: Floats
+) -> tuple[Floats, Floats, Floats]:
+    """Return S, Q and the effective rate over r, each keyword's own spread left aside."""
+    demand, assumed = result.demand, result.brief.assumed
+    # own e^(0.10z); variants also × e^(0.30z)
+    moved = np.exp(assumed["draw_searches"] * searches)
+    own = demand.own[rows] * moved
+    if not demand.variants[rows].any():
+        return own, own, np.ones(len(rows))
+    vary = moved * np.exp(assumed["draw_variants"] * variants)
+    wanted = (demand.uncalled + demand.unknown)[rows] * vary
+    more = wanted + demand.spill[rows] * vary
+    clicked = np.array(assumed.triple("variant_clicks"))[result.table.match[rows]]
+    sold = np.array(assumed.triple("variant_sales"))[result.table.match[rows]]
+    weight = own + clicked * more
+    mixed = (own + clicked * sold * wanted) / np.where(weight > 0, weight, 1.0)
+    return own + more, weight, mixed
+
+
+def volume_spread(result: PlanResult) -> Floats:
+    """Return the spread of each keyword's own searches, in log units.
+
+    Parameters
+    ----------
+    result : PlanResult
+
+    Returns
+    -------
+    Floats, shape (n_keywords,)
+        A range is read as an interval of 80 %; a figure has the spread that is assumed.
+    """
+    # sᵢ = ln(b/a) / 2.5631 for a range (an 80 % interval), 0.25 for a figure
+    low, high = result.table.volume_low, result.table.volume_high
+    ranged = np.isfinite(low) & (low < high)
+    width = np.log(np.where(ranged, high, 1.0) / np.where(ranged, np.maximum(low, 1.0), 1.0))
+    figure = result.brief.assumed["draw_volume"]
+    return np.where(ranged, np.maximum(width, 0.0) / (2 * _P90), figure)
