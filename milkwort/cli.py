@@ -7,6 +7,7 @@ import os
 import sys
 from collections.abc import Iterator
 from contextlib import contextmanager
+from dataclasses import dataclass
 from enum import StrEnum
 from pathlib import Path
 from typing import Annotated, Any
@@ -73,6 +74,27 @@ def plan(
 
 
 @app.command()
+def compare(
+    first: Annotated[Path, typer.Argument(help="The first brief, TOML.")],
+    first_keywords: Annotated[Path, typer.Argument(help="Its keywords, CSV.")],
+    other: Annotated[Path, typer.Argument(help="The other brief, TOML.")],
+    other_keywords: Annotated[Path, typer.Argument(help="Its keywords, CSV.")],
+    out: Annotated[Path | None, typer.Option(help="Where to write; the terminal if left out.")] = (
+        None
+    ),
+) -> None:
+    """Set two plans side by side: what differs, what each brings, how often one beats the other."""
+    try:
+        with _own_stdout():
+            content, remarks = _compared((first, first_keywords), (other, other_keywords))
+        _write(content, out)
+    except (MilkwortError, OSError) as error:
+        _fail(_said(error))
+    for remark in remarks:
+        typer.echo(f"milkwort: {remark}", err=True)
+
+
+@app.command()
 def serve(
     data: Annotated[Path | None, typer.Option(help="Folder of the database.")] = None,
     port: Annotated[int | None, typer.Option(help="Port to listen on.")] = None,
@@ -119,12 +141,25 @@ def _own_stdout() -> Iterator[None]:
         os.close(kept)
 
 
-def _planned(
-    brief_path: Path, keywords_path: Path, format: Format, workings: str | None
-) -> tuple[bytes, list[str]]:
+@dataclass(frozen=True)
+class _Run:
+    """A plan that was run, with what was read for it."""
+
+    result: Any
+    texts: list[str]
+    refused: Any
+    left_out: list[str]
+    places: Any
+    lexicon: Any
+
+    @property
+    def remarks(self) -> list[str]:
+        return [*map(str, self.refused), *self.left_out]
+
+
+def _run(brief_path: Path, keywords_path: Path) -> _Run:
     from milkwort.core.arrange.structures import lexicon_of
     from milkwort.core.plan.run import run_plan
-    from milkwort.formats import plan_result
     from milkwort.formats.brief_lists import with_places
     from milkwort.formats.brief_toml import read_brief
     from milkwort.formats.keyword_rows import columns_by_heading, read_keyword_rows, table_of
@@ -143,18 +178,49 @@ def _planned(
     first = read.lists.first_names
     table, places = table_of(rows.taken, read.brief.volume_basis, offers, lexicon, first)
     brief, left_out = with_places(read.brief, read.lists, places)
-    result = run_plan(brief, table)
     texts = [r.text for r in rows.taken]
     left_out = [*read.left_out, *left_out]
-    remarks = [*map(str, rows.refused), *left_out]
+    return _Run(run_plan(brief, table), texts, rows.refused, left_out, places, lexicon)
+
+
+def _planned(
+    brief_path: Path, keywords_path: Path, format: Format, workings: str | None
+) -> tuple[bytes, list[str]]:
+    from milkwort.formats import plan_result
+
+    run = _run(brief_path, keywords_path)
+    result, texts = run.result, run.texts
     if workings is not None:
-        return _workings(result, texts, workings), remarks
+        return _workings(result, texts, workings), run.remarks
     if format is Format.CSV:
-        return plan_result.result_csv(result, texts).encode(), remarks
+        return plan_result.result_csv(result, texts).encode(), run.remarks
     if format is Format.TABLE:
-        return plan_result.result_table(result, texts, rows.refused).encode(), remarks
-    document = plan_result.result_document(result, texts, rows.refused, left_out, places, lexicon)
-    return plan_result.result_json(document), remarks
+        return plan_result.result_table(result, texts, run.refused).encode(), run.remarks
+    document = plan_result.result_document(
+        result, texts, run.refused, run.left_out, run.places, run.lexicon
+    )
+    return plan_result.result_json(document), run.remarks
+
+
+def _compared(first: tuple[Path, Path], other: tuple[Path, Path]) -> tuple[bytes, list[str]]:
+    from milkwort.core.plan.differences import Side, differences
+    from milkwort.core.plan.draws import draw_month
+    from milkwort.core.plan.versions import apart, standing
+    from milkwort.formats.compare_table import compare_table
+
+    runs = [_run(*first), _run(*other)]
+    sides = [
+        Side(run.result, tuple(name for _, name in run.places.groups), run.places.campaigns)
+        for run in runs
+    ]
+    draws = [drawn for run in runs if (drawn := draw_month(run.result)) is not None]
+    names = [run.result.brief.name for run in runs]
+    if names[0] == names[1]:
+        names = [first[0].stem, other[0].stem]
+    table = compare_table(
+        names, [standing(side) for side in sides], draws, differences(*sides), apart(*draws)
+    )
+    return table.encode(), [remark for run in runs for remark in run.remarks]
 
 
 def _workings(result: Any, texts: list[str], wanted: str) -> bytes:

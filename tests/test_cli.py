@@ -73,3 +73,12 @@ def test_the_sample_is_what_its_script_makes(tmp_path):
     script.write_text((DEMO / "make_sample.py").read_text())
     subprocess.run([sys.executable, str(script)], check=True, timeout=60)
     assert (tmp_path / "eastmere.csv").read_bytes() == (DEMO / "eastmere.csv").read_bytes()
+
+
+def test_two_plans_are_set_side_by_side(tmp_path):
+    richer = tmp_path / "richer.toml"
+    richer.write_text((DEMO / "eastmere.toml").read_text().replace("= 600.0", "= 800.0"))
+    said = milkwort("compare", *SAMPLE, str(richer), SAMPLE[1]).stdout
+    assert "the purse: 600 → 800" in said
+    assert "brings more customers in" in said
+    assert "No difference." in milkwort("compare", *SAMPLE, *SAMPLE).stdout
