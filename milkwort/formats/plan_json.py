@@ -26,6 +26,7 @@ from milkwort.formats.plan_values import (
     AudienceValues,
     HouseRuleValues,
     OfferValues,
+    PolicyValues,
     SavedFilterValues,
     ShowingValues,
 )
@@ -64,6 +65,7 @@ class PlanValues(_Part):
 
     name: str = Field(min_length=1, max_length=120)
     label: str = Field(default="", max_length=120)
+    reason: str = Field(default="", max_length=4000)
     monthly_spend: float = 300.0
     start_date: date = Field(strict=False)
     reading_rule: str = Field(default="newest", max_length=400)
@@ -102,6 +104,7 @@ class CampaignDocument(_Part):
     bid_moves: str = Field(default="", max_length=400)
     partner_sites: bool = False
     audience: list[AudienceValues] | None = Field(default=None, max_length=50)
+    policy: PolicyValues | None = None
 
 
 class SpotDocument(_Part):
@@ -144,6 +147,7 @@ class GroupDocument(_Part):
     campaign: str
     name: str = Field(min_length=1, max_length=400)
     landing_page: str = Field(default="", max_length=4000)
+    policy: PolicyValues | None = None
     bid: float | None = Field(default=None, gt=0, le=1e12)
     locked: bool = False
     blocks_twins: bool = False

@@ -6,14 +6,16 @@ from typing import Any, Literal, Self
 
 from pydantic import BaseModel, ConfigDict, Field, model_validator
 
+from milkwort.core.brief.brief import Policy
 from milkwort.core.brief.fields import OF_OFFER
+from milkwort.core.brief.kinds import PolicyName
 from milkwort.core.brief.platform import Profile
 from milkwort.core.brief.showing import Showing
 from milkwort.core.sift.house_rules import rule_of
 from milkwort.formats.field_models import with_brief_fields, with_fields_of
 
 __all__ = [
-    "SHAPES", "AudienceValues", "HouseRuleValues", "OfferValues", "ProfileValues",
+    "SHAPES", "AudienceValues", "HouseRuleValues", "OfferValues", "PolicyValues", "ProfileValues",
     "SavedFilterValues", "ShowingValues", "WhenValues",
 ]  # fmt: skip
 
@@ -57,6 +59,21 @@ class ShowingValues(BaseModel):
     to_hour: int
     zone: str = Field(default="", max_length=60)
     share: float | None = None
+
+
+class PolicyValues(BaseModel):
+    """Where bids of a campaign or a group come from; money a click, a share."""
+
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
+
+    name: PolicyName
+    flat_bid: float | None = Field(default=None, gt=0, le=1e12)
+    share: float | None = Field(default=None, ge=0, le=10)
+
+    @model_validator(mode="after")
+    def _checked(self) -> Self:
+        Policy(self.name, self.flat_bid, self.share)
+        return self
 
 
 class AudienceValues(BaseModel):

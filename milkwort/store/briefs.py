@@ -10,7 +10,7 @@ from typing import Any
 
 from milkwort.core.brief.brief import Brief
 from milkwort.core.brief.campaigns import OwnTerms
-from milkwort.core.brief.fields import OF_OFFER, OF_PLAN
+from milkwort.core.brief.fields import MOST_MONEY, OF_OFFER, OF_PLAN
 from milkwort.core.brief.limits import Limits, SpendLimit
 from milkwort.core.brief.spots import Spot
 from milkwort.core.brief.values import Beside, brief_of_values
@@ -62,6 +62,7 @@ def brief_of(
         Where a value is out of its range.
     """
     _first_day(values["start_date"])
+    _check_year(values)
     own = {at: c.own_terms for at, c in enumerate(structure.campaigns) if c.own_terms != OwnTerms()}
     beside = Beside(
         assumptions,
@@ -70,6 +71,7 @@ def brief_of(
         _limits(structure),
         own,
         _spots(structure, offer_ids),
+        _policies(structure),
     )
     return brief_of_values(name, values, beside)
 
@@ -87,6 +89,13 @@ def _spots(structure: Structure, offer_ids: Sequence[int]) -> tuple[Spot, ...]:
         replace(one.spot, campaign=campaigns[one.campaign_id], offer=offers.get(one.offer_id, 0))
         for one in structure.spots
     )
+
+
+def _policies(structure: Structure) -> dict[int, Mapping[str, Any]]:
+    """Return where bids come from in groups that say so, or whose campaign does, by number."""
+    of_campaign = {c.id: c.policy for c in structure.campaigns}
+    own = {at: g.policy or of_campaign[g.campaign_id] for at, g in enumerate(structure.groups)}
+    return {at: policy for at, policy in own.items() if policy is not None}
 
 
 def _limits(structure: Structure) -> Limits:
@@ -122,6 +131,23 @@ def _first_day(day: str) -> None:
         datetime.date.fromisoformat(day)
     except (TypeError, ValueError):
         raise BadValueError("start_date", "a day such as 2027-03-01", day) from None
+
+
+def _check_year(values: Mapping[str, Any]) -> None:
+    """Refuse a last day that is no day or comes before the first, and months that are no sums."""
+    last, months = values["last_day"], values["year_months"]
+    if last:
+        try:
+            datetime.date.fromisoformat(last)
+        except ValueError:
+            raise BadValueError("last_day", "a day such as 2027-11-30, or none", last) from None
+        if last < values["start_date"]:
+            raise BadValueError("last_day", f"a day from {values['start_date']} on", last)
+    if months is not None and not (
+        len(months) == 12 and all(0 <= money <= MOST_MONEY for money in months)
+    ):
+        expected = f"twelve sums from 0 to {MOST_MONEY:g}"
+        raise BadValueError("year_months", expected, ", ".join(map(str, months)))
 
 
 def offer_values(row: models.Offer) -> dict[str, Any]:

@@ -73,6 +73,7 @@ class Campaign:
     bid_moves: str = ""
     partner_sites: bool = False
     audience: tuple[Mapping[str, Any], ...] = ()
+    policy: Mapping[str, Any] | None = None
 
 
 @dataclass(frozen=True)
@@ -87,6 +88,7 @@ class Group:
     bid: float | None = None
     locked: bool = False
     blocks_twins: bool = False
+    policy: Mapping[str, Any] | None = None
 
 
 @dataclass(frozen=True)
@@ -174,13 +176,24 @@ def load_structure(session: Session, plan_id: int) -> Structure:
             c.bid_moves,
             c.partner_sites,
             c.audience,
+            c.policy,
             c.note,
         )
         .where(c.plan_id == plan_id)
         .order_by(c.id)
     )
     groups = session.execute(
-        select(g.id, g.key, g.campaign_id, g.name, g.landing_page, g.bid, g.locked, g.blocks_twins)
+        select(
+            g.id,
+            g.key,
+            g.campaign_id,
+            g.name,
+            g.landing_page,
+            g.bid,
+            g.locked,
+            g.blocks_twins,
+            g.policy,
+        )
         .where(g.plan_id == plan_id)
         .order_by(g.campaign_id, g.id)
     )
@@ -201,6 +214,7 @@ def load_structure(session: Session, plan_id: int) -> Structure:
                 row.bid_moves,
                 row.partner_sites,
                 tuple(row.audience or ()),
+                row.policy,
             )
             for row in campaigns
         ),
@@ -519,7 +533,7 @@ def new_campaign(plan_id: int, name: str) -> dict[str, Any]:
     return {"plan_id": plan_id, "name": name, "least_spend": 0.0, "most_spend": None,
             "scouting_share": None, "area_share": None, "showing": None, "note": "",
             "landing_page": "", "first_day": "", "last_day": "", "bid_moves": "",
-            "partner_sites": False, "audience": None}  # fmt: skip
+            "partner_sites": False, "audience": None, "policy": None}  # fmt: skip
 
 
 def new_group(plan_id: int, campaign_id: int, name: str, page: str = "") -> dict[str, Any]:
@@ -532,4 +546,5 @@ def new_group(plan_id: int, campaign_id: int, name: str, page: str = "") -> dict
         "bid": None,
         "locked": False,
         "blocks_twins": False,
+        "policy": None,
     }

@@ -96,6 +96,10 @@ class Plan(Base):
     """The plan this is a version of; none for one that stands for itself."""
     label: Mapped[str] = mapped_column(server_default="")
     """What a version is called beside the plan it is of."""
+    reason: Mapped[str] = mapped_column(server_default="")
+    """Why the version was made, in words."""
+    chosen: Mapped[int] = mapped_column(server_default="0")
+    """Counts up within a plan's versions: the highest that is not deleted is the plan."""
     name: Mapped[str]
     reading_rule: Mapped[str] = mapped_column(server_default="newest")
     """Which reading is in use: `newest`, `mean`, or `of ` and a source's name."""
@@ -176,6 +180,8 @@ class Campaign(Base):
     partner_sites: Mapped[bool] = mapped_column(server_default="0")
     audience: Mapped[list[Any] | None]
     """Devices and audiences in words, each with its share of searches and how well it buys."""
+    policy: Mapped[dict[str, Any] | None]
+    """Where bids of its groups come from that say nothing themselves; none for the plan's way."""
 
 
 class AdGroup(Base):
@@ -189,6 +195,8 @@ class AdGroup(Base):
     campaign_id: Mapped[int] = mapped_column(ForeignKey("campaign.id"))
     name: Mapped[str]
     landing_page: Mapped[str] = mapped_column(server_default="")
+    policy: Mapped[dict[str, Any] | None]
+    """Where its bids come from; none for its campaign's way."""
     bid: Mapped[float | None]
     """What its keywords bid that have no bid of their own, money a click."""
     locked: Mapped[bool] = mapped_column(server_default="0")

@@ -48,7 +48,7 @@ LEFT_OUT: Mapping[type[models.Base], str] = {
 }
 """Tables of a plan or client that do not go along, and why."""
 
-_OF_THE_ROW = ("id", "client_id", "version_of", "revision", "created_at", "deleted_at")
+_OF_THE_ROW = ("id", "client_id", "version_of", "chosen", "revision", "created_at", "deleted_at")
 """Columns of a plan's own row that say which plan it is, not what it plans."""
 
 
@@ -102,7 +102,7 @@ def write_plan_state(
     """
     plan_id = reserve_ids(session, "plan", 1)
     own = {"client_id": client_id, "version_of": version_of, "revision": 1,
-           "created_at": now(), "deleted_at": None}  # fmt: skip
+           "chosen": 0, "created_at": now(), "deleted_at": None}  # fmt: skip
     session.execute(insert(models.Plan), [{"id": plan_id, **state.plan, **own}])
     ids: dict[str, dict[Any, int]] = {}
     for model in PLAN_TABLES:

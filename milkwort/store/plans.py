@@ -58,13 +58,17 @@ _START: dict[str, Any] = {f.name: f.start for f in FIELDS.values()} | {
 
 @dataclass(frozen=True)
 class PlanLine:
-    """A plan as it stands in the list, with the client it is for."""
+    """A plan as it stands in the list, with the client it is for.
+
+    `is_plan` tells the one that counts from its other versions.
+    """
 
     id: int
     client_id: int
     client: str
     version_of: int | None
     label: str
+    is_plan: bool
     name: str
     currency: str
     monthly_spend: float
@@ -130,13 +134,23 @@ def list_plans(session: Session) -> list[PlanLine]:
     count = select(func.count(k.id)).where(k.plan_id == p.id).scalar_subquery()
     brief = p.__table__.columns
     rows: Iterable[Any] = session.execute(
-        select(p.id, p.client_id, c.name, p.version_of, p.label, p.name, brief.currency,
-               brief.monthly_spend, count, p.created_at)
+        select(p.id, p.client_id, c.name, p.version_of, p.label, p.chosen, p.name,
+               brief.currency, brief.monthly_spend, count, p.created_at)
         .join(c, c.id == p.client_id)
         .where(p.deleted_at.is_(None))
         .order_by(p.client_id, p.id)
     )  # fmt: skip
-    return [PlanLine(*row) for row in rows]
+    found = list(rows)
+    plans: dict[int, Any] = {}
+    for row in found:  # of each family the one chosen last; before any was, the first
+        root = row.version_of or row.id
+        if root not in plans or row.chosen > plans[root].chosen:
+            plans[root] = row
+    ids = {row.id for row in plans.values()}
+    return [
+        PlanLine(row.id, row.client_id, row[2], row.version_of, row.label, row.id in ids, *row[6:])
+        for row in found
+    ]
 
 
 def load_plan(session: Session, plan_id: int) -> PlanRecord:

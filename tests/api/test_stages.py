@@ -167,8 +167,11 @@ def test_a_keywords_workings_name_its_source(client, plan):
 def test_the_ladder_of_pounds_covers_the_purse(client, plan):
     view = FitView.model_validate(client.get(f"{plan}/fit").json())
     assert view.span >= 60 and view.blocks[0].start == 0
-    assert {w.name for w in view.other_ways} == {"low", "middle", "flat"}
-    assert max(w.value for w in view.other_ways) <= view.value * 1.0001
+    ways = {way.name: way for way in view.other_ways}
+    assert set(ways) == {"fitted", "low", "middle", "high", "percentile", "high_plus", "flat",
+                         "flat_or_middle"}  # fmt: skip
+    assert ways["fitted"].value == view.value
+    assert max(way.value for way in ways.values()) <= view.value * 1.0001
 
 
 def test_a_bid_is_locked_and_given_back(client, plan):

@@ -37,7 +37,11 @@ class OtherWayItem(BaseModel):
     customers: float
     clicks: float
     spend: float
+    profit: float
     pace: float
+    share: float | None = Field(description="the percentile, or what is added")
+    reach: float = Field(description="share of the kept keywords' searches, paced")
+    not_run: int
 
 
 class MoreMoney(BaseModel):

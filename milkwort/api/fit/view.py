@@ -8,8 +8,9 @@ from typing import Any
 import numpy as np
 
 from milkwort.core.fit.fit import Ladder
+from milkwort.core.plan.methods import other_ways
 from milkwort.core.plan.more_money import more_money
-from milkwort.core.plan.run import PlanResult, frontier_of, other_ways
+from milkwort.core.plan.run import PlanResult, frontier_of
 from milkwort.store.sheet import Sheet
 
 __all__ = ["fit_view"]
@@ -45,6 +46,10 @@ def fit_view(result: PlanResult, sheet: Sheet, revision: int) -> dict[str, Any]:
                 "clicks": way.totals.clicks,
                 "spend": way.totals.spend,
                 "pace": way.pace,
+                "share": way.policy.share,
+                "reach": way.reach,
+                "not_run": way.not_run,
+                "profit": way.totals.profit,
             }
             for way in other_ways(result)
         ],

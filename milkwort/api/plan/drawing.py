@@ -1,4 +1,4 @@
-"""The ranges of plans, drawn one plan at a time, behind everything else."""
+"""The draws of plans, made one plan at a time, behind everything else."""
 
 from __future__ import annotations
 
@@ -11,9 +11,24 @@ from typing import Any
 
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.summary import ranges_block
-from milkwort.core.plan.draws import draw_month
+from milkwort.core.plan.draws import Draws, draw_month
 
-__all__ = ["Drawing"]
+__all__ = ["Drawing", "Drawn"]
+
+_KEPT = 8
+_COUNT = 2000
+
+
+class Drawn:
+    """The draws of a plan at one revision."""
+
+    def __init__(self, loaded: OpenPlan, draws: Draws) -> None:
+        self.loaded, self.draws = loaded, draws
+
+    @property
+    def revision(self) -> int:
+        """The revision of the plan that was drawn."""
+        return self.loaded.record.revision
 
 
 class Drawing:
@@ -32,40 +47,71 @@ class Drawing:
     ) -> None:
         self._plan, self._held = plan, held
         self._drawer = ThreadPoolExecutor(1, "drawing", initializer=_give_way)
-        self._ranges: dict[int, dict[str, Any]] = {}
+        self._kept: dict[int, Drawn] = {}
         self._ended = False
 
-    def ranges(self, plan_id: int) -> dict[str, Any] | None:
-        """Return how wide a plan's forecast is; drawn where it isn't known for this revision.
+    def drawn(
+        self, plan_id: int, progress: Callable[[int, int], None] = lambda done, of: None
+    ) -> Drawn | None:
+        """Return the draws of a plan; made where they aren't known for this revision.
 
-        None where the plan changed before the draws were done: nobody wants them any more.
+        Parameters
+        ----------
+        plan_id : int
+        progress : callable
+            Told how many draws of how many are done; what it raises ends the work.
+
+        Returns
+        -------
+        Drawn or None
+            None where the plan changed before they were done: nobody wants them any more.
         """
-        return self._drawer.submit(self._draw, plan_id).result()
+        return self._drawer.submit(self._draw, plan_id, progress).result()
+
+    def aside(self, work: Callable[[], Any]) -> Any:
+        """Do other slow work where draws are made: one at a time, behind everything else."""
+        return self._drawer.submit(work).result()
+
+    def ranges(self, plan_id: int) -> dict[str, Any] | None:
+        """Return how wide a plan's forecast is, or None as `drawn` does."""
+        found = self.drawn(plan_id)
+        return None if found is None else ranges_block(found.draws, found.revision)
 
     def end(self) -> None:
         """Let what is being drawn be; from any thread."""
         self._ended = True
+
+    @property
+    def ended(self) -> bool:
+        """Whether nothing is to be drawn any more."""
+        return self._ended
 
     def close(self) -> None:
         """End, and let go of the thread."""
         self.end()
         self._drawer.shutdown(cancel_futures=True)
 
-    def _draw(self, plan_id: int) -> dict[str, Any] | None:
+    def _draw(self, plan_id: int, progress: Callable[[int, int], None]) -> Drawn | None:
         loaded = self._plan(plan_id)
-        revision = loaded.record.revision
-        known = self._ranges.get(plan_id)
-        if known is not None and known["revision"] == revision:
+        known = self._kept.get(plan_id)
+        if known is not None and known.revision == loaded.record.revision:
             return known
+        asked = 0
 
         def still_wanted() -> bool:
+            nonlocal asked
+            progress(min(asked, _COUNT), _COUNT)
+            asked += _COUNT // 50
             return not self._ended and self._held(plan_id) is loaded
 
-        drawn = draw_month(loaded.result, still_wanted=still_wanted)
-        if drawn is None:
+        draws = draw_month(loaded.result, _COUNT, still_wanted=still_wanted)
+        if draws is None:
             return None
-        self._ranges[plan_id] = ranges_block(drawn, revision)
-        return self._ranges[plan_id]
+        self._kept.pop(plan_id, None)
+        self._kept[plan_id] = Drawn(loaded, draws)
+        while len(self._kept) > _KEPT:
+            self._kept.pop(next(iter(self._kept)))
+        return self._kept[plan_id]
 
 
 def _give_way() -> None:

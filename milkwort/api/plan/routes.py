@@ -97,7 +97,8 @@ def copy(plan_id: int, body: PlanName, work: Work) -> PlanId:
         load_plan(session, plan_id)
         client_id = client_of(session, plan_id)
         state = read_plan_state(session, plan_id)
-    named = replace(state, plan={**state.plan, "name": name})
+    # a copy is a plan of its own, not a version
+    named = replace(state, plan={**state.plan, "name": name, "label": "", "reason": ""})
     with work.database.begin() as session:
         return PlanId(id=write_plan_state(session, named, client_id=client_id))
 

@@ -60,6 +60,7 @@ class PlanItem(BaseModel):
     client: str
     version_of: int | None
     label: str
+    is_plan: bool = Field(description="the one that counts, of all its versions")
     name: str
     currency: str
     monthly_spend: float

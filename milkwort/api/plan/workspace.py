@@ -122,7 +122,7 @@ class Workspace:
         self._locks = Locks()
         self._shelf = threading.Lock()
         self._plans: dict[int, OpenPlan] = {}
-        self._drawing = Drawing(self.plan, self._plans.get)
+        self.drawing = Drawing(self.plan, self._plans.get)
 
     def plan(self, plan_id: int) -> OpenPlan:
         """Return a plan as it stands; while it is being changed, as it stood before."""
@@ -232,6 +232,20 @@ class Workspace:
         with self._locks.plan(plan_id), self.database.read() as session:
             yield session
 
+    def made_beside(self, plan_id: int, make: Callable[[Session], int]) -> int:
+        """Make another plan of one that nobody changes meanwhile, and open it.
+
+        Parameters
+        ----------
+        plan_id : int
+        make : callable
+            Writes the plan and returns its id.
+        """
+        with self._locks.plan(plan_id), self.database.begin() as session:
+            made = make(session)
+        self.plan(made)
+        return made
+
     def try_to_open(self, session: Session, plan_id: int) -> None:
         """Work a plan out in the transaction that makes it: one that can't be is not made."""
         self._opened(session, plan_id)
@@ -246,7 +260,7 @@ class Workspace:
 
         None where the plan changed before the draws were done.
         """
-        return self._drawing.ranges(plan_id)
+        return self.drawing.ranges(plan_id)
 
     def remember_columns(self, guess: ColumnGuess, units: Units) -> None:
         """Keep how the planner assigned a file's columns, for files with the same headings."""
@@ -268,7 +282,7 @@ class Workspace:
 
     def leave(self) -> None:
         """End what would keep the server from stopping; from any thread."""
-        self._drawing.end()
+        self.drawing.end()
         self.events.end()
         self.reader.close()
 
@@ -276,7 +290,7 @@ class Workspace:
         """Let go of everything."""
         self.events.close()
         self.reader.close()
-        self._drawing.close()
+        self.drawing.close()
         self.database.close()
 
     def _replay(

@@ -109,6 +109,8 @@ class Brief:
         Places to be shown that have no keyword.
     own_terms : mapping of int to OwnTerms
         Area and hours of campaigns that have their own, by number in the keyword table.
+    own_policies : mapping of int to Policy
+        Where bids come from in groups that have a way of their own, by number.
     """
 
     name: str
@@ -133,6 +135,7 @@ class Brief:
     word_kinds: tuple[tuple[str, str], ...] = ()
     own_terms: Mapping[int, OwnTerms] = field(default_factory=dict)
     spots: tuple[Spot, ...] = ()
+    own_policies: Mapping[int, Policy] = field(default_factory=dict)
 
     def __post_init__(self) -> None:
         check_field("monthly_spend", self.monthly_spend)

@@ -14,7 +14,7 @@ from datetime import date
 from functools import reduce
 from typing import Any, get_args
 
-from milkwort.core.brief.kinds import Goal, PolicyName, Pricing, RuleName
+from milkwort.core.brief.kinds import Goal, PolicyName, Pricing, RuleName, YearPurse
 from milkwort.core.brief.platform import Profile
 from milkwort.core.brief.showing import Showing
 from milkwort.core.errors import BadValueError
@@ -166,6 +166,10 @@ OF_PLAN: tuple[BriefField, ...] = (
                at="limits.min_clicks", file="plan.min_clicks", least=0, most=MOST_MONEY,
                expected="0 or more clicks a month"),
     BriefField("showing", Showing | None, None, "when ads are shown"),
+    BriefField("last_day", str, "", "the last day", length=10),
+    BriefField("year_purse", YearPurse, "flat", "how the year's money is spread"),
+    BriefField("year_refit", bool, False, "whether each month's bids are fitted anew"),
+    BriefField("year_months", list[float] | None, None, "the months' money", _PURSE, length=12),
 )  # fmt: skip
 """What is said of the plan."""
 

@@ -14,6 +14,7 @@ __all__ = [
     "PolicyName",
     "Pricing",
     "RuleName",
+    "YearPurse",
 ]
 
 Goal = Literal["customers", "profit", "clicks", "revenue"]
@@ -25,6 +26,8 @@ PolicyName = Literal[
     "fitted", "low", "middle", "high", "percentile", "high_plus", "flat", "flat_or_middle",
     "last_seen",
 ]  # fmt: skip
+
+YearPurse = Literal["flat", "season", "own"]
 
 GOALS: tuple[str, ...] = get_args(Goal)
 PRICINGS: tuple[str, ...] = get_args(Pricing)

@@ -37,6 +37,8 @@ class Beside:
     own_terms : mapping of int to OwnTerms
         Of campaigns, by number.
     spots : tuple of Spot
+    policies : mapping of int to mapping
+        Ways of groups that bid their own way, by number: name, flat_bid, share.
     """
 
     assumptions: Mapping[str, float]
@@ -45,6 +47,7 @@ class Beside:
     limits: Limits = field(default_factory=Limits)
     own_terms: Mapping[int, OwnTerms] = field(default_factory=dict)
     spots: tuple[Spot, ...] = ()
+    policies: Mapping[int, Mapping[str, Any]] = field(default_factory=dict)
 
 
 def brief_of_values(name: str, values: Mapping[str, Any], beside: Beside) -> Brief:
@@ -85,6 +88,11 @@ def brief_of_values(name: str, values: Mapping[str, Any], beside: Beside) -> Bri
             "showing": showing_of_values(values["showing"]),
             "own_terms": beside.own_terms,
             "spots": beside.spots,
+            "own_policies": {
+                # what holds for all bids by a method holds for these
+                group: Policy(**parts["policy"] | dict(own))
+                for group, own in beside.policies.items()
+            },
             "word_kinds": tuple((beside.word_kinds or {}).items()),
         }
     )

@@ -12,13 +12,11 @@ import numpy as np
 from numpy.typing import NDArray
 
 from milkwort.core.arrays import Floats, Ints
-from milkwort.core.brief.brief import Brief, Policy
+from milkwort.core.brief.brief import Brief
 from milkwort.core.brief.worth import WorthColumns, worth_columns
 from milkwort.core.fit.attention import AttentionPoint, attention
-from milkwort.core.fit.bids import BidSteps, floor_to_step, method_bids
 from milkwort.core.fit.fit import Fit, Problem, fit
 from milkwort.core.fit.frontier import Frontier, frontier
-from milkwort.core.fit.options import bid_lattice
 from milkwort.core.fit.would_bring import would_bring
 from milkwort.core.market.demand import Demand, demand_if_kept, demand_of
 from milkwort.core.market.forecast import Expected, Totals, expect, totals_of
@@ -27,6 +25,7 @@ from milkwort.core.market.prices import Prices, at_bid, prices_of
 from milkwort.core.market.serving import Serving
 from milkwort.core.market.standing import Standing, ceiling_of, standing_of
 from milkwort.core.plan._checks import check_table
+from milkwort.core.plan.bidding import Market, bids_of, fixed_steps, hand_steps
 from milkwort.core.plan.spots import (
     SpotChoices,
     SpotForecast,
@@ -37,16 +36,11 @@ from milkwort.core.plan.spots import (
 
 __all__ = [
     "NotKept",
-    "OtherWay",
     "PlanResult",
     "attention_of",
     "frontier_of",
-    "method_steps",
-    "other_ways",
     "run_plan",
 ]
-
-_FLAT_TRIES = 40
 
 
 @dataclass(frozen=True)
@@ -128,23 +122,6 @@ class PlanResult:
         return max(self.fit.bound, self.value)
 
 
-@dataclass(frozen=True)
-class OtherWay:
-    """What another way of bidding would bring for the same money.
-
-    Attributes
-    ----------
-    policy : Policy
-    totals : Totals
-    pace : float
-        Share of everything that the purse can pay for.
-    """
-
-    policy: Policy
-    totals: Totals
-    pace: float
-
-
 def run_plan(brief: Brief, table: KeywordTable, before: PlanResult | None = None) -> PlanResult:
     """Plan a month.
 
@@ -171,13 +148,15 @@ def run_plan(brief: Brief, table: KeywordTable, before: PlanResult | None = None
     prices = prices_of(table.cpc_low, table.cpc_high, table.group, brief.assumed)
     worth = worth_columns(brief.worths, table.offer)
     standing = standing_of(brief, demand, prices, worth.allowed)
-    locked = _locked_steps(brief, table, demand, prices)
+    market = Market(brief, table, demand, prices, standing)
+    hand = hand_steps(brief, table, demand, prices)
+    locked = fixed_steps(market, hand)
     problem = _problem(brief, table, demand, prices, worth, standing.ceiling, locked)
     choices = spot_choices(brief)
     problem = _with_spots(problem, brief, choices)
     may_run = _may_run(demand, len(choices))
     fitted = fit(problem, may_run, None if before is None else before.fit.choices)
-    bid = _bids(brief, table, demand, prices, standing, fitted, locked)
+    bid = bids_of(market, fitted, hand)
     taken = fitted.steps[len(table) :]
     beside = float(spot_forecast(brief, choices, taken, 1.0).spend.sum())
     expected = expect(brief, demand, prices, bid, worth, beside=beside)
@@ -222,67 +201,6 @@ def attention_of(result: PlanResult) -> list[AttentionPoint]:
     result : PlanResult
     """
     return attention(result.problem, result.may_run, result.fit)
-
-
-def other_ways(result: PlanResult) -> list[OtherWay]:
-    """Return what low, middle and the best flat bid for all would bring.
-
-    Same keywords, same hand-set bids, same purse; what would cost more than the purse is
-    paced. The flat bid is the plan's own where it has one, else the one that brings most.
-
-    Parameters
-    ----------
-    result : PlanResult
-
-    Returns
-    -------
-    list of OtherWay
-        Figures a month, at the purse of the plan.
-    """
-    ways = [_under(result, Policy("low")), _under(result, Policy("middle"))]
-    own = result.brief.policy.flat_bid
-    if own is not None:
-        return [*ways, _under(result, Policy("flat", own))]
-    flats = [_under(result, Policy("flat", bid)) for bid in _flat_bids(result)]
-    goal = result.brief.goal
-    return [*ways, max(flats, key=lambda way: way.totals.goal(goal))] if flats else ways
-
-
-def _under(result: PlanResult, policy: Policy) -> OtherWay:
-    brief = replace(result.brief, policy=policy)
-    bid = _bids(
-        brief,
-        result.table,
-        result.demand,
-        result.prices,
-        result.standing,
-        result.fit,
-        result.problem.locked_steps[: len(result.table)],
-    )
-    choices = spot_choices(brief)
-    beside = float(spot_forecast(brief, choices, result.spots.steps, 1.0).spend.sum())
-    expected = expect(brief, result.demand, result.prices, bid, result.worth, beside=beside)
-    spots = spot_forecast(brief, choices, result.spots.steps, expected.pace)
-    totals = with_spots(totals_of(result.demand, expected, bid), spots)
-    return OtherWay(policy, totals, expected.pace)
-
-
-def _flat_bids(result: PlanResult) -> list[float]:
-    kept = result.table.kept & result.prices.known
-    if not kept.any():
-        return []
-    assumed = result.brief.assumed
-    lattice = bid_lattice(float(result.standing.ceiling[kept].max()), assumed)
-    picked = np.unique(np.linspace(0, len(lattice) - 1, _FLAT_TRIES).astype(np.int64))
-    return [float(b) for b in lattice[picked] * assumed["bid_step"]]
-
-
-def _locked_steps(brief: Brief, table: KeywordTable, demand: Demand, prices: Prices) -> Ints:
-    step = brief.assumed["bid_step"]
-    usable = table.kept & prices.known & np.isfinite(table.locked_bid) & ~demand.stopped
-    whole = np.round(floor_to_step(table.locked_bid, brief.assumed) / step)
-    steps = np.where(usable, np.nan_to_num(whole), -1).astype(np.int64)
-    return np.where(usable & (steps * step < brief.assumed["min_bid"] - 1e-9), 0, steps)
 
 
 def _problem(
@@ -371,53 +289,6 @@ def _locked_figures(
     )
     clicks[rows], spend[rows] = at.clicks, at.spend
     return clicks, spend
-
-
-def method_steps(result: PlanResult) -> BidSteps | None:
-    """Return the way to each bid of the plan's method; None where bids are fitted.
-
-    Parameters
-    ----------
-    result : PlanResult
-    """
-    if result.brief.policy.name == "fitted":
-        return None
-    return _method(result.brief, result.table, result.demand, result.prices, result.standing)
-
-
-def _method(
-    brief: Brief, table: KeywordTable, demand: Demand, prices: Prices, standing: Standing
-) -> BidSteps:
-    return method_bids(
-        brief.policy,
-        prices,
-        table.match,
-        demand.words,
-        standing.ceiling,
-        brief.assumed,
-        last_cpc=table.last_cpc,
-        day_money=brief.monthly_spend / brief.assumed["month_days"],
-    )
-
-
-def _bids(
-    brief: Brief,
-    table: KeywordTable,
-    demand: Demand,
-    prices: Prices,
-    standing: Standing,
-    fitted: Fit,
-    locked: Ints,
-) -> Floats:
-    step = brief.assumed["bid_step"]
-    if brief.policy.name == "fitted":
-        steps = fitted.steps[: len(table)]
-        bid = np.where(steps > 0, np.round(steps * step, 10), np.nan)
-    else:
-        made = _method(brief, table, demand, prices, standing)
-        runs = made.runs & table.kept & (demand.click_weight > 0)
-        bid = np.where(runs, made.bid, np.nan)
-    return np.where(locked >= 0, np.where(locked > 0, np.round(locked * step, 10), np.nan), bid)
 
 
 def _not_kept(

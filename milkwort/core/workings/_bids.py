@@ -8,7 +8,9 @@ import numpy as np
 
 from milkwort.core.fit.bids import METHODS
 from milkwort.core.market.prices import price_at_reach
-from milkwort.core.plan.run import PlanResult, method_steps
+from milkwort.core.plan.bidding import policy_rows
+from milkwort.core.plan.methods import method_steps
+from milkwort.core.plan.run import PlanResult
 from milkwort.core.words.match_types import MATCHES
 from milkwort.core.workings._sums import Line, Section
 
@@ -23,17 +25,17 @@ def bid_section(result: PlanResult, row: int) -> Section | None:
     title = f"Why a bid of {bid:.2f}"
     if np.isfinite(result.table.locked_bid[row]):
         return Section(title, [Line("set by hand", bid, "money", source="planner", result=True)])
-    if result.brief.policy.name != "fitted":
-        return Section(title, _method_lines(result, row))
+    policy = next(p for p, rows in policy_rows(result.brief, result.table) if rows[row])
+    if policy.name != "fitted":
+        return Section(title, _method_lines(result, row, policy.name))
     return Section(title, [*_bound_lines(result, row), *_edge_lines(result, row)])
 
 
-def _method_lines(result: PlanResult, row: int) -> list[Line]:
+def _method_lines(result: PlanResult, row: int, policy: str) -> list[Line]:
     steps, assumed = method_steps(result), result.brief.assumed
-    assert steps is not None
     match = MATCHES[int(result.table.match[row])]
     words = int(result.demand.words[row])
-    lines = [Line(METHODS[result.brief.policy.name], float(steps.start[row]), "money")]
+    lines = [Line(METHODS[policy], float(steps.start[row]), "money")]
     name = f"bid_{match}"
     lines.append(Line(f"× {match} match", assumed[name], "factor", source="assumption",
                       assumption=name))  # fmt: skip

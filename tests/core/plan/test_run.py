@@ -9,8 +9,9 @@ from milkwort.core.assumptions import TABLE, Assumed
 from milkwort.core.brief.brief import Policy
 from milkwort.core.errors import BadValueError, ProgramError
 from milkwort.core.market.keyword_table import blank_table
+from milkwort.core.plan.methods import other_ways
 from milkwort.core.plan.notes import notes_of, notices_of
-from milkwort.core.plan.run import other_ways, run_plan
+from milkwort.core.plan.run import run_plan
 from tests.samples import brief, calls, random_table, table
 
 NAN = np.nan

@@ -1207,6 +1207,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/choose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Choose
+         * @description Make a version the plan; the others stay.
+         */
+        post: operations["choose_api_plans__plan_id__choose_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Compare
+         * @description Set versions side by side: what each brings, and what differs from the first.
+         */
+        get: operations["compare_api_plans__plan_id__compare_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/compare/odds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Odds
+         * @description Draw versions with the same luck; null where one changed meanwhile.
+         */
+        get: operations["odds_api_plans__plan_id__compare_odds_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/copy": {
         parameters: {
             query?: never;
@@ -2431,6 +2491,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/version": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /**
+         * Name
+         * @description Call a version something else, or say another reason.
+         */
+        patch: operations["name_api_plans__plan_id__version_patch"];
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/versions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Versions
+         * @description List all versions that a plan stands among.
+         */
+        get: operations["versions_api_plans__plan_id__versions_get"];
+        put?: never;
+        /**
+         * Make
+         * @description Copy a plan as a version of it; the plan stays as it is.
+         */
+        post: operations["make_api_plans__plan_id__versions_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/workings/{figure}": {
         parameters: {
             query?: never;
@@ -2814,6 +2918,28 @@ export interface components {
             volume: number | null;
         };
         /**
+         * ApartItem
+         * @description How one version does against another in the same months; shares of them.
+         */
+        ApartItem: {
+            /** By */
+            by: {
+                [key: string]: components["schemas"]["RangeValues"];
+            };
+            /** Fewer */
+            fewer: number;
+            /** First */
+            first: number;
+            /** More */
+            more: number;
+            /** More Profit */
+            more_profit: number;
+            /** Same */
+            same: number;
+            /** Second */
+            second: number;
+        };
+        /**
          * ArrangeView
          * @description How a plan's keywords are arranged.
          */
@@ -3165,6 +3291,12 @@ export interface components {
              */
             gross_spend?: number | null;
             /**
+             * Last Day
+             * @description the last day
+             * @default
+             */
+            last_day?: string;
+            /**
              * Max Cpc
              * @description the highest price, money a click
              */
@@ -3297,6 +3429,24 @@ export interface components {
              * @enum {string}
              */
             volume_basis?: "exact" | "phrase" | "broad";
+            /**
+             * Year Months
+             * @description the months' money, money a month
+             */
+            year_months?: number[] | null;
+            /**
+             * Year Purse
+             * @description how the year's money is spread
+             * @default flat
+             * @enum {string}
+             */
+            year_purse?: "flat" | "season" | "own";
+            /**
+             * Year Refit
+             * @description whether each month's bids are fitted anew
+             * @default false
+             */
+            year_refit?: boolean;
         };
         /**
          * BriefValues
@@ -3365,6 +3515,11 @@ export interface components {
              * @description the monthly sum, money a month
              */
             gross_spend: number | null;
+            /**
+             * Last Day
+             * @description the last day
+             */
+            last_day: string;
             /**
              * Max Cpc
              * @description the highest price, money a click
@@ -3477,6 +3632,22 @@ export interface components {
              * @enum {string}
              */
             volume_basis: "exact" | "phrase" | "broad";
+            /**
+             * Year Months
+             * @description the months' money, money a month
+             */
+            year_months: number[] | null;
+            /**
+             * Year Purse
+             * @description how the year's money is spread
+             * @enum {string}
+             */
+            year_purse: "flat" | "season" | "own";
+            /**
+             * Year Refit
+             * @description whether each month's bids are fitted anew
+             */
+            year_refit: boolean;
         };
         /**
          * CallChange
@@ -3708,6 +3879,14 @@ export interface components {
             shown_at_bid?: number | null;
         };
         /**
+         * CompareView
+         * @description Versions side by side; differences are to the first of them.
+         */
+        CompareView: {
+            /** Sides */
+            sides: components["schemas"]["VersionSide"][];
+        };
+        /**
          * Completions
          * @description What people type after some words.
          */
@@ -3802,6 +3981,26 @@ export interface components {
             any_order?: boolean;
             /** Parts */
             parts: components["schemas"]["CrossingPart"][];
+        };
+        /**
+         * DifferenceColumns
+         * @description What is not the same as in the first, by column; `of_kind` counts also what is not sent.
+         */
+        DifferenceColumns: {
+            /** Kind */
+            kind: ("brief" | "assumption" | "keyword" | "call" | "group" | "bid" | "negative" | "spot")[];
+            /** Now */
+            now: (string | number | boolean | null)[];
+            /** Of Kind */
+            of_kind: {
+                [key: string]: number;
+            };
+            /** Unit */
+            unit: string[];
+            /** Was */
+            was: (string | number | boolean | null)[];
+            /** What */
+            what: string[];
         };
         /**
          * ErrorAnswer
@@ -4794,6 +4993,48 @@ export interface components {
             showings?: number;
         };
         /**
+         * NewVersion
+         * @description A copy of the plan; without a name it gets the next number.
+         */
+        NewVersion: {
+            /**
+             * Label
+             * @default
+             */
+            label?: string;
+            /**
+             * Reason
+             * @default
+             */
+            reason?: string;
+        };
+        /**
+         * OddsSide
+         * @description The ranges of one version.
+         */
+        OddsSide: {
+            /** Figures */
+            figures: {
+                [key: string]: components["schemas"]["RangeValues"];
+            };
+            /** Plan Id */
+            plan_id: number;
+            /** Revision */
+            revision: number;
+        };
+        /**
+         * OddsView
+         * @description Versions drawn with the same luck, and each pair against each other.
+         */
+        OddsView: {
+            /** Draws */
+            draws: number;
+            /** Pairs */
+            pairs: components["schemas"]["ApartItem"][];
+            /** Sides */
+            sides: components["schemas"]["OddsSide"][];
+        };
+        /**
          * OfferValues
          * @description A further offer: money in the plan's currency, shares from 0 to 1.
          *
@@ -4867,8 +5108,22 @@ export interface components {
              * @enum {string}
              */
             name: "fitted" | "low" | "middle" | "high" | "percentile" | "high_plus" | "flat" | "flat_or_middle" | "last_seen";
+            /** Not Run */
+            not_run: number;
             /** Pace */
             pace: number;
+            /** Profit */
+            profit: number;
+            /**
+             * Reach
+             * @description share of the kept keywords' searches, paced
+             */
+            reach: number;
+            /**
+             * Share
+             * @description the percentile, or what is added
+             */
+            share: number | null;
             /** Spend */
             spend: number;
             /** Value */
@@ -5191,6 +5446,11 @@ export interface components {
             currency: string;
             /** Id */
             id: number;
+            /**
+             * Is Plan
+             * @description the one that counts, of all its versions
+             */
+            is_plan: boolean;
             /** Keywords */
             keywords: number;
             /** Label */
@@ -5340,6 +5600,18 @@ export interface components {
          * @description The 10th, 50th and 90th percentile; null where nobody buys.
          */
         RangeItem: {
+            /** High */
+            high: number | null;
+            /** Low */
+            low: number | null;
+            /** Middle */
+            middle: number | null;
+        };
+        /**
+         * RangeValues
+         * @description 10th, 50th and 90th percentile; null where nobody buys.
+         */
+        RangeValues: {
             /** High */
             high: number | null;
             /** Low */
@@ -6024,6 +6296,38 @@ export interface components {
             spots: components["schemas"]["SpotItem"][];
         };
         /**
+         * StandingValues
+         * @description What one version brings, expected; money in its currency, a month unless of the year.
+         */
+        StandingValues: {
+            /** Clicks */
+            clicks: number;
+            /** Cost Per Customer */
+            cost_per_customer: number | null;
+            /** Customers */
+            customers: number;
+            /** Kept */
+            kept: number;
+            /** Profit */
+            profit: number;
+            /** Purse */
+            purse: number;
+            /** Revenue */
+            revenue: number;
+            /** Running */
+            running: number;
+            /** Searches */
+            searches: number;
+            /** Spend */
+            spend: number;
+            /** Year Customers */
+            year_customers: number;
+            /** Year Profit */
+            year_profit: number;
+            /** Year Spend */
+            year_spend: number;
+        };
+        /**
          * StarterAnswer
          * @description Keywords to start with, what brings most first; customers and money a month.
          */
@@ -6596,6 +6900,64 @@ export interface components {
             match: string;
             /** Ref */
             ref: string;
+        };
+        /**
+         * VersionChange
+         * @description What a version is called, and why it was made; what is left out stays.
+         */
+        VersionChange: {
+            /** Label */
+            label?: string | null;
+            /** Reason */
+            reason?: string | null;
+        };
+        /**
+         * VersionItem
+         * @description One version as it stands beside the others.
+         */
+        VersionItem: {
+            /** Created At */
+            created_at: string;
+            /** Id */
+            id: number;
+            /** Is First */
+            is_first: boolean;
+            /** Is Plan */
+            is_plan: boolean;
+            /** Label */
+            label: string;
+            /** Reason */
+            reason: string;
+            /** Revision */
+            revision: number;
+            /** Start Date */
+            start_date: string;
+        };
+        /**
+         * VersionSide
+         * @description One version of those side by side.
+         */
+        VersionSide: {
+            /** Currency */
+            currency: string;
+            differences: components["schemas"]["DifferenceColumns"];
+            /** Label */
+            label: string;
+            /** Plan Id */
+            plan_id: number;
+            /** Revision */
+            revision: number;
+            standing: components["schemas"]["StandingValues"];
+        };
+        /**
+         * VersionsView
+         * @description All versions a plan stands among, the first one first.
+         */
+        VersionsView: {
+            /** Revision */
+            revision: number;
+            /** Versions */
+            versions: components["schemas"]["VersionItem"][];
         };
         /**
          * WhatIf
@@ -11639,6 +12001,215 @@ export interface operations {
             };
         };
     };
+    choose_api_plans__plan_id__choose_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    compare_api_plans__plan_id__compare_get: {
+        parameters: {
+            query?: {
+                with?: number[];
+            };
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CompareView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    odds_api_plans__plan_id__compare_odds_get: {
+        parameters: {
+            query?: {
+                with?: number[];
+            };
+            header?: {
+                "X-Milkwort-Job"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OddsView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
     copy_api_plans__plan_id__copy_post: {
         parameters: {
             query?: never;
@@ -16224,6 +16795,217 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    name_api_plans__plan_id__version_patch: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VersionChange"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    versions_api_plans__plan_id__versions_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VersionsView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    make_api_plans__plan_id__versions_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewVersion"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanId"];
                 };
             };
             /** @description Bad Request */
