@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import asyncio
 from collections import defaultdict
-from collections.abc import AsyncIterator
+from collections.abc import AsyncIterator, Callable
 from typing import Any
 
 import orjson
@@ -31,12 +31,21 @@ class Events:
         if self._loop is not None and not self._loop.is_closed():
             self._loop.call_soon_threadsafe(self._put, plan_id, orjson.dumps(message))
 
-    async def listen(self, plan_id: int) -> AsyncIterator[bytes]:
-        """Yield server-sent events until the listener goes away."""
+    async def listen(
+        self, plan_id: int, first: Callable[[], dict[str, Any]]
+    ) -> AsyncIterator[bytes]:
+        """Yield server-sent events until the listener goes away.
+
+        Parameters
+        ----------
+        plan_id : int
+        first : callable
+            Says how things stand, once nothing that happens afterwards can be missed.
+        """
         queue: asyncio.Queue[bytes | None] = asyncio.Queue(_WAITING)
         self._queues[plan_id].add(queue)
         try:
-            yield b": listening\n\n"
+            yield b"data: " + orjson.dumps(first()) + b"\n\n"
             while True:
                 try:
                     message = await asyncio.wait_for(queue.get(), _BEAT_SECONDS)

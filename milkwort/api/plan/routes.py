@@ -178,7 +178,8 @@ async def events(plan_id: int, work: Work) -> StreamingResponse:
     """Stream what happens to a plan, as server-sent events."""
     await run_in_threadpool(work.plan, plan_id)
     return StreamingResponse(
-        work.events.listen(plan_id),
+        # a window that kept what it knew of the plan while it showed another learns what it missed
+        work.events.listen(plan_id, lambda: {"stands": work.plan(plan_id).record.revision}),
         media_type="text/event-stream",
         headers={"Cache-Control": "no-store"},
     )

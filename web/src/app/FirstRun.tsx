@@ -35,7 +35,7 @@ export function FirstRun() {
   };
   if (plans.error) return <Plain>{plans.error.message}</Plain>;
   if (!plans.data || plans.isFetching) return <Plain>Opening …</Plain>;
-  const first = plans.data[0];
+  const first = plans.data.find((plan) => plan.is_plan) ?? plans.data[0];
   if (first) return <Navigate to={`/plan/${first.id}/brief`} replace />;
   return (
     <Plain>

@@ -23,6 +23,7 @@ export function PlanMenu() {
     <DialogTrigger>
       <Name aria-label={`Plans: ${summary.brief.name}`}>
         <span>{summary.brief.name}</span>
+        {summary.brief.label && <small>{summary.brief.label}</small>}
         <i aria-hidden>▾</i>
       </Name>
       <Overlay isDismissable>
@@ -150,9 +151,12 @@ function PlanLine({ plan, current, onOpen, onCopy, onRemove }: LineProps) {
     });
   return (
     <li data-current={current || undefined}>
-      <TextButton onPress={onOpen}>{plan.name}</TextButton>
+      <TextButton onPress={onOpen}>
+        {plan.label ? `${plan.name} · ${plan.label}` : plan.name}
+      </TextButton>
       <small>
         {plural(plan.keywords, "keyword")}, {money(plan.monthly_spend)} {plan.currency} a month
+        {!plan.is_plan && ", a version"}
       </small>
       <TextButton aria-label={`Copy ${plan.name}`} onPress={() => onCopy(copy())}>
         copy
@@ -252,6 +256,14 @@ const Name = styled(Button)`
     white-space: nowrap;
     overflow: hidden;
     text-overflow: ellipsis;
+  }
+  small {
+    font-size: 12px;
+    color: ${ink.petalDeep};
+    white-space: nowrap;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    min-width: 24px;
   }
   i {
     font-style: normal;

@@ -36,7 +36,8 @@ type OpenPlan = {
 type CallMore = { reason?: string; by?: Schemas["CallChange"]["by"] };
 
 /** What the server tells of itself: how far long work is, or that the plan has changed. */
-type Told = ({ job: string } & Progress) | { revision: number; window: string };
+type Told =
+  ({ job: string } & Progress) | { revision: number; window: string } | { stands: number };
 
 const Context = createContext<OpenPlan | null>(null);
 
@@ -93,6 +94,11 @@ export function PlanProvider({ id, waiting, failed, children }: Props) {
         return;
       }
       const now = queries.getQueryData<PlanAnswer>(key);
+      if ("stands" in told) {
+        if (now && told.stands !== now.summary.revision)
+          void queries.invalidateQueries({ queryKey: key });
+        return;
+      }
       if (told.window !== windowName && now && told.revision >= now.summary.revision)
         void queries.invalidateQueries({ queryKey: key });
     };

@@ -24,16 +24,21 @@ export type Asked = keyof {
   ]: true;
 };
 
-type Options = { enabled?: boolean; query?: Record<string, string | number | null> };
+/** `of` says what else an answer hangs on, such as the revisions of other plans. */
+type Options = {
+  enabled?: boolean;
+  query?: Record<string, string | number | null | number[]>;
+  of?: string;
+};
 
 /** Something of the plan, asked anew when the plan has changed; until then as it was. */
 export function usePlanQuery<A extends Asked>(
   asked: A,
-  { query, ...options }: Options = {},
+  { query, of = "", ...options }: Options = {},
 ): UseQueryResult<Answer<paths[`${typeof plans}${A}`]>> {
   const { id, summary } = usePlan();
   const found = useQuery<unknown>({
-    queryKey: [asked, id, summary.revision, query ?? null],
+    queryKey: [asked, id, summary.revision, query ?? null, of],
     queryFn: () => {
       const answer: unknown = client.GET(
         `${plans}${asked}` as never,

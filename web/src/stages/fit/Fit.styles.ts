@@ -9,6 +9,15 @@ export const Screen = styled.div`
   flex-direction: column;
 `;
 
+/** What the plan is set to, as a sentence under the views. */
+export const Line = styled.div`
+  display: flex;
+  align-items: baseline;
+  flex-wrap: wrap;
+  gap: 2px 16px;
+  padding: 0 20px 8px;
+`;
+
 export const Near = styled.span`
   margin-left: auto;
   font-size: 12px;

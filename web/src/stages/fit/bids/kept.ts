@@ -1,6 +1,6 @@
 import { ascending, descending } from "d3-array";
-import type { SheetBlock } from "../../data/client";
-import type { Sort } from "../../parts/column";
+import type { SheetBlock } from "../../../data/client";
+import type { Sort } from "../../../parts/column";
 
 /** The kept keywords in order of a column; those without a figure last. */
 export function sortedKept(sheet: SheetBlock, sort: Sort): number[] {

@@ -1,4 +1,4 @@
-import { sheetOf } from "../../testing-sheet";
+import { sheetOf } from "../../../testing-sheet";
 import { valueAt } from "./frontier";
 import { sortedKept } from "./kept";
 

@@ -1,7 +1,7 @@
-import { usePlan } from "../../data/plan";
-import { count, delta, money, percent } from "../../parts/format";
-import type { FitView } from "./view";
-import * as S from "./Fit.styles";
+import { usePlan } from "../../../data/plan";
+import { count, delta, money, percent } from "../../../parts/format";
+import type { FitView } from "../view";
+import * as S from "../Fit.styles";
 
 type Props = { view: FitView };
 

@@ -1,10 +1,10 @@
 import { scaleLinear } from "d3-scale";
 import { useEffect, useRef, useState } from "react";
-import { usePlan } from "../../data/plan";
-import { groupInks, ink } from "../../look/tokens";
-import { currencyWord, money, number } from "../../parts/format";
-import type { FitView } from "./view";
-import * as S from "./Fit.styles";
+import { usePlan } from "../../../data/plan";
+import { groupInks, ink } from "../../../look/tokens";
+import { currencyWord, money, number } from "../../../parts/format";
+import type { FitView } from "../view";
+import * as S from "../Fit.styles";
 import { valueAt } from "./frontier";
 
 type Props = { view: FitView };

@@ -1,5 +1,5 @@
 import { bisectRight } from "d3-array";
-import type { FitView } from "./view";
+import type { FitView } from "../view";
 
 /** The goal at a sum of money, read off the points the server gave. */
 export function valueAt(
