@@ -10,6 +10,7 @@ import numpy as np
 from sqlalchemy import select
 from sqlalchemy.orm import Session, aliased
 
+from milkwort.core.arrays import Floats, Ints
 from milkwort.core.errors import NotFoundError
 from milkwort.core.market.demand import per_month
 from milkwort.core.market.keyword_table import CALLS, KeywordTable
@@ -22,7 +23,7 @@ from milkwort.store.groups import Structure
 from milkwort.store.journal import Touched
 from milkwort.store.plans import PlanRecord
 
-__all__ = ["Sheet", "load_sheet", "read_again", "with_brief"]
+__all__ = ["Sheet", "load_sheet", "read_again", "with_brief", "with_locked"]
 
 _AT_ONCE = 2000
 _FEW = 20_000
@@ -134,6 +135,19 @@ def with_brief(sheet: Sheet, record: PlanRecord) -> Sheet:
         labels = tuple(record.structure.labels())
         return replace(sheet, structure=record.structure, labels=labels)
     return _sheet(sheet.ids, sheet.entries, record)
+
+
+def with_locked(sheet: Sheet, rows: Ints, bids: Floats) -> Sheet:
+    """Return the same keywords with some bids locked, as if; NaN gives one back.
+
+    A keyword that is given back takes its group's bid where that has one.
+    """
+    group_bid: dict[int | None, float | None] = {g.id: g.bid for g in sheet.structure.groups}
+    own = [group_bid.get(sheet.entries[row].group_id) for row in rows.tolist()]
+    back = np.array([np.nan if bid is None else bid for bid in own], dtype=np.float64)
+    locked = sheet.table.locked_bid.copy()
+    locked[rows] = np.where(np.isnan(bids), back, bids)
+    return replace(sheet, table=replace(sheet.table, locked_bid=locked))
 
 
 def _sheet(ids: tuple[int, ...], entries: tuple[KeywordEntry, ...], record: PlanRecord) -> Sheet:

@@ -6,6 +6,7 @@ import io
 import openpyxl
 import pytest
 
+from milkwort.api.fit.choices_schemas import WaysView
 from milkwort.api.fit.schemas import FitView
 from milkwort.api.gather.tray_schemas import TrayView
 from milkwort.api.handover.schemas import HandOverView
@@ -167,7 +168,9 @@ def test_a_keywords_workings_name_its_source(client, plan):
 def test_the_ladder_of_pounds_covers_the_purse(client, plan):
     view = FitView.model_validate(client.get(f"{plan}/fit").json())
     assert view.span >= 60 and view.blocks[0].start == 0
-    ways = {way.name: way for way in view.other_ways}
+    found = WaysView.model_validate(client.get(f"{plan}/fit/ways?percentile=0.9").json())
+    ways = {way.name: way for way in found.ways}
+    assert ways["percentile"].share == 0.9
     assert set(ways) == {"fitted", "low", "middle", "high", "percentile", "high_plus", "flat",
                          "flat_or_middle"}  # fmt: skip
     assert ways["fitted"].value == view.value

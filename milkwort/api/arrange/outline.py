@@ -53,6 +53,7 @@ def campaign_lines(plan: OpenPlan) -> list[dict[str, Any]]:
                 "bid_moves": campaign.bid_moves,
                 "partner_sites": campaign.partner_sites,
                 "audience": list(campaign.audience),
+                "policy": campaign.policy,
                 "spots": sum(s.campaign_id == campaign.id for s in plan.sheet.structure.spots),
                 **_terms(plan, campaign),
             }
@@ -74,6 +75,7 @@ def group_columns(plan: OpenPlan, pages: Sequence[StoredPage]) -> dict[str, Any]
         "campaign_id": [g.campaign_id for g in groups],
         "campaign": [campaigns[g.campaign_id] for g in groups],
         "bid": [g.bid for g in groups],
+        "policy": [g.policy for g in groups],
         "locked": [g.locked for g in groups],
         "leaves": _leaves(plan),
         **_things(plan),

@@ -7,7 +7,7 @@ from typing import Literal
 from pydantic import BaseModel, Field
 
 from milkwort.api.plan.schemas import Numbers, Taken
-from milkwort.formats.plan_values import AudienceValues, ShowingValues
+from milkwort.formats.plan_values import AudienceValues, PolicyValues, ShowingValues
 
 __all__ = [
     "ArrangeView",
@@ -60,6 +60,7 @@ class GroupColumns(BaseModel):
     things: list[int] = Field(description="things it shows that can be delivered")
     left_out: list[int] = Field(description="things it shows that can't")
     bid: list[float | None]
+    policy: list[PolicyValues | None]
     locked: list[bool]
     leaves: list[list[str]] = Field(description="texts left to groups that hold them as exact")
     keywords: list[int]
@@ -97,6 +98,7 @@ class CampaignValues(BaseModel):
     bid_moves: str
     partner_sites: bool
     audience: list[AudienceValues]
+    policy: PolicyValues | None
     spots: int
 
 
@@ -137,6 +139,7 @@ class GroupEdit(Taken):
     name: str = Field(default="", max_length=400)
     page: str = Field(default="", max_length=4000)
     bid: float | None = Field(default=None, gt=0, le=1e12)
+    policy: PolicyValues | None = None
     locked: bool = False
     blocks_twins: bool = False
 
@@ -157,6 +160,7 @@ class CampaignEdit(Taken):
     bid_moves: str = Field(default="", max_length=400)
     partner_sites: bool = False
     audience: list[AudienceValues] = Field(default=[], max_length=50)
+    policy: PolicyValues | None = None
 
 
 class NewPlace(Taken):

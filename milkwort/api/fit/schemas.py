@@ -5,9 +5,9 @@ from __future__ import annotations
 from pydantic import BaseModel, Field
 
 from milkwort.api.plan.schemas import Taken
-from milkwort.core.brief.kinds import Goal, PolicyName
+from milkwort.core.brief.kinds import Goal
 
-__all__ = ["BidChange", "Block", "FitView", "MoreMoney", "OtherWayItem"]
+__all__ = ["BidChange", "Block", "FitView", "MoreMoney"]
 
 
 class BidChange(Taken):
@@ -26,22 +26,6 @@ class Block(BaseModel):
     group: int
     steps: int
     keywords: list[str]
-
-
-class OtherWayItem(BaseModel):
-    """What another way of bidding brings for the same money."""
-
-    name: PolicyName
-    flat_bid: float | None
-    value: float
-    customers: float
-    clicks: float
-    spend: float
-    profit: float
-    pace: float
-    share: float | None = Field(description="the percentile, or what is added")
-    reach: float = Field(description="share of the kept keywords' searches, paced")
-    not_run: int
 
 
 class MoreMoney(BaseModel):
@@ -64,6 +48,5 @@ class FitView(BaseModel):
     frontier_value: list[float]
     value: float
     bound: float
-    other_ways: list[OtherWayItem]
     more: MoreMoney | None
     saturation: float

@@ -73,7 +73,7 @@ def choose(plan_id: int, work: Work, window: Window = "") -> Response:
 @router.get("/plans/{plan_id}/compare", responses=shape_of(CompareView))
 def compare(plan_id: int, work: Work, others: Others = []) -> Response:  # noqa: B006 -- read only
     """Set versions side by side: what each brings, and what differs from the first."""
-    plans = _family(work, plan_id, others)
+    plans = family_plans(work, plan_id, others)
     sides = [_side(plan) for plan in plans]
     return sent({
         "sides": [
@@ -93,7 +93,7 @@ def compare(plan_id: int, work: Work, others: Others = []) -> Response:  # noqa:
 @router.get("/plans/{plan_id}/compare/odds", responses=shape_of(OddsView))
 def odds(plan_id: int, work: Work, others: Others = [], job: Job = "") -> Response:  # noqa: B006 -- read only
     """Draw versions with the same luck; null where one changed meanwhile."""
-    plans = _family(work, plan_id, others)
+    plans = family_plans(work, plan_id, others)
     with work.jobs.under_way(plan_id, job) as progress:
         drawn = []
         for at, plan in enumerate(plans):
@@ -125,7 +125,7 @@ def odds(plan_id: int, work: Work, others: Others = [], job: Job = "") -> Respon
     })  # fmt: skip
 
 
-def _family(work: Workspace, plan_id: int, others: Sequence[int]) -> list[OpenPlan]:
+def family_plans(work: Workspace, plan_id: int, others: Sequence[int]) -> list[OpenPlan]:
     """Return a plan and some of its versions.
 
     Raises

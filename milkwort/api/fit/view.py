@@ -8,7 +8,6 @@ from typing import Any
 import numpy as np
 
 from milkwort.core.fit.fit import Ladder
-from milkwort.core.plan.methods import other_ways
 from milkwort.core.plan.more_money import more_money
 from milkwort.core.plan.run import PlanResult, frontier_of
 from milkwort.store.sheet import Sheet
@@ -26,10 +25,9 @@ def fit_view(result: PlanResult, sheet: Sheet, revision: int) -> dict[str, Any]:
     saturation = float(ladder.spend_so_far[-1]) if len(ladder.owner) else ladder.base_spend
     span = max(min(saturation, purse * _BEYOND_PURSE), purse, 1.0)
     curve = frontier_of(result)
-    goal = result.brief.goal
     return {
         "revision": revision,
-        "goal": goal,
+        "goal": result.brief.goal,
         "blocks": _blocks(result, sheet, span),
         "groups": ["No group", *sheet.labels, *(spot.name for spot in result.brief.spots)],
         "span": span,
@@ -37,22 +35,6 @@ def fit_view(result: PlanResult, sheet: Sheet, revision: int) -> dict[str, Any]:
         "frontier_value": curve.value,
         "value": result.value,
         "bound": result.bound,
-        "other_ways": [
-            {
-                "name": way.policy.name,
-                "flat_bid": way.policy.flat_bid,
-                "value": way.totals.goal(goal),
-                "customers": way.totals.customers,
-                "clicks": way.totals.clicks,
-                "spend": way.totals.spend,
-                "pace": way.pace,
-                "share": way.policy.share,
-                "reach": way.reach,
-                "not_run": way.not_run,
-                "profit": way.totals.profit,
-            }
-            for way in other_ways(result)
-        ],
         "more": _more(result, sheet),
         "saturation": saturation,
     }

@@ -19,8 +19,8 @@ from milkwort.api.arrange import ads, negatives, pages, shaping, spots, structur
 from milkwort.api.arrange import lists as negative_lists
 from milkwort.api.arrange import routes as arrange
 from milkwort.api.brief import routes as brief
+from milkwort.api.fit import choices, versions
 from milkwort.api.fit import routes as fit
-from milkwort.api.fit import versions
 from milkwort.api.gather import past, rivals, sources
 from milkwort.api.gather import routes as gather
 from milkwort.api.handover import routes as handover
@@ -107,6 +107,7 @@ def make_app(settings: Settings | None = None) -> FastAPI:
         ads,
         pages,
         fit,
+        choices,
         versions,
         handover,
         lists,

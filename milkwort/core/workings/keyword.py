@@ -13,6 +13,7 @@ from milkwort.core.market.standing import Stand, clicks_to_first_sale, clicks_to
 from milkwort.core.plan.run import PlanResult
 from milkwort.core.words.intents import INTENTS
 from milkwort.core.words.match_types import MATCHES
+from milkwort.core.workings._beside import beside_section
 from milkwort.core.workings._bids import bid_section
 from milkwort.core.workings._sums import Line, Section, pace_lines
 
@@ -42,6 +43,9 @@ def keyword_workings(result: PlanResult, row: int) -> list[Section]:
     bid = bid_section(result, row)
     if bid is not None:
         sections.append(bid)
+    beside = beside_section(result, row)
+    if beside is not None:
+        sections.append(beside)
     sections.append(_evidence_section(result, row))
     if result.standing.standing[row] == Stand.BEYOND:
         sections.append(_come_in_section(result, row))

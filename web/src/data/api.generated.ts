@@ -1127,6 +1127,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/bids/move": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Move
+         * @description Move the bids of some keywords, and lock them there.
+         */
+        post: operations["move_api_plans__plan_id__bids_move_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/bids/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Attempt
+         * @description Say what moving some bids would do; nothing is kept.
+         */
+        post: operations["attempt_api_plans__plan_id__bids_try_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/brief": {
         parameters: {
             query?: never;
@@ -1319,6 +1359,126 @@ export interface paths {
          * @description Return the ladder of pounds and what stands beside it.
          */
         get: operations["view_api_plans__plan_id__fit_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/fit/cap": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Cap
+         * @description Return the one cap to give a platform that bids by itself for most clicks.
+         */
+        get: operations["cap_api_plans__plan_id__fit_cap_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/fit/curves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Curves
+         * @description Return the goal against the purse, of a plan and of some of its versions.
+         */
+        get: operations["curves_api_plans__plan_id__fit_curves_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/fit/least": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Least
+         * @description Return the least money that brings a goal, or so many clicks to each kept keyword.
+         */
+        get: operations["least_api_plans__plan_id__fit_least_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/fit/limits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Limits
+         * @description Return what each limit costs, and the best goal with at most so many keywords.
+         */
+        get: operations["limits_api_plans__plan_id__fit_limits_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/fit/sums": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sums
+         * @description Return what groups or campaigns win, miss, bring and cost, in sum.
+         */
+        get: operations["sums_api_plans__plan_id__fit_sums_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/fit/ways": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Ways
+         * @description Return what every way to bid would bring for the same keywords and money.
+         */
+        get: operations["ways_api_plans__plan_id__fit_ways_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3033,6 +3193,33 @@ export interface components {
             ids: number[];
         };
         /**
+         * BidMoveChange
+         * @description Bids of several keywords moved at once.
+         */
+        BidMoveChange: {
+            /** Ids */
+            ids: number[];
+            /**
+             * Value
+             * @description a percentile, a factor or a price
+             */
+            value?: number | null;
+            /**
+             * Way
+             * @enum {string}
+             */
+            way: "low" | "middle" | "high" | "percentile" | "times" | "suggestion" | "at_most" | "odd" | "lock" | "unlock" | "fitted";
+        };
+        /**
+         * BidMoveTried
+         * @description What a move would do: the purse after it, and how many bids would change.
+         */
+        BidMoveTried: {
+            /** Changed */
+            changed: number;
+            purse: components["schemas"]["Purse"];
+        };
+        /**
          * Block
          * @description Neighbouring steps of the ladder of pounds drawn as one; money a month.
          */
@@ -3727,6 +3914,7 @@ export interface components {
              * @default false
              */
             partner_sites?: boolean;
+            policy?: components["schemas"]["PolicyValues"] | null;
             /** Scouting Share */
             scouting_share?: number | null;
             showing?: components["schemas"]["ShowingValues"] | null;
@@ -3783,6 +3971,7 @@ export interface components {
             page: string;
             /** Partner Sites */
             partner_sites: boolean;
+            policy: components["schemas"]["PolicyValues"] | null;
             /** Scouting Share */
             scouting_share: number | null;
             showing: components["schemas"]["ShowingValues"] | null;
@@ -3798,6 +3987,41 @@ export interface components {
             spend: number;
             /** Spots */
             spots: number;
+        };
+        /**
+         * CapItem
+         * @description The one cap, and what it would bring.
+         */
+        CapItem: {
+            /** Cap */
+            cap: number;
+            /** Clicks */
+            clicks: number;
+            /** Customers */
+            customers: number;
+            /** Pace */
+            pace: number;
+            /** Spend */
+            spend: number;
+            /** Value */
+            value: number;
+        };
+        /**
+         * CapView
+         * @description The one cap to give a platform, and beside it what fitted bids bring.
+         */
+        CapView: {
+            bare: components["schemas"]["CapItem"] | null;
+            /** Fitted */
+            fitted: number;
+            /**
+             * Goal
+             * @enum {string}
+             */
+            goal: "customers" | "profit" | "clicks" | "revenue";
+            own: components["schemas"]["CapItem"] | null;
+            /** Raise Share */
+            raise_share: number;
         };
         /**
          * Category
@@ -3983,6 +4207,42 @@ export interface components {
             parts: components["schemas"]["CrossingPart"][];
         };
         /**
+         * CurveItem
+         * @description The goal against the purse of one version; money and goal a month.
+         */
+        CurveItem: {
+            /**
+             * At
+             * @description the purse it now has
+             */
+            at: number;
+            /** Knee */
+            knee: number | null;
+            /** Label */
+            label: string;
+            /** Plan Id */
+            plan_id: number;
+            /** Purse */
+            purse: number[];
+            /** Saturation */
+            saturation: number;
+            /** Value */
+            value: number[];
+        };
+        /**
+         * CurvesView
+         * @description Curves of the plan and of some of its versions, for one goal.
+         */
+        CurvesView: {
+            /** Curves */
+            curves: components["schemas"]["CurveItem"][];
+            /**
+             * Goal
+             * @enum {string}
+             */
+            goal: "customers" | "profit" | "clicks" | "revenue";
+        };
+        /**
          * DifferenceColumns
          * @description What is not the same as in the first, by column; `of_kind` counts also what is not sent.
          */
@@ -4109,8 +4369,6 @@ export interface components {
             /** Groups */
             groups: string[];
             more: components["schemas"]["MoreMoney"] | null;
-            /** Other Ways */
-            other_ways: components["schemas"]["OtherWayItem"][];
             /** Revision */
             revision: number;
             /** Saturation */
@@ -4201,6 +4459,8 @@ export interface components {
              * @description of its words; null where no text is known
              */
             page_said: (number | null)[];
+            /** Policy */
+            policy: (components["schemas"]["PolicyValues"] | null)[];
             /** Running */
             running: number[];
             /** Searches */
@@ -4249,6 +4509,7 @@ export interface components {
              * @default
              */
             page?: string;
+            policy?: components["schemas"]["PolicyValues"] | null;
         };
         /**
          * GroupIds
@@ -4507,6 +4768,83 @@ export interface components {
         KeywordTexts: {
             /** Texts */
             texts: string[];
+        };
+        /**
+         * LeastView
+         * @description How much money a goal takes; null where no money brings it.
+         */
+        LeastView: {
+            /** Goal */
+            goal: ("customers" | "profit" | "clicks" | "revenue") | "clicks_each";
+            /**
+             * Keywords
+             * @default 0
+             */
+            keywords?: number;
+            /**
+             * More
+             * @description beyond the purse there is
+             */
+            more: number | null;
+            /** Most */
+            most: number | null;
+            /** Purse */
+            purse: number | null;
+            /** Saturation */
+            saturation: number | null;
+            /**
+             * Too Few
+             * @description keywords that can't have so many clicks
+             * @default []
+             */
+            too_few?: string[];
+            /**
+             * Too Few Count
+             * @default 0
+             */
+            too_few_count?: number;
+            /** Wanted */
+            wanted: number;
+        };
+        /**
+         * LimitItem
+         * @description One limit and what it costs of the goal, a month.
+         */
+        LimitItem: {
+            /** Campaign */
+            campaign: string;
+            /** Campaign Id */
+            campaign_id: number | null;
+            /** Costs */
+            costs: number;
+            /**
+             * Limit
+             * @enum {string}
+             */
+            limit: "max_keywords" | "min_clicks" | "least" | "most" | "scouting" | "max_cpc";
+            /** Wanted */
+            wanted: number;
+        };
+        /**
+         * LimitsView
+         * @description Limits with their costs, those that could not be kept, and the attention curve.
+         */
+        LimitsView: {
+            /** Attention Gap */
+            attention_gap: number[];
+            /** Attention Keywords */
+            attention_keywords: number[];
+            /** Attention Value */
+            attention_value: number[];
+            /**
+             * Goal
+             * @enum {string}
+             */
+            goal: "customers" | "profit" | "clicks" | "revenue";
+            /** Limits */
+            limits: components["schemas"]["LimitItem"][];
+            /** Revision */
+            revision: number;
         };
         /**
          * LineChange
@@ -5479,6 +5817,21 @@ export interface components {
         PlanName: {
             /** Name */
             name: string;
+        };
+        /**
+         * PolicyValues
+         * @description Where bids of a campaign or a group come from; money a click, a share.
+         */
+        PolicyValues: {
+            /** Flat Bid */
+            flat_bid?: number | null;
+            /**
+             * Name
+             * @enum {string}
+             */
+            name: "fitted" | "low" | "middle" | "high" | "percentile" | "high_plus" | "flat" | "flat_or_middle" | "last_seen";
+            /** Share */
+            share?: number | null;
         };
         /**
          * ProfileValues
@@ -6500,6 +6853,38 @@ export interface components {
             trail: components["schemas"]["Trail"];
         };
         /**
+         * SumsView
+         * @description Groups or campaigns in sum, a month, by column; money in the plan's currency.
+         */
+        SumsView: {
+            /** Clicks */
+            clicks: number[];
+            /** Customers */
+            customers: number[];
+            /** Id */
+            id: (number | null)[];
+            /** Keywords */
+            keywords: number[];
+            /** Name */
+            name: string[];
+            /** Not Won */
+            not_won: number[];
+            /** Profit */
+            profit: number[];
+            /** Reach */
+            reach: number[];
+            /** Revision */
+            revision: number;
+            /** Running */
+            running: number[];
+            /** Searches */
+            searches: number[];
+            /** Spend */
+            spend: number[];
+            /** Unshown */
+            unshown: number[];
+        };
+        /**
          * Tail
          * @description Thin keywords summed, a month: those kept, and what the others would add.
          */
@@ -6958,6 +7343,21 @@ export interface components {
             revision: number;
             /** Versions */
             versions: components["schemas"]["VersionItem"][];
+        };
+        /**
+         * WaysView
+         * @description Every way to bid, fitted first.
+         */
+        WaysView: {
+            /**
+             * Goal
+             * @enum {string}
+             */
+            goal: "customers" | "profit" | "clicks" | "revenue";
+            /** Revision */
+            revision: number;
+            /** Ways */
+            ways: components["schemas"]["OtherWayItem"][];
         };
         /**
          * WhatIf
@@ -11713,6 +12113,150 @@ export interface operations {
             };
         };
     };
+    move_api_plans__plan_id__bids_move_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BidMoveChange"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    attempt_api_plans__plan_id__bids_try_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BidMoveChange"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BidMoveTried"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
     change_api_plans__plan_id__brief_patch: {
         parameters: {
             query?: never;
@@ -12366,6 +12910,423 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FitView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    cap_api_plans__plan_id__fit_cap_get: {
+        parameters: {
+            query?: {
+                odd?: boolean;
+            };
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CapView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    curves_api_plans__plan_id__fit_curves_get: {
+        parameters: {
+            query?: {
+                goal?: ("customers" | "profit" | "clicks" | "revenue") | null;
+                with?: number[];
+            };
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CurvesView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    least_api_plans__plan_id__fit_least_get: {
+        parameters: {
+            query: {
+                wanted: number;
+                goal?: ("customers" | "profit" | "clicks" | "revenue") | "clicks_each" | null;
+            };
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LeastView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    limits_api_plans__plan_id__fit_limits_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LimitsView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    sums_api_plans__plan_id__fit_sums_get: {
+        parameters: {
+            query?: {
+                by?: "group" | "campaign";
+            };
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SumsView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    ways_api_plans__plan_id__fit_ways_get: {
+        parameters: {
+            query?: {
+                percentile?: number | null;
+                high_plus?: number | null;
+                last_seen?: number | null;
+                flat?: number | null;
+            };
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WaysView"];
                 };
             };
             /** @description Bad Request */
