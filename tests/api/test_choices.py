@@ -1,4 +1,4 @@
-"""Fit's questions: ways to bid, limits, curves, the least money, the one cap, bids moved at once."""
+"""Fit's questions: ways to bid, limits, curves, the least money, the one cap, bids moved."""
 
 import pytest
 
@@ -53,7 +53,6 @@ def test_a_bid_given_back_takes_its_groups(client, plan):
 def test_a_move_that_says_too_little_is_refused(client, plan, body):
     answer = client.post(f"{plan}/bids/move", json={"ids": kept(client, plan)} | body)
     assert answer.status_code == 422
-    assert client.post(f"{plan}/bids/try", json={"ids": [1], "way": "low"}).status_code == 404
 
 
 def test_a_move_of_nothing_is_said_and_leaves_no_step_to_undo(client, plan):
