@@ -104,9 +104,9 @@ class LeastView(BaseModel):
     more: float | None = Field(description="beyond the purse there is")
     most: float | None
     saturation: float | None
-    keywords: int = 0
-    too_few: list[str] = Field(default=[], description="keywords that can't have so many clicks")
-    too_few_count: int = 0
+    keywords: int
+    too_few: list[str] = Field(description="some keywords that can't have so many clicks")
+    too_few_count: int
 
 
 class CapItem(BaseModel):

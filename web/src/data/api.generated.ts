@@ -4776,11 +4776,8 @@ export interface components {
         LeastView: {
             /** Goal */
             goal: ("customers" | "profit" | "clicks" | "revenue") | "clicks_each";
-            /**
-             * Keywords
-             * @default 0
-             */
-            keywords?: number;
+            /** Keywords */
+            keywords: number;
             /**
              * More
              * @description beyond the purse there is
@@ -4794,15 +4791,11 @@ export interface components {
             saturation: number | null;
             /**
              * Too Few
-             * @description keywords that can't have so many clicks
-             * @default []
+             * @description some keywords that can't have so many clicks
              */
-            too_few?: string[];
-            /**
-             * Too Few Count
-             * @default 0
-             */
-            too_few_count?: number;
+            too_few: string[];
+            /** Too Few Count */
+            too_few_count: number;
             /** Wanted */
             wanted: number;
         };

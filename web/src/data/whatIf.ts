@@ -29,6 +29,14 @@ export function useTriedPurse(): Purse | null {
   );
 }
 
+/** Shows a purse at the foot as long as it is only tried; null for the plan's own. */
+export function useShownPurse(purse: Purse | null): void {
+  useEffect(() => {
+    show(purse);
+    return () => show(null);
+  }, [purse]);
+}
+
 /** What the plan would do under something that is only tried; undefined while nothing is. */
 export function useTry(body: WhatIf | null): Schemas["WhatIfAnswer"] | undefined {
   const { id, summary } = usePlan();
@@ -49,10 +57,6 @@ export function useTry(body: WhatIf | null): Schemas["WhatIfAnswer"] | undefined
     gcTime: 10_000,
   });
   const tried = text && paced ? query.data : undefined;
-  const purse = tried?.purse ?? null;
-  useEffect(() => {
-    show(purse);
-    return () => show(null);
-  }, [purse]);
+  useShownPurse(tried?.purse ?? null);
   return tried;
 }

@@ -4,6 +4,7 @@ import { TextButton } from "../../parts/Button";
 import { dayRead, daySaid } from "../../parts/days";
 import { number, parsed } from "../../parts/format";
 import * as S from "./Arrange.styles";
+import { OwnWay } from "./OwnWay";
 import type { ArrangeView } from "./view";
 
 type Props = {
@@ -37,6 +38,16 @@ export function CampaignMore({ campaign, edit }: Props) {
           value={campaign.page}
           placeholder="each group’s page"
           onCommit={(page) => edit({ page })}
+        />
+        .
+      </S.Say>
+      <S.Say>
+        Bids of its groups are{" "}
+        <OwnWay
+          of="the campaign"
+          policy={campaign.policy}
+          otherwise="as the plan’s"
+          onPut={(policy) => edit({ policy })}
         />
         .
       </S.Say>

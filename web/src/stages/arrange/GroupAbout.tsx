@@ -7,6 +7,7 @@ import { Choice } from "../../parts/Choice";
 import { number, parsed, percent, plural } from "../../parts/format";
 import type { ArrangeView } from "./view";
 import * as S from "./Arrange.styles";
+import { OwnWay } from "./OwnWay";
 import { SplitLine } from "./SplitLine";
 
 type Props = { view: ArrangeView; at: number };
@@ -77,6 +78,17 @@ export function GroupAbout({ view, at }: Props) {
         />{" "}
         {bid != null && `${summary.brief.values.currency}, but for keywords with their own`}
       </span>
+      {bid == null && (
+        <span>
+          its bids are{" "}
+          <OwnWay
+            of="the group"
+            policy={groups.policy[at] ?? null}
+            otherwise="as its campaign’s"
+            onPut={(policy) => edit({ policy })}
+          />
+        </span>
+      )}
       <span>
         <TextButton onPress={() => void edit({ locked: !groups.locked[at] })}>
           {groups.locked[at] ? "unlock it" : "lock it against ready structures"}

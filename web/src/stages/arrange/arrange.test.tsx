@@ -44,6 +44,7 @@ const campaign = (id: number, name: string, spend: number) => ({
   bid_moves: "",
   partner_sites: false,
   audience: [],
+  policy: null,
   spots: 0,
 });
 
@@ -67,6 +68,7 @@ const view: ArrangeView = {
     ads_wrong: [0, 1, 0],
     without_ad: [true, false, false],
     bid: [null, null, null],
+    policy: [null, null, null],
     locked: [false, false, true],
     leaves: [[], [], []],
     things: [0, 1, 0],

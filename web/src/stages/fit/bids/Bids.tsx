@@ -17,13 +17,17 @@ import { sortedKept } from "./kept";
 
 const whiskerWidth = 200;
 
+type Props = {
+  selected: ReadonlySet<number>;
+  onSelected: (selected: ReadonlySet<number>) => void;
+};
+
 /** The kept keywords with their bids, to type or to lock. */
-export function Bids() {
+export function Bids({ selected, onSelected }: Props) {
   const { sheet, summary, lockBid } = usePlan();
   const { setActive } = useAsking();
   const { active } = useAsked();
   const [sort, setSort] = useState<Sort>({ by: "spend", down: true });
-  const [selected, setSelected] = useState<ReadonlySet<number>>(new Set());
   const [editing, setEditing] = useState<number | null>(null);
   const grid = useRef<GridHandle>(null);
   const { id, call } = sheet.texts;
@@ -57,7 +61,7 @@ export function Bids() {
     j: () => grid.current?.move(1),
     k: () => grid.current?.move(-1),
     l: () => active !== null && toggle(active, rowOf(active)),
-    "Ctrl+a": () => setSelected(new Set(rows.map(idOf))),
+    "Ctrl+a": () => onSelected(new Set(rows.map(idOf))),
   });
   return (
     <Grid
@@ -69,7 +73,7 @@ export function Bids() {
       active={active}
       onActive={setActive}
       selected={selected}
-      onSelected={setSelected}
+      onSelected={onSelected}
       sort={sort}
       onSort={setSort}
       onEnter={setEditing}

@@ -1,14 +1,21 @@
+import { useState } from "react";
 import type { Schemas } from "../../../data/client";
 import { usePlan } from "../../../data/plan";
 import { usePlanQuery } from "../../../data/usePlanQuery";
 import { Blank } from "../../../parts/Blank";
 import { Choice } from "../../../parts/Choice";
 import { Quiet } from "../../../parts/Screen";
+import { Views } from "../../../parts/Views";
 import { money, number, parsed, parsedPer, percent } from "../../../parts/format";
 import { Bids } from "./Bids";
+import { Cap } from "./Cap";
+import { Curve } from "./Curve";
 import * as S from "../Fit.styles";
 import { LadderOfPounds } from "./LadderOfPounds";
-import { OtherWays } from "./OtherWays";
+import { Limits } from "./Limits";
+import { MoveBar } from "./MoveBar";
+import { Sums } from "./Sums";
+import { Ways } from "./Ways";
 
 type Values = Schemas["BriefValues"];
 
@@ -17,20 +24,37 @@ const goals = (["customers", "profit", "clicks", "revenue"] as const).map((id) =
   name: id,
 }));
 
-const policiesOf = (lowWins: number): { id: Values["policy"]; name: string; about: string }[] => [
+const policies: { id: Values["policy"]; name: string; about?: string }[] = [
   {
     id: "fitted",
     name: "fitted to the purse",
     about: "Follows every change; the most for the money.",
   },
-  {
-    id: "low",
-    name: "the low price for all",
-    about: `What wins about ${percent(lowWins)} of the clicks.`,
-  },
-  { id: "middle", name: "the middle price for all", about: "Half way from low to high." },
-  { id: "flat", name: "one flat bid for all", about: "The same bid, before match and breadth." },
+  { id: "low", name: "the low price for all" },
+  { id: "middle", name: "the middle price for all" },
+  { id: "high", name: "the high price for all" },
+  { id: "percentile", name: "a percentile of the price" },
+  { id: "high_plus", name: "the high price and more" },
+  { id: "flat", name: "one flat bid for all" },
+  { id: "flat_or_middle", name: "one bid, or the middle where lower" },
+  { id: "last_seen", name: "the price last paid and more" },
 ];
+
+const plain: ReadonlySet<Values["policy"]> = new Set(["fitted", "low", "middle", "high"]);
+
+const panels = [
+  { id: "ladder", name: "Ladder" },
+  { id: "curve", name: "Curve" },
+  { id: "ways", name: "Ways to bid" },
+  { id: "limits", name: "Limits" },
+  { id: "cap", name: "One cap" },
+] as const;
+
+const sheets = [
+  { id: "keyword", name: "keywords" },
+  { id: "group", name: "groups" },
+  { id: "campaign", name: "campaigns" },
+] as const;
 
 /** Bids that make most of the month's money, and what more money would buy. */
 export function BidsView() {
@@ -38,11 +62,12 @@ export function BidsView() {
   const { values } = summary.brief;
   const { purse } = summary;
   const view = usePlanQuery("/fit");
-  const best = view.data?.other_ways.find((way) => way.name === "flat")?.flat_bid ?? 1;
+  const [panel, setPanel] = useState<(typeof panels)[number]["id"]>("ladder");
+  const [by, setBy] = useState<(typeof sheets)[number]["id"]>("keyword");
+  const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set());
+  // a way that takes a figure is chosen where its figure stands
   const setPolicy = (policy: Values["policy"]) =>
-    void changeBrief(
-      policy === "flat" ? { policy, flat_bid: values.flat_bid ?? best } : { policy },
-    );
+    plain.has(policy) ? void changeBrief({ policy }) : setPanel("ways");
   return (
     <>
       <S.Line>
@@ -68,11 +93,11 @@ export function BidsView() {
           <Choice
             label="Bid policy"
             value={values.policy}
-            options={policiesOf(summary.brief.acting.low_percentile)}
+            options={policies}
             inline
             onChange={setPolicy}
           />
-          {values.policy === "flat" && (
+          {values.policy.startsWith("flat") && (
             <>
               {" "}
               of{" "}
@@ -108,10 +133,22 @@ export function BidsView() {
           the last customer would cost more than your rule allows.
         </S.Hint>
       ) : null}
-      {view.data && <LadderOfPounds view={view.data} />}
-      {view.data && view.data.blocks.length > 0 && <OtherWays view={view.data} />}
-      {!view.data && <Quiet>Laying out the ladder …</Quiet>}
-      <Bids />
+      <S.Switch>
+        <Views label="What stands above the bids" views={panels} view={panel} onView={setPanel} />
+        <S.By>
+          under it <Choice label="Rows" inline value={by} options={sheets} onChange={setBy} />
+        </S.By>
+      </S.Switch>
+      {panel === "ladder" && view.data && <LadderOfPounds view={view.data} />}
+      {panel === "ladder" && !view.data && <Quiet>Laying out the ladder …</Quiet>}
+      {panel === "curve" && <Curve />}
+      {panel === "ways" && <Ways />}
+      {panel === "limits" && <Limits />}
+      {panel === "cap" && <Cap />}
+      {chosen.size > 0 && by === "keyword" && (
+        <MoveBar chosen={chosen} onDone={() => setChosen(new Set())} />
+      )}
+      {by === "keyword" ? <Bids selected={chosen} onSelected={setChosen} /> : <Sums by={by} />}
     </>
   );
 }

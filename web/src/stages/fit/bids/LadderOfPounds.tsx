@@ -1,8 +1,9 @@
 import { scaleLinear } from "d3-scale";
-import { useEffect, useRef, useState } from "react";
+import { useRef, useState } from "react";
 import { usePlan } from "../../../data/plan";
 import { groupInks, ink } from "../../../look/tokens";
 import { currencyWord, money, number } from "../../../parts/format";
+import { useWidth } from "../../../parts/useWidth";
 import type { FitView } from "../view";
 import * as S from "../Fit.styles";
 import { valueAt } from "./frontier";
@@ -222,16 +223,4 @@ function cutTop(returns: number[]): number {
 function groupOrder(view: FitView, segments: string[]): (group: number) => number {
   const order = new Map(segments.map((name, at) => [name, at]));
   return (group) => order.get(view.groups[group] ?? "") ?? segments.length + group;
-}
-
-function useWidth(box: React.RefObject<HTMLDivElement | null>): number {
-  const [width, setWidth] = useState(900);
-  useEffect(() => {
-    const element = box.current;
-    if (!element) return;
-    const watch = new ResizeObserver(() => setWidth(element.clientWidth));
-    watch.observe(element);
-    return () => watch.disconnect();
-  }, [box]);
-  return width;
 }
