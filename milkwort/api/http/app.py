@@ -19,7 +19,7 @@ from milkwort.api.arrange import ads, negatives, pages, shaping, spots, structur
 from milkwort.api.arrange import lists as negative_lists
 from milkwort.api.arrange import routes as arrange
 from milkwort.api.brief import routes as brief
-from milkwort.api.fit import choices, versions
+from milkwort.api.fit import choices, how_sure, versions
 from milkwort.api.fit import routes as fit
 from milkwort.api.gather import past, rivals, sources
 from milkwort.api.gather import routes as gather
@@ -108,6 +108,7 @@ def make_app(settings: Settings | None = None) -> FastAPI:
         pages,
         fit,
         choices,
+        how_sure,
         versions,
         handover,
         lists,

@@ -19,6 +19,7 @@ __all__ = [
     "Offer",
     "Worth",
     "WorthColumns",
+    "allowed_cost",
     "worth_columns",
     "worth_of",
 ]
@@ -206,7 +207,7 @@ def worth_of(offer: Offer, rule: CeilingRule) -> Worth:
     kept = offer.sale_value * offer.gross_margin
     contribution = kept * offer.sales_per_customer
     revenue = offer.sale_value * offer.sales_per_customer
-    allowed = _allowed(contribution, revenue, rule)
+    allowed = allowed_cost(contribution, revenue, rule)
     cap = math.inf if rule.max_cpc is None else rule.max_cpc
     rate = offer.rate
     return Worth(
@@ -222,7 +223,15 @@ def worth_of(offer: Offer, rule: CeilingRule) -> Worth:
     )
 
 
-def _allowed(contribution: float, revenue: float, rule: CeilingRule) -> float:
+def allowed_cost(contribution: float, revenue: float, rule: CeilingRule) -> float:
+    """Return what a customer may cost, A, money.
+
+    Parameters
+    ----------
+    contribution, revenue : float
+        Of a customer: V·m·k and V·k, money.
+    rule : CeilingRule
+    """
     # A = V·m·k | V·m·k·(1−p) | a | V·k/R | c·V·k, never above V·m·k unless paying to learn
     value = rule.value if rule.value is not None else 0.0
     by_rule = {

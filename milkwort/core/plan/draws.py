@@ -88,6 +88,8 @@ class Draws:
         Each shared input moved by itself, those that move customers most first.
     figures : dict of str to Floats, each of shape (n_draws,)
         The draws themselves, by `FIGURES`.
+    wanted : Floats, shape (n_draws,)
+        Money that all clicks would have cost.
     day_out : Floats, shape (n_draws,)
         Day of the month, from 1, on which the money would be out; NaN where it lasts.
     groups : tuple of GroupDoubt
@@ -102,6 +104,7 @@ class Draws:
     early_day: float | None
     moves: dict[str, Swing]
     figures: dict[str, Floats]
+    wanted: Floats
     day_out: Floats
     groups: tuple[GroupDoubt, ...]
 
@@ -190,6 +193,7 @@ def _summary(result: PlanResult, month: MonthSums, holders: Ints) -> Draws:
         early_day=float(np.median(day_out[early])) if early.any() else None,
         moves=swings_of(result),
         figures=figures,
+        wanted=month.wanted,
         day_out=day_out,
         groups=_doubts(month, holders),
     )
