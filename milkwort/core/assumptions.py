@@ -248,6 +248,12 @@ class Assumed(Mapping[str, float]):
         """What the plan changed, by name."""
         return dict(self._changes)
 
+    def lasting(self, days: float) -> Assumed:
+        """Return the same for a month of so many days, also one that is lived in part."""
+        other = Assumed(self._changes)
+        other._changes |= {"month_days": days, "draw_days": days}
+        return other
+
     def is_changed(self, name: str) -> bool:
         """Say whether the plan changed this assumption."""
         return name in self._changes

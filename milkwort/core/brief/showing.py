@@ -15,7 +15,7 @@ from milkwort.core.errors import BadValueError
 
 __all__ = [
     "ALWAYS", "DAY_NAMES", "Showing", "hours_of_day", "showing_of_values", "shown_share",
-    "values_of_showing",
+    "values_of_showing", "week_of",
 ]  # fmt: skip
 
 DAY_NAMES = ("Monday", "Tuesday", "Wednesday", "Thursday", "Friday", "Saturday", "Sunday")
@@ -131,12 +131,28 @@ def shown_share(showing: Showing, assumed: Assumed) -> float:
     if showing.share is not None:
         return showing.share
     # share = Σ_days shown · weight / Σ_days weight · Σ_hours shown
+    return float(week_of(showing, assumed).sum())
+
+
+def week_of(showing: Showing, assumed: Assumed) -> Floats:
+    """Return how a week's searches fall on the hours of showing.
+
+    Parameters
+    ----------
+    showing : Showing
+    assumed : Assumed
+
+    Returns
+    -------
+    Floats, shape (7, 24)
+        Monday first; shares of the whole week, 0 in hours that are not shown.
+    """
     weight = np.ones(len(DAY_NAMES))
     weight[_WEEKEND:] = assumed["weekend_searches"]
-    of_days = float(weight[np.array(showing.days)].sum() / weight.sum())
+    of_days = np.where(showing.days, weight, 0.0) / weight.sum()
     hour = np.arange(24)
     if showing.from_hour < showing.to_hour:
         shown = (hour >= showing.from_hour) & (hour < showing.to_hour)
     else:
         shown = (hour >= showing.from_hour) | (hour < showing.to_hour)
-    return of_days * float(hours_of_day(assumed)[shown].sum())
+    return np.asarray(of_days[:, None] * np.where(shown, hours_of_day(assumed), 0.0))

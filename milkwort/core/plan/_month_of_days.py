@@ -10,7 +10,7 @@ from milkwort.core.arrays import Floats, Ints
 from milkwort.core.plan._luck import Luck
 from milkwort.core.plan._quantiles import binomial_at, poisson_at
 
-__all__ = ["Lived", "Market", "lived"]
+__all__ = ["Day", "Lived", "Market", "lived"]
 
 
 @dataclass(frozen=True)
@@ -85,7 +85,7 @@ def lived(market: Market, draws: range, lucky: tuple[Luck, int] | None) -> Lived
     for number in range(len(held)):
         mine = np.flatnonzero(place == number)
         money = market.purse * float(share[number])
-        day = _Day(market.clicks[:, mine], market.cpc[:, mine], market.spread, money / market.days)
+        day = Day(market.clicks[:, mine], market.cpc[:, mine], market.spread, money / market.days)
         total = clicks[:, mine].sum(axis=1)
         if lucky is None:
             would = (clicks[:, mine] * market.cpc[:, mine]).sum(axis=1)
@@ -105,7 +105,7 @@ def lived(market: Market, draws: range, lucky: tuple[Luck, int] | None) -> Lived
     return Lived(served, np.minimum(spend, market.purse), wanted)
 
 
-class _Day:
+class Day:
     """One campaign's day: the mean and the spread of a click's price, and the day's money.
 
     C̄ is the mean price of one click of the campaign, cv² = (spread·E[C²] + Var C)/C̄² that of
@@ -113,7 +113,7 @@ class _Day:
     """
 
     def __init__(self, clicks: Floats, cpc: Floats, spread: float, money: float) -> None:
-        total = clicks.sum(axis=1)
+        self.clicks = total = clicks.sum(axis=1)
         weight = np.divide(clicks, total[:, None], out=np.zeros_like(clicks),
                            where=total[:, None] > 0)  # fmt: skip
         self.price = (weight * cpc).sum(axis=1)
@@ -139,11 +139,7 @@ class _Day:
         """
         by_day = rng.multinomial(clicks.astype(np.int64), np.full(days, 1 / days)).astype(float)
         price, cv2 = self.price[:, None], self.cv2[:, None]
-        # a sum of N prices has mean N·C̄ and variance N·cv²·C̄²
-        certain = (cv2 <= 0) | (by_day <= 0)
-        shape = np.where(certain, 1.0, by_day / np.where(cv2 > 0, cv2, 1.0))
-        drawn = rng.gamma(shape) * cv2 * price
-        would = np.where(certain, by_day * price, drawn)
+        would = self._money(by_day, price, cv2, rng)
         allowed = self._allowed(would, days, over)
         cut = would > allowed
         most = np.divide(allowed, price, out=np.zeros_like(would), where=price > 0)
@@ -152,6 +148,19 @@ class _Day:
         part = np.divide(served.sum(axis=1), clicks, out=np.ones_like(clicks), where=clicks > 0)
         paid = np.minimum(would, allowed).sum(axis=1)
         return would.sum(axis=1), paid, np.minimum(part, 1.0)
+
+    def money_of(self, clicks: Floats, rng: np.random.Generator) -> Floats:
+        """Return what so many clicks of a day want, of a campaign that is drawn once."""
+        return self._money(clicks, self.price[0], self.cv2[0], rng)
+
+    def _money(
+        self, clicks: Floats, price: Floats, cv2: Floats, rng: np.random.Generator
+    ) -> Floats:
+        # a sum of N prices has mean N·C̄ and variance N·cv²·C̄²
+        certain = (cv2 <= 0) | (clicks <= 0)
+        shape = np.where(certain, 1.0, clicks / np.where(cv2 > 0, cv2, 1.0))
+        drawn = rng.gamma(shape) * cv2 * price
+        return np.asarray(np.where(certain, clicks * price, drawn))
 
     def _allowed(self, would: Floats, days: int, over: float) -> Floats:
         """Return the money of each day: B·(1+o), and no more than the month has left of days·B."""

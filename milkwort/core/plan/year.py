@@ -2,23 +2,22 @@
 
 from __future__ import annotations
 
-import calendar
-from dataclasses import dataclass, replace
-from typing import Literal
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import date
 
 import numpy as np
 
 from milkwort.core.arrays import Floats, Ints
+from milkwort.core.brief.kinds import YearPurse
 from milkwort.core.errors import BadValueError
-from milkwort.core.fit.fit import fit
-from milkwort.core.market.prices import at_bid
+from milkwort.core.plan.calendar import Months, months_from
+from milkwort.core.plan.one_month import is_fitted, month_of
 from milkwort.core.plan.run import PlanResult
-from milkwort.core.plan.spots import spot_choices, spot_forecast
 
-__all__ = ["Year", "season_of", "year_ahead"]
+__all__ = ["Year", "YearAhead", "season_of", "year_ahead"]
 
 _MEAN_DAYS = 365 / 12
-_SUMS = ("spend", "clicks", "customers", "revenue", "profit")
 
 
 @dataclass(frozen=True)
@@ -30,11 +29,15 @@ class Year:
     month : Ints
         1 for January.
     days : Ints
+        That are lived; fewer than the calendar's in a first or last month in part.
     index : Floats
         Searches of the plan's keywords against a mean month, the days aside.
     purse, spend : Floats
         Money.
     clicks, customers, revenue, profit : Floats
+    market : Floats
+        Money that the month could take at most: of every step worth its price where bids are
+        fitted, else of the bids as they stand.
     """
 
     month: Ints
@@ -46,6 +49,7 @@ class Year:
     customers: Floats
     revenue: Floats
     profit: Floats
+    market: Floats
 
 
 def season_of(result: PlanResult) -> Floats:
@@ -69,15 +73,101 @@ def season_of(result: PlanResult) -> Floats:
     return index
 
 
+class YearAhead:
+    """Twelve months of a plan, each of which can be opened.
+
+    Parameters
+    ----------
+    result : PlanResult
+    months : Months
+    purse : {"flat", "season", "own"}
+        The monthly money each month, or the same yearly sum spread as clicks are to be had,
+        or sums of the planner's own.
+    refit : bool
+        Whether bids are fitted anew each month where that brings more, or stay as they are.
+    own : sequence of 12 floats, optional
+        Money of each month; flat where left out.
+    """
+
+    def __init__(
+        self,
+        result: PlanResult,
+        months: Months,
+        *,
+        purse: YearPurse = "flat",
+        refit: bool = False,
+        own: Sequence[float] | None = None,
+    ) -> None:
+        self.result, self.months, self.refit = result, months, refit
+        self.season = season_of(result)[:, months.number - 1]
+        self.factor = self.season * months.days / _MEAN_DAYS
+        self.part = months.days / months.whole
+        running = np.nan_to_num(result.expected.clicks)
+        self._weight = running / running.sum() if running.sum() > 0 else running
+        self.purse = self._purses(purse, own)
+
+    def _purses(self, purse: YearPurse, own: Sequence[float] | None) -> Floats:
+        flat = self.result.brief.monthly_spend * self.part
+        if purse == "own" and own is not None:
+            return np.where(self.months.days > 0, np.asarray(own, dtype=np.float64), 0.0)
+        wanted = self._weight @ self.factor
+        if purse == "season" and wanted.sum() > 0:
+            return np.asarray(flat.sum() * wanted / wanted.sum())
+        return np.asarray(flat)
+
+    def month(self, number: int) -> PlanResult:
+        """Return one month as a plan of its own; one of no days brings nothing.
+
+        Parameters
+        ----------
+        number : int
+            0 for the first.
+        """
+        return month_of(
+            self.result,
+            self.factor[:, number],
+            float(self.purse[number]),
+            refit=self.refit,
+            spots=float(self.part[number]),
+            days=float(max(self.months.days[number], 1)),
+        )
+
+    @property
+    def market(self) -> Floats:
+        """Money that each month could take at most."""
+        ladder, problem = self.result.fit.ladder, self.result.problem
+        if is_fitted(self.result):
+            grows = np.vstack((self.factor, np.tile(self.part, (problem.spots, 1))))
+            steps = np.zeros(len(grows))
+            np.add.at(steps, ladder.owner, ladder.spend)
+            return np.asarray((steps + problem.locked_spend) @ grows)
+        wanted = np.nan_to_num(self.result.expected.spend) / max(self.result.expected.pace, 1e-12)
+        return np.asarray(wanted @ self.factor)
+
+    def sums(self) -> Year:
+        """Return what the twelve months come to."""
+        totals = [self.month(number).totals for number in range(12)]
+        names = ("spend", "clicks", "customers", "revenue", "profit")
+        columns = {name: np.array([getattr(t, name) for t in totals]) for name in names}
+        return Year(
+            month=self.months.number,
+            days=self.months.days,
+            index=self._weight @ self.season,
+            purse=self.purse,
+            market=self.market,
+            **columns,
+        )
+
+
 def year_ahead(
     result: PlanResult,
     start_month: int,
     *,
-    purse: Literal["flat", "season"] = "flat",
+    purse: YearPurse = "flat",
     refit: bool = False,
     year: int = 2027,
 ) -> Year:
-    """Forecast twelve months.
+    """Forecast twelve whole months.
 
     Parameters
     ----------
@@ -98,75 +188,5 @@ def year_ahead(
     """
     if not 1 <= start_month <= 12:
         raise BadValueError("start month", "a month from 1 to 12", start_month)
-    month = (np.arange(12) + start_month - 1) % 12 + 1
-    days = np.array(
-        [calendar.monthrange(year + int(m < start_month), int(m))[1] for m in month.tolist()]
-    )
-    index = season_of(result)[:, month - 1]
-    factor = index * days / _MEAN_DAYS
-    running = np.nan_to_num(result.expected.clicks)
-    weight = running / running.sum() if running.sum() > 0 else running
-    money = np.full(12, result.brief.monthly_spend)
-    if purse == "season" and running.sum() > 0:
-        wanted = weight @ factor
-        money = 12 * result.brief.monthly_spend * wanted / wanted.sum()
-    sums = np.array(
-        [_month(result, factor[:, m], float(money[m]), refit) for m in range(12)]
-    ).reshape(12, 5)
-    return Year(month, days, weight @ index, money, *sums.T)
-
-
-def _month(result: PlanResult, factor: Floats, purse: float, refit: bool) -> tuple[float, ...]:
-    """Return spend, clicks, customers, revenue and profit of one month.
-
-    Refitted is the better of a new fit and the bids kept and paced: pacing may win, since
-    it takes a share of every step where a fit takes whole ones.
-    """
-    kept = _under(result, result.bid, factor, purse, result.spots.steps)
-    if not refit or result.brief.policy.name != "fitted":
-        return kept
-    problem = result.problem
-    # spots have no season of their own
-    whole = np.concatenate((factor, np.ones(problem.spots)))
-    asked = replace(
-        problem,
-        click_weight=problem.click_weight * whole,
-        purse=purse,
-        locked_clicks=problem.locked_clicks * whole,
-        locked_spend=problem.locked_spend * whole,
-    )
-    steps = fit(asked, result.may_run).steps
-    own = steps[: problem.keywords]
-    bid = np.where(own > 0, own * result.brief.assumed["bid_step"], np.nan)
-    anew = _under(result, bid, factor, purse, steps[problem.keywords :])
-    return max(anew, kept, key=lambda sums: sums[_SUMS.index(result.brief.goal)])
-
-
-def _under(
-    result: PlanResult, bid: Floats, factor: Floats, purse: float, steps: Ints
-) -> tuple[float, ...]:
-    """Return the sums of a month at given bids and steps of spots, paced to its purse."""
-    spots = spot_forecast(result.brief, spot_choices(result.brief), steps, 1.0)
-    weight = result.demand.click_weight * factor
-    runs = np.flatnonzero(np.isfinite(bid) & result.prices.known)
-    at = at_bid(
-        bid[runs],
-        result.prices.mu[runs],
-        result.prices.sigma[runs],
-        weight[runs],
-        weight[runs],
-        result.brief.pricing,
-        result.brief.assumed,
-    )
-    wanted = float(at.spend.sum() + spots.spend.sum())
-    pace = min(1.0, purse / wanted) if wanted > 0 else 1.0
-    clicks, spend = at.clicks * pace, at.spend * pace
-    customers = clicks * result.demand.rate[runs]
-    revenue = float(customers @ result.worth.revenue[runs])
-    profit = float(customers @ result.worth.contribution[runs]) - float(spend.sum())
-    sums = (float(spend.sum()), float(clicks.sum()), float(customers.sum()), revenue, profit)
-    beside = (spots.spend, spots.clicks, spots.customers, spots.revenue, spots.profit)
-    return tuple(
-        of_keywords + pace * float(of_spots.sum())
-        for of_keywords, of_spots in zip(sums, beside, strict=True)
-    )
+    months = months_from(date(year, start_month, 1))
+    return YearAhead(result, months, purse=purse, refit=refit).sums()

@@ -1,0 +1,107 @@
+"""One month of the year as a plan of its own: its searches, its days, its money."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+import numpy as np
+
+from milkwort.core.arrays import Floats, Ints
+from milkwort.core.brief.brief import Brief
+from milkwort.core.fit.fit import fit
+from milkwort.core.market.demand import Demand
+from milkwort.core.market.forecast import expect, totals_of
+from milkwort.core.plan.bidding import policy_rows
+from milkwort.core.plan.run import PlanResult
+from milkwort.core.plan.spots import spot_choices, spot_forecast, with_spots
+
+__all__ = ["is_fitted", "month_of"]
+
+_GROWS = ("likely", "volume", "own", "uncalled", "unknown", "spill", "searches", "click_weight")
+"""What of the searches goes by the season and the days; rates and shares never do."""
+
+
+def is_fitted(result: PlanResult) -> bool:
+    """Say whether any keyword follows the fit.
+
+    Parameters
+    ----------
+    result : PlanResult
+    """
+    rows = policy_rows(result.brief, result.table)
+    return any(policy.name == "fitted" and mine.any() for policy, mine in rows)
+
+
+def month_of(
+    result: PlanResult,
+    factor: Floats,
+    purse: float,
+    *,
+    refit: bool = False,
+    spots: float = 1.0,
+    days: float | None = None,
+) -> PlanResult:
+    """Return a plan as it stands in one month.
+
+    Parameters
+    ----------
+    result : PlanResult
+    factor : Floats, shape (n_keywords,)
+        Searches of the month over those of the plan's month.
+    purse : float
+        Money of the month.
+    refit : bool
+        Whether bids are fitted anew where that brings more; else they stay, and are paced.
+        The better of the two is taken: pacing may win, since it takes a share of every step
+        where a fit takes whole ones.
+    spots : float
+        Share of what spots have in a month that falls into it; they have no season.
+    days : float, optional
+        Days of the month, for its daily budgets and its draws.
+    """
+    brief = _brief(result.brief, purse, spots, days)
+    demand = _demand(result.demand, factor)
+    both = np.concatenate((factor, np.full(result.problem.spots, spots)))
+    problem = replace(
+        result.problem,
+        click_weight=result.problem.click_weight * both,
+        purse=purse,
+        locked_clicks=result.problem.locked_clicks * both,
+        locked_spend=result.problem.locked_spend * both,
+    )
+    here = replace(result, brief=brief, demand=demand, problem=problem)
+    kept = _at(here, result.bid, result.spots.steps)
+    if not refit or not is_fitted(result):
+        return kept
+    fitted = fit(problem, result.may_run)
+    step, own = brief.assumed["bid_step"], fitted.steps[: problem.keywords]
+    bid = np.where(own > 0, np.round(own * step, 10), np.nan)
+    anew = _at(replace(here, fit=fitted), bid, fitted.steps[problem.keywords :])
+    return max(anew, kept, key=lambda month: month.value)
+
+
+def _brief(brief: Brief, purse: float, spots: float, days: float | None) -> Brief:
+    if spots != 1.0:
+        fewer = tuple(
+            replace(spot, showings=spot.showings * spots, clicks=spot.clicks * spots)
+            for spot in brief.spots
+        )
+        brief = replace(brief, spots=fewer)
+    if days is not None:
+        brief = replace(brief, assumed=brief.assumed.lasting(days))
+    return replace(brief, monthly_spend=purse)
+
+
+def _demand(demand: Demand, factor: Floats) -> Demand:
+    grown = {name: getattr(demand, name) * factor for name in _GROWS}
+    return replace(demand, **grown)
+
+
+def _at(month: PlanResult, bid: Floats, steps: Ints) -> PlanResult:
+    """Return the month at given bids and steps of spots."""
+    choices = spot_choices(month.brief)
+    beside = float(spot_forecast(month.brief, choices, steps, 1.0).spend.sum())
+    expected = expect(month.brief, month.demand, month.prices, bid, month.worth, beside=beside)
+    spots = spot_forecast(month.brief, choices, steps, expected.pace)
+    totals = with_spots(totals_of(month.demand, expected, bid), spots)
+    return replace(month, bid=bid, expected=expected, spots=spots, totals=totals)
