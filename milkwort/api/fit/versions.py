@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import asdict
-from datetime import date
 from itertools import combinations
 from typing import Annotated, Any
 
@@ -17,6 +16,7 @@ from milkwort.api.fit.versions_schemas import (
     VersionChange,
     VersionsView,
 )
+from milkwort.api.fit.year import year_of
 from milkwort.api.http.shared import Job, Window, Work, sent
 from milkwort.api.plan.columns import plain
 from milkwort.api.plan.open_plan import OpenPlan
@@ -147,7 +147,7 @@ def _side(plan: OpenPlan) -> Side:
         plan.result,
         tuple(plan.sheet.labels),
         tuple(campaign.name for campaign in structure.campaigns),
-        date.fromisoformat(str(plan.record.values["start_date"])).month,
+        year_of(plan),
     )
 
 

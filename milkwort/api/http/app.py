@@ -19,7 +19,7 @@ from milkwort.api.arrange import ads, negatives, pages, shaping, spots, structur
 from milkwort.api.arrange import lists as negative_lists
 from milkwort.api.arrange import routes as arrange
 from milkwort.api.brief import routes as brief
-from milkwort.api.fit import choices, how_sure, versions
+from milkwort.api.fit import choices, how_sure, versions, year
 from milkwort.api.fit import routes as fit
 from milkwort.api.gather import past, rivals, sources
 from milkwort.api.gather import routes as gather
@@ -109,6 +109,7 @@ def make_app(settings: Settings | None = None) -> FastAPI:
         fit,
         choices,
         how_sure,
+        year,
         versions,
         handover,
         lists,

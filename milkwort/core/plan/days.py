@@ -100,7 +100,7 @@ def month_days(month: PlanResult, dates: list[date]) -> MonthDays:
         campaigns.append(_campaign(month, budgets, at, share, weekdays, hours))
     return MonthDays(
         dates=tuple(dates),
-        spend=in_cents(by_day),
+        spend=in_cents(by_day, round(month.totals.spend, 2)),
         week=week,
         campaigns=tuple(campaigns),
         lost_shared=budgets.lost_shared,

@@ -16,6 +16,7 @@ from milkwort.core.brief.limits import SpendLimit
 from milkwort.core.brief.values import values_of_brief
 from milkwort.core.market.keyword_table import CALLS
 from milkwort.core.plan.run import PlanResult
+from milkwort.core.plan.year import YearAhead
 from milkwort.core.words.match_types import MATCHES
 from milkwort.core.words.negatives import Negative
 
@@ -36,14 +37,14 @@ class Side:
     result : PlanResult
     groups, campaigns : tuple of str
         Names by number.
-    start_month : int
-        1 for January.
+    year : YearAhead or None
+        Its twelve months; whole ones from January where left out.
     """
 
     result: PlanResult
     groups: tuple[str, ...]
     campaigns: tuple[str, ...]
-    start_month: int = 1
+    year: YearAhead | None = None
 
 
 @dataclass(frozen=True)

@@ -51,7 +51,7 @@ def standing(side: Side) -> Standing:
     side : Side
     """
     result, totals = side.result, side.result.totals
-    year = year_ahead(result, side.start_month)
+    year = year_ahead(result, 1) if side.year is None else side.year.sums()
     return Standing(
         purse=result.brief.monthly_spend,
         spend=totals.spend,

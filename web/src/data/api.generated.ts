@@ -1895,6 +1895,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/how-sure": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * How Sure
+         * @description Draw the month and say how sure it is; null where the plan changed meanwhile.
+         */
+        get: operations["how_sure_api_plans__plan_id__how_sure_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/keywords/edit": {
         parameters: {
             query?: never;
@@ -2707,6 +2727,106 @@ export interface paths {
          * @description Return the arithmetic of one figure of the purse.
          */
         get: operations["workings_api_plans__plan_id__workings__figure__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/year": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * View
+         * @description Return the twelve months ahead.
+         */
+        get: operations["view_api_plans__plan_id__year_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/year/best": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Spread
+         * @description Spread the year's money as it brings most: with equal return at the margin.
+         */
+        post: operations["spread_api_plans__plan_id__year_best_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/year/month": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Month
+         * @description Give one month another sum.
+         */
+        post: operations["put_month_api_plans__plan_id__year_month_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/year/months/{month}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Days
+         * @description Return one month by its days.
+         */
+        get: operations["days_api_plans__plan_id__year_months__month__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/year/ranges": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Ranges
+         * @description Draw the twelve months; null where the plan changed meanwhile.
+         */
+        get: operations["ranges_api_plans__plan_id__year_ranges_get"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3837,6 +3957,30 @@ export interface components {
             year_refit: boolean;
         };
         /**
+         * BudgetUseItem
+         * @description Where a month's purse goes, in the mean of the draws; money a month.
+         */
+        BudgetUseItem: {
+            /** Cut */
+            cut: number;
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /** Middle */
+            middle: number;
+            /** Not Planned */
+            not_planned: number;
+            /** Not Searched */
+            not_searched: number;
+            /** Purse */
+            purse: number;
+            /** Remedies */
+            remedies: components["schemas"]["RemedyItem"][];
+            /** Spent */
+            spent: number;
+        };
+        /**
          * CallChange
          * @description A judgement of some keywords.
          */
@@ -3859,6 +4003,30 @@ export interface components {
              * @default
              */
             reason?: string;
+        };
+        /**
+         * CampaignDayItem
+         * @description One campaign's money by the day; shares of its days, clicks a month.
+         */
+        CampaignDayItem: {
+            /** Campaign */
+            campaign: string;
+            /** Campaign Id */
+            campaign_id: number | null;
+            /** Clicks */
+            clicks: number;
+            /** Daily */
+            daily: number;
+            /** Gone */
+            gone: number;
+            /** Gone Early */
+            gone_early: number;
+            /** Hour */
+            hour: number | null;
+            /** Lost */
+            lost: number;
+            /** Spend */
+            spend: number;
         };
         /**
          * CampaignEdit
@@ -4263,6 +4431,25 @@ export interface components {
             what: string[];
         };
         /**
+         * DottedFigure
+         * @description One figure of the month: its dots in rising order, and what it is expected to be.
+         */
+        DottedFigure: {
+            /**
+             * Dots
+             * @description null where nobody buys
+             */
+            dots: (number | null)[];
+            /** Expected */
+            expected: number | null;
+            /** High */
+            high: number | null;
+            /** Low */
+            low: number | null;
+            /** Middle */
+            middle: number | null;
+        };
+        /**
          * ErrorAnswer
          * @description Every error's shape.
          */
@@ -4483,6 +4670,24 @@ export interface components {
             words: components["schemas"]["MainWordItem"][][];
         };
         /**
+         * GroupDoubtItem
+         * @description How unsure one group or spot is; its share of the whole month's doubt.
+         */
+        GroupDoubtItem: {
+            /** Group Id */
+            group_id: number | null;
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /** Middle */
+            middle: number;
+            /** Name */
+            name: string;
+            /** Share */
+            share: number;
+        };
+        /**
          * GroupEdit
          * @description What is set of a group; what is left out stays.
          */
@@ -4673,6 +4878,31 @@ export interface components {
             reason?: string;
             /** When */
             when: components["schemas"]["WhenValues"][];
+        };
+        /**
+         * HowSureView
+         * @description The month drawn many times over.
+         */
+        HowSureView: {
+            /** Draws */
+            draws: number;
+            /** Figures */
+            figures: {
+                [key: string]: components["schemas"]["DottedFigure"];
+            };
+            /** Groups */
+            groups: components["schemas"]["GroupDoubtItem"][];
+            /** Months A Dot */
+            months_a_dot: number;
+            /** Moves */
+            moves: components["schemas"]["MoveItem"][];
+            /** Must */
+            must: components["schemas"]["MustItem"][];
+            /** Odds */
+            odds: components["schemas"]["OddItem"][];
+            /** Revision */
+            revision: number;
+            use: components["schemas"]["BudgetUseItem"];
         };
         /**
          * InputMove
@@ -4945,6 +5175,60 @@ export interface components {
             text: string;
         };
         /**
+         * MonthChange
+         * @description Another sum for one month, 0 for the first; the others keep the year's sum if asked to.
+         */
+        MonthChange: {
+            /**
+             * Keep Sum
+             * @default true
+             */
+            keep_sum?: boolean;
+            /** Money */
+            money: number;
+            /** Month */
+            month: number;
+        };
+        /**
+         * MonthView
+         * @description One month by its days; money in whole cents where it is a day's.
+         */
+        MonthView: {
+            /**
+             * Budgets
+             * @description all daily budgets over the month
+             */
+            budgets: number;
+            /** Campaigns */
+            campaigns: components["schemas"]["CampaignDayItem"][];
+            /** Dates */
+            dates: string[];
+            /**
+             * First
+             * Format: date
+             */
+            first: string;
+            /** Lost */
+            lost: number;
+            /** Lost Shared */
+            lost_shared: number;
+            /** Month */
+            month: number;
+            /** Purse */
+            purse: number;
+            /** Revision */
+            revision: number;
+            /** Spend */
+            spend: number[];
+            /** Total */
+            total: number;
+            /**
+             * Week
+             * @description money by weekday, Monday first, and hour
+             */
+            week: number[][];
+        };
+        /**
          * MoreMoney
          * @description What some more money would bring.
          */
@@ -4955,6 +5239,27 @@ export interface components {
             money: number;
             /** Value */
             value: number;
+        };
+        /**
+         * MoveItem
+         * @description A month with one input at its 10th and 90th percentile; where the input is changed.
+         */
+        MoveItem: {
+            /**
+             * Assumption
+             * @description its spread; empty where the brief says it
+             */
+            assumption: string;
+            /** Customers High */
+            customers_high: number;
+            /** Customers Low */
+            customers_low: number;
+            /** Input */
+            input: string;
+            /** Profit High */
+            profit_high: number;
+            /** Profit Low */
+            profit_low: number;
         };
         /**
          * MovedFigures
@@ -5005,6 +5310,22 @@ export interface components {
             standing?: string[] | null;
             /** Value At Line */
             value_at_line?: (number | null)[] | null;
+        };
+        /**
+         * MustItem
+         * @description At which values of one input the plan turns.
+         */
+        MustItem: {
+            even: components["schemas"]["TurnItem"];
+            /**
+             * Input
+             * @enum {string}
+             */
+            input: "conversion" | "prices" | "searches" | "click rate" | "sale value" | "margin";
+            nothing: components["schemas"]["TurnItem"];
+            /** Now */
+            now: number | null;
+            rule: components["schemas"]["TurnItem"];
         };
         /**
          * NameRule
@@ -5338,6 +5659,16 @@ export interface components {
              * @default
              */
             reason?: string;
+        };
+        /**
+         * OddItem
+         * @description What happens in some share of the months.
+         */
+        OddItem: {
+            /** Says */
+            says: string;
+            /** Share */
+            share: number;
         };
         /**
          * OddsSide
@@ -5942,18 +6273,6 @@ export interface components {
             purse: number;
         };
         /**
-         * RangeItem
-         * @description The 10th, 50th and 90th percentile; null where nobody buys.
-         */
-        RangeItem: {
-            /** High */
-            high: number | null;
-            /** Low */
-            low: number | null;
-            /** Middle */
-            middle: number | null;
-        };
-        /**
          * RangeValues
          * @description 10th, 50th and 90th percentile; null where nobody buys.
          */
@@ -5978,7 +6297,7 @@ export interface components {
             early_day: number | null;
             /** Figures */
             figures: {
-                [key: string]: components["schemas"]["RangeItem"];
+                [key: string]: components["schemas"]["milkwort__api__plan__summary_schemas__RangeItem"];
             };
             /** Moves */
             moves: components["schemas"]["InputMove"][];
@@ -6143,6 +6462,18 @@ export interface components {
             value: string;
             /** Why */
             why: string;
+        };
+        /**
+         * RemedyItem
+         * @description What would use more of the purse, and what that would bring.
+         */
+        RemedyItem: {
+            /** Customers */
+            customers: number;
+            /** Name */
+            name: string;
+            /** Spend */
+            spend: number;
         };
         /**
          * ReplacedItem
@@ -7262,6 +7593,18 @@ export interface components {
             };
         };
         /**
+         * TurnItem
+         * @description A value of an input over today's, and how likely the draws think one beyond it is.
+         */
+        TurnItem: {
+            /** Chance */
+            chance: number | null;
+            /** Times */
+            times: number | null;
+            /** Value */
+            value: number | null;
+        };
+        /**
          * UploadLine
          * @description One row of the upload sheet; bid is money a click, null where it doesn't run.
          */
@@ -7545,6 +7888,121 @@ export interface components {
             texts: string[];
             /** Word */
             word: string;
+        };
+        /**
+         * YearRanges
+         * @description Ranges of the twelve months and of their sums, by figure.
+         */
+        YearRanges: {
+            /** Draws */
+            draws: number;
+            /** Months */
+            months: {
+                [key: string]: components["schemas"]["milkwort__api__fit__year_schemas__RangeItem"];
+            }[];
+            /** Revision */
+            revision: number;
+            /** Year */
+            year: {
+                [key: string]: components["schemas"]["milkwort__api__fit__year_schemas__RangeItem"];
+            };
+        };
+        /**
+         * YearSums
+         * @description Money and counts of the twelve months together; of money in cents as the months show it.
+         */
+        YearSums: {
+            /** Clicks */
+            clicks: number;
+            /** Cost Per Customer */
+            cost_per_customer: number | null;
+            /** Customers */
+            customers: number;
+            /** Gross */
+            gross: number;
+            /** Profit */
+            profit: number;
+            /** Purse */
+            purse: number;
+            /** Revenue */
+            revenue: number;
+            /** Spend */
+            spend: number;
+        };
+        /**
+         * YearView
+         * @description Twelve months by column, the first from the plan's first day; money in whole cents.
+         */
+        YearView: {
+            /**
+             * Can Refit
+             * @description whether any bid is fitted
+             */
+            can_refit: boolean;
+            /** Clicks */
+            clicks: number[];
+            /** Cost Per Customer */
+            cost_per_customer: (number | null)[];
+            /** Customers */
+            customers: number[];
+            /** Days */
+            days: number[];
+            /** First */
+            first: string[];
+            /**
+             * Gross
+             * @description with fee and tax
+             */
+            gross: number[];
+            /** Index */
+            index: number[];
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "flat" | "season" | "own";
+            /**
+             * Market
+             * @description the most the month could take
+             */
+            market: number[];
+            /** Profit */
+            profit: number[];
+            /** Purse */
+            purse: number[];
+            /** Refit */
+            refit: boolean;
+            /** Revenue */
+            revenue: number[];
+            /** Revision */
+            revision: number;
+            /** Spend */
+            spend: number[];
+            sums: components["schemas"]["YearSums"];
+        };
+        /**
+         * RangeItem
+         * @description 10th, 50th and 90th percentile; null where nobody buys.
+         */
+        milkwort__api__fit__year_schemas__RangeItem: {
+            /** High */
+            high: number | null;
+            /** Low */
+            low: number | null;
+            /** Middle */
+            middle: number | null;
+        };
+        /**
+         * RangeItem
+         * @description The 10th, 50th and 90th percentile; null where nobody buys.
+         */
+        milkwort__api__plan__summary_schemas__RangeItem: {
+            /** High */
+            high: number | null;
+            /** Low */
+            low: number | null;
+            /** Middle */
+            middle: number | null;
         };
     };
     responses: never;
@@ -14923,6 +15381,75 @@ export interface operations {
             };
         };
     };
+    how_sure_api_plans__plan_id__how_sure_get: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Job"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HowSureView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
     edit_api_plans__plan_id__keywords_edit_post: {
         parameters: {
             query?: never;
@@ -18028,6 +18555,352 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Workings"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    view_api_plans__plan_id__year_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["YearView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    spread_api_plans__plan_id__year_best_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    put_month_api_plans__plan_id__year_month_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MonthChange"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    days_api_plans__plan_id__year_months__month__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+                month: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MonthView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    ranges_api_plans__plan_id__year_ranges_get: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Job"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["YearRanges"];
                 };
             };
             /** @description Bad Request */
