@@ -64,6 +64,7 @@ def _view(drawn: Drawn, use: BudgetUse) -> dict[str, Any]:
                 "input": name, "customers_low": swing.customers[0],
                 "customers_high": swing.customers[1], "profit_low": swing.profit[0],
                 "profit_high": swing.profit[1], "assumption": _SPREAD[name],
+                "spread": result.brief.assumed[_SPREAD[name]] if _SPREAD[name] else None,
             }
             for name, swing in draws.moves.items()
         ],

@@ -35,6 +35,7 @@ class MoveItem(BaseModel):
     profit_low: float
     profit_high: float
     assumption: str = Field(description="its spread; empty where the brief says it")
+    spread: float | None = Field(description="of that assumption, in log units")
 
 
 class TurnItem(BaseModel):

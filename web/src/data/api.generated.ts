@@ -5260,6 +5260,11 @@ export interface components {
             profit_high: number;
             /** Profit Low */
             profit_low: number;
+            /**
+             * Spread
+             * @description of that assumption, in log units
+             */
+            spread: number | null;
         };
         /**
          * MovedFigures

@@ -118,7 +118,7 @@ const Scrolled = styled.div`
   }
   th,
   td {
-    padding: 2px 18px 2px 0;
+    padding: 2px 14px 2px 0;
     border-bottom: 1px solid ${ink.rule};
     white-space: nowrap;
   }

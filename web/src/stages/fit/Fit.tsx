@@ -6,9 +6,11 @@ import { Views } from "../../parts/Views";
 import { number } from "../../parts/format";
 import { BidsView } from "./bids/BidsView";
 import * as S from "./Fit.styles";
+import { HowSure } from "./sure/HowSure";
 import { Versions } from "./versions/Versions";
+import { Year } from "./year/Year";
 
-const order = ["bids", "versions"] as const;
+const order = ["bids", "versions", "sure", "year"] as const;
 
 type View = (typeof order)[number];
 
@@ -30,6 +32,8 @@ export function Fit() {
           views={[
             { id: "bids", name: "Bids" },
             { id: "versions", name: versions },
+            { id: "sure", name: "How sure" },
+            { id: "year", name: "Year" },
           ]}
           view={view}
           onView={go}
@@ -37,6 +41,8 @@ export function Fit() {
       </Top>
       {view === "bids" && <BidsView />}
       {view === "versions" && family && <Versions family={family.versions} />}
+      {view === "sure" && <HowSure />}
+      {view === "year" && <Year />}
     </S.Screen>
   );
 }

@@ -1,13 +1,11 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
-import type { ReactNode } from "react";
+import { useQueryClient } from "@tanstack/react-query";
 import { client, taken, type Schemas } from "../../../data/client";
-import { endJob, jobHeader, newJob, useProgress } from "../../../data/progress";
 import { usePlan } from "../../../data/plan";
 import { useSaying } from "../../../data/saying";
 import { TextButton } from "../../../parts/Button";
 import { Blank } from "../../../parts/Blank";
 import { count, delta, money, number, percent } from "../../../parts/format";
-import { useState } from "react";
+import { useDrawn } from "../../../parts/useDrawn";
 import * as S from "./Versions.styles";
 import { nameOf, useSwitching, type Version } from "./Versions";
 
@@ -199,42 +197,18 @@ function between(range: Schemas["RangeValues"], digits: number): string {
 }
 
 /** The draws of all that stand side by side, with their progress while they are made. */
-function useOdds(sides: Side[], revisions: string): { found: Odds | null; progress: ReactNode } {
+function useOdds(sides: Side[], revisions: string) {
   const { id } = usePlan();
-  const [job] = useState(newJob);
   const others = sides.slice(1).map((side) => side.plan_id);
-  const query = useQuery({
-    queryKey: ["/compare/odds", id, others, revisions],
-    queryFn: () =>
+  return useDrawn<Odds>(
+    ["/compare/odds", id, others.join(" "), revisions],
+    (header) =>
       taken<Odds | null>(
         client.GET("/api/plans/{plan_id}/compare/odds", {
           params: { path: { plan_id: id }, query: { with: others } },
-          ...jobHeader(job),
+          ...header,
         }),
-      ).finally(() => endJob(job)),
-    enabled: sides.length > 0,
-    retry: false,
-    staleTime: Infinity,
-    gcTime: 60_000,
-  });
-  const progress = useProgress(job);
-  const stop = () =>
-    void taken(client.POST("/api/jobs/{name}/stop", { params: { path: { name: job } } }));
-  let said: ReactNode = null;
-  if (query.isFetching && progress)
-    said = (
-      <>
-        Drawing: {number(progress.done)} of {number(progress.of)} months{" "}
-        <TextButton onPress={stop}>stop</TextButton>
-      </>
-    );
-  else if (query.isFetching) said = "Drawing …";
-  else if (query.error)
-    said = (
-      <>
-        Not drawn: {query.error.message}{" "}
-        <TextButton onPress={() => void query.refetch()}>draw again</TextButton>
-      </>
-    );
-  return { found: query.data ?? null, progress: said };
+      ),
+    sides.length > 0,
+  );
 }
