@@ -16,8 +16,8 @@ DRAWS = {
     "parts/scale.ts": "margins of a scale",
     "stages/brief/Descent.tsx": "sizes of dots",
     "stages/brief/Season.tsx": "steps of the keys",
-    "stages/fit/Fit.tsx": "the least gap that is written out",
-    "stages/fit/LadderOfPounds.tsx": "margins of a picture",
+    "stages/fit/bids/BidsView.tsx": "the least gap that is written out",
+    "stages/fit/bids/LadderOfPounds.tsx": "margins of a picture",
     "stages/gather/sources/rivals/MonthStrip.tsx": "strokes",
     "stages/sift/map/MapView.tsx": "steps of the zoom",
     "stages/sift/map/drawMap.ts": "strokes, and decades without a figure",
@@ -36,7 +36,7 @@ RULES = {
 }
 MAY = {
     ("arithmetic of the market", "data/client.ts"): "a name for the window",
-    ("arithmetic of the market", "stages/fit/LadderOfPounds.tsx"): "digits of an axis",
+    ("arithmetic of the market", "stages/fit/bids/LadderOfPounds.tsx"): "digits of an axis",
     ("arithmetic of the market", "stages/sift/map/drawMap.ts"): "decades of a log scale",
     ("arithmetic of the market", "parts/scale.ts"): "decades of a log scale",
 }

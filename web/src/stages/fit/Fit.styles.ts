@@ -1,12 +1,27 @@
 import { Button } from "react-aria-components";
 import styled from "styled-components";
-import { ink, whenStacked } from "../../look/tokens";
+import { ink, whenNarrow, whenStacked } from "../../look/tokens";
 
 export const Screen = styled.div`
   flex: 1;
   min-height: 0;
   display: flex;
   flex-direction: column;
+  ${whenNarrow} {
+    overflow-y: auto;
+  }
+`;
+
+/** The rows under a picture; where the window is low, the whole screen scrolls to them. */
+export const Rows = styled.div`
+  flex: 1;
+  min-height: 0;
+  display: flex;
+  flex-direction: column;
+  ${whenNarrow} {
+    flex: none;
+    height: 260px;
+  }
 `;
 
 /** What the plan is set to, as a sentence under the views. */

@@ -148,7 +148,9 @@ export function BidsView() {
       {chosen.size > 0 && by === "keyword" && (
         <MoveBar chosen={chosen} onDone={() => setChosen(new Set())} />
       )}
-      {by === "keyword" ? <Bids selected={chosen} onSelected={setChosen} /> : <Sums by={by} />}
+      <S.Rows>
+        {by === "keyword" ? <Bids selected={chosen} onSelected={setChosen} /> : <Sums by={by} />}
+      </S.Rows>
     </>
   );
 }

@@ -64,7 +64,7 @@ export function Ways() {
             <th scope="col">reach</th>
             <th scope="col">not run</th>
             <th scope="col">paced to</th>
-            <th aria-label="use it" />
+            <td />
           </tr>
         </thead>
         <tbody>

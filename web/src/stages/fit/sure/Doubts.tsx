@@ -26,7 +26,7 @@ export function Doubts({ groups }: Props) {
         />
       </S.Titled>
       {groups.map((group) => (
-        <S.Bar key={`${group.group_id} ${group.name}`}>
+        <S.Bar key={`${group.group_id} ${group.name}`} $told={145}>
           <span>{group.name}</span>
           <div aria-hidden>
             <i style={{ left: 0, right: `${100 - (100 * Math.max(group.share, 0)) / most}%` }} />

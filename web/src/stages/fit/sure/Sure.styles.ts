@@ -56,9 +56,10 @@ export const Odd = styled.div`
   }
 `;
 
-export const Bar = styled.div`
+/** A bar on the scale of its list; `$told` is how wide what is said beside it may be. */
+export const Bar = styled.div<{ $told: number }>`
   display: grid;
-  grid-template-columns: minmax(110px, 1.4fr) minmax(60px, 1.2fr) minmax(0, max-content);
+  grid-template-columns: minmax(110px, 1.4fr) minmax(60px, 1.2fr) ${(p) => p.$told}px;
   gap: 10px;
   align-items: center;
   font-size: 12.5px;

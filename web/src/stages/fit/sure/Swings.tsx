@@ -43,7 +43,7 @@ export function Swings({ moves }: Props) {
         />
       </S.Titled>
       {moves.map((move) => (
-        <S.Bar key={move.input}>
+        <S.Bar key={move.input} $told={250}>
           <span>
             {names[move.input] ?? move.input}{" "}
             {move.assumption ? (

@@ -150,7 +150,7 @@ export function Columns({ view, ranges, open, onOpen, onPut }: Props) {
             view={view}
             of={(month) => number(view.cost_per_customer[month])}
           />
-          <Line label="" view={view} of={(month) => whyOf(view, month)} note />
+          <Line label="the market" view={view} of={(month) => whyOf(view, month)} note />
         </tbody>
       </S.Months>
     </div>
@@ -190,6 +190,6 @@ function Line({ label, view, of, range, strong, note }: LineProps) {
 /** Which of the two is short: the market for the money, or the money for the market. */
 function whyOf(view: YearView, month: number): string {
   const [purse, spend, market] = [view.purse[month]!, view.spend[month]!, view.market[month]!];
-  if (purse - spend >= 1) return "market takes less";
+  if (purse - spend >= 1) return "takes less";
   return market - purse >= 1 ? "could take more" : "";
 }
