@@ -70,11 +70,6 @@ def _rivals(page: Page, plan: str) -> None:
     page.get_by_role("grid", name="Rivals' keywords").wait_for()
 
 
-def _second(page: Page, plan: str) -> None:
-    page.goto(f"{plan.removesuffix('1')}2/brief")
-    page.get_by_role("heading", name="What a click is worth").wait_for()
-
-
 def _sift(page: Page, plan: str) -> None:
     page.goto(f"{plan}/sift")
     grid = page.get_by_role("grid", name="Keywords")
@@ -110,19 +105,6 @@ def _terms(page: Page, plan: str) -> None:
     page.get_by_role("option", name="Past search terms").click()
     page.get_by_role("button", name="A made-up report").click()
     page.get_by_role("button", name="into the tray").wait_for()
-
-
-def _account(page: Page, plan: str) -> None:
-    page.goto(f"{plan}/gather")
-    page.get_by_role("option", name="The running account").click()
-    page.get_by_role("button", name="A made-up account").click()
-    page.get_by_role("grid", name="What the plan changes").wait_for()
-
-
-def _line(page: Page, plan: str) -> None:
-    page.goto(f"{plan}/sift")
-    page.get_by_role("button", name="Price, GBP").click()
-    page.get_by_text("the line", exact=True).wait_for()
 
 
 def _negatives(page: Page, plan: str) -> None:
@@ -170,9 +152,29 @@ def _hand_over(page: Page, plan: str) -> None:
 
 
 def _how_sure(page: Page, plan: str) -> None:
-    page.goto(f"{plan}/brief")
-    page.get_by_role("button", name="customers a month").click()
-    page.get_by_text("chance of no customer").wait_for()
+    page.goto(f"{plan}/fit?view=sure")
+    page.get_by_role("heading", name="What would have to be true").wait_for()
+
+
+def _versions(page: Page, plan: str) -> None:
+    api = plan.replace("/plan/", "/api/plans/")
+    for label, reason, spend in (
+        ("800 a month", "what a third more would bring", 800),
+        ("Twenty keywords", "fewer things to look after", 600),
+    ):
+        made = page.request.post(f"{api}/versions", data={"label": label, "reason": reason})
+        other = f"{api.rsplit('/', 1)[0]}/{made.json()['id']}"
+        changed = {"monthly_spend": spend, "max_keywords": None if spend == 800 else 20}
+        page.request.patch(f"{other}/brief", data=changed)
+    page.goto(f"{plan}/fit?view=versions")
+    page.get_by_text("of months").nth(1).wait_for()
+
+
+def _year(page: Page, plan: str) -> None:
+    page.goto(f"{plan}/fit?view=year")
+    page.get_by_text("small: 8 years in 10").wait_for()
+    page.get_by_role("button", name="December by its days").click()
+    page.get_by_role("table", name="Money by weekday and hour").wait_for()
 
 
 _VIEWS = {
@@ -180,19 +182,18 @@ _VIEWS = {
     "gather": _gather,
     "gather-crossing": _crossing,
     "gather-rivals": _rivals,
-    "brief-second-sample": _second,
     "sift": _sift,
     "sift-words": _words,
     "sift-one-by-one": _one_by_one,
     "sift-map": _map,
-    "sift-by-price": _line,
     "arrange": _arrange,
     "ads": _ads,
     "fit": _fit,
     "hand-over": _hand_over,
     "how-sure": _how_sure,
+    "year": _year,
+    "versions": _versions,
     "gather-terms": _terms,
-    "gather-account": _account,
     "negatives": _negatives,
 }
 

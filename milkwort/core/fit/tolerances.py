@@ -6,7 +6,7 @@ Shares are of the bound unless said otherwise.
 from __future__ import annotations
 
 __all__ = ["CLOSE", "CURVE_CLOSE", "ENOUGH", "EXACT_NEAR", "EXACT_ROUNDING", "FINISH_CLOSE",
-           "FINISH_NEAR", "LIMITED_PROVEN", "NOISE", "PROVEN", "REDUCED_NEAR", "ROUNDING",
+           "FINISH_NEAR", "LIMITED_PROVEN", "MANY_LIMITED", "NOISE", "PROVEN", "REDUCED_NEAR", "ROUNDING",
            "SOLVER_SLACK", "STATED", "WELL_CLOSE"]  # fmt: skip
 
 ROUNDING = 1e-9
@@ -41,3 +41,6 @@ REDUCED_NEAR = 1e-6
 """Where the solver ends on what reduction left."""
 SOLVER_SLACK = 1e-6
 """The solver may pass a limit by so much money; limits are drawn in by it."""
+MANY_LIMITED = 2000
+"""Under limits, where many fits are wanted at once, those of more keywords than this only state
+their gap."""

@@ -9,11 +9,14 @@ import numpy as np
 from milkwort.core.arrays import Ints
 from milkwort.core.brief.kinds import Goal
 from milkwort.core.fit.fit import fit
+from milkwort.core.fit.tolerances import CURVE_CLOSE, MANY_LIMITED
 from milkwort.core.plan.run import PlanResult, run_plan
 
 __all__ = ["LeastMoney", "MoneyForClicks", "least_money", "money_for_clicks"]
 
 _CENT = 0.01
+_NEAR = 1e-3
+_TRIES = 4
 _REACHED = 1e-9
 """A goal is reached where no more than this share of it is missing."""
 
@@ -25,7 +28,8 @@ class LeastMoney:
     Attributes
     ----------
     purse : float or None
-        Money a month, to the cent; None where the goal lies above what any purse brings.
+        Money a month, to the cent, and under limits to a thousandth where there are thousands
+        of keywords; None where the goal lies above what any purse brings.
     most : float
         What any purse brings at most, a month.
     saturation : float
@@ -51,26 +55,22 @@ def least_money(result: PlanResult, wanted: float, goal: Goal | None = None) -> 
     if goal is not None and goal != result.brief.goal:
         result = run_plan(replace(result.brief, goal=goal), result.table, result)
     most_purse = _saturation(result)
-    most = _value(result, most_purse)
+    many = result.problem.limits.any and len(result.table) > MANY_LIMITED
+    most = _value(result, most_purse, quick=many)
     enough = wanted * (1 - _REACHED)
     base = _floor(result)
     if most < enough:
-        return LeastMoney(None, most, _least(result, most * (1 - _REACHED), base, most_purse))
+        does = most_purse if many else _least(result, most * (1 - _REACHED), base, most_purse)
+        return LeastMoney(None, most, does)
     return LeastMoney(_least(result, enough, base, most_purse), most, most_purse)
 
 
 def _least(result: PlanResult, enough: float, low: float, high: float) -> float:
-    """Halve the sums, in cents, between one that is too small and one that does."""
-    ladder = result.fit.ladder
+    """Return the smallest sum that does, between one that is too small and one that does."""
+    if result.problem.limits.any and len(result.table) > MANY_LIMITED:
+        return _near(result, enough, low, high)
     if not result.problem.limits.any:
-        # whole steps that reach it do; divisible ones that don't, don't
-        at = int(np.searchsorted(ladder.value_so_far, enough))
-        if at < len(ladder.steps):
-            high = min(high, float(ladder.spend_so_far[at]))
-        before = ladder.value_so_far[at - 1] if at else ladder.base_value
-        spent = float(ladder.spend_so_far[at - 1]) if at else ladder.base_spend
-        if at < len(ladder.steps) and enough > before:
-            low = max(low, spent + (enough - float(before)) / ladder.return_at(at) - _CENT)
+        low, high = _bracket(result, enough, low, high)
     least, most = int(np.floor(low / _CENT)), int(np.ceil(high / _CENT - _REACHED))
     while least < most:
         middle = (least + most) // 2
@@ -81,8 +81,48 @@ def _least(result: PlanResult, enough: float, low: float, high: float) -> float:
     return round(most * _CENT, 2)
 
 
-def _value(result: PlanResult, purse: float) -> float:
+def _bracket(result: PlanResult, enough: float, low: float, high: float) -> tuple[float, float]:
+    """Narrow the sums by the ladder: whole steps that reach it do; divisible ones that don't,
+    don't.
+    """
+    ladder = result.fit.ladder
+    at = int(np.searchsorted(ladder.value_so_far, enough))
+    if at == len(ladder.steps):
+        return low, high
+    before = float(ladder.value_so_far[at - 1]) if at else ladder.base_value
+    spent = float(ladder.spend_so_far[at - 1]) if at else ladder.base_spend
+    if enough > before:
+        low = max(low, spent + (enough - before) / ladder.return_at(at) - _CENT)
+    return low, min(high, float(ladder.spend_so_far[at]))
+
+
+def _near(result: PlanResult, enough: float, low: float, high: float) -> float:
+    """Return a sum that does, close to the smallest: each fit of so many takes its time.
+
+    The goal grows about as the root of the money does, so the next sum to try is read off the
+    straight line between the roots of one that is too small and one that does.
+    """
+    purse, brings = result.brief.monthly_spend, result.fit.value
+    ends = {low: 0.0, high: _value(result, high, quick=True)} | {purse: brings}
+    for _ in range(_TRIES):
+        low = max(p for p, v in ends.items() if v < enough)
+        high = min(p for p, v in ends.items() if v >= enough)
+        if high - low <= _NEAR * high:
+            break
+        share = (enough - ends[low]) / max(ends[high] - ends[low], 1e-300)
+        root = np.sqrt(low) + min(max(share, 0.05), 0.95) * (np.sqrt(high) - np.sqrt(low))
+        tried = float(np.ceil(root**2 / _CENT) * _CENT)
+        if tried in ends:
+            break
+        ends[tried] = _value(result, tried, quick=True)
+    return round(min(p for p, v in ends.items() if v >= enough), 2)
+
+
+def _value(result: PlanResult, purse: float, *, quick: bool = False) -> float:
     asked = replace(result.problem, purse=purse)
+    if quick:
+        found = fit(asked, result.may_run, result.fit.choices, close=CURVE_CLOSE, finish=False)
+        return found.value
     return fit(asked, result.may_run, result.fit.choices).value
 
 

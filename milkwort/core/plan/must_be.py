@@ -25,8 +25,8 @@ INPUTS: tuple[Input, ...] = get_args(Input)
 
 _FARTHEST = 6.0
 """Inputs are moved at most e to this power, up or down."""
-_GRID = 121
-_HALVINGS = 60
+_GRID = 60
+_HALVINGS = 44
 _P90 = float(ndtri(0.9))
 _ONE = 1.0
 """Fewer customers a month than this are as good as none."""
@@ -136,30 +136,34 @@ class _Month:
         spots = [spot.offer for spot in result.brief.spots]
         self.offers = np.concatenate((result.table.offer[self.rows], spots)).astype(np.int64)
 
-    def at(self, times: float, name: Input) -> _Sums:
-        """Return the sums with one input so many times what it is."""
-        result, rows, spots = self.result, self.rows, self.spots
-        more = times if name in ("searches", "click rate") else 1.0
-        price = times if name == "prices" else 1.0
-        rate = times if name == "conversion" else 1.0
-        weight = result.demand.click_weight[rows] * more
+        self._held = self._market(1.0)
+
+    def _market(self, price: float) -> tuple[Floats, Floats]:
+        """Return clicks and spend of each row at so many times its price, before pacing."""
+        result, rows = self.result, self.rows
         at = at_bid(
             result.bid[rows],
             result.prices.mu[rows] + math.log(price),
             result.prices.sigma[rows],
-            weight,
-            weight,
+            result.demand.click_weight[rows],
+            result.demand.click_weight[rows],
             result.brief.pricing,
             result.brief.assumed,
         )
-        shown = result.spots.clicks / max(result.expected.pace, 1e-12) * more
-        clicks = np.concatenate((at.clicks, shown))
-        spend = np.concatenate((at.spend, shown * spots.price * price))
-        wanted = float(spend.sum())
-        purse = result.brief.monthly_spend
+        shown = result.spots.clicks / max(result.expected.pace, 1e-12)
+        return (np.concatenate((at.clicks, shown)),
+                np.concatenate((at.spend, shown * self.spots.price * price)))  # fmt: skip
+
+    def at(self, times: float, name: Input) -> _Sums:
+        """Return the sums with one input so many times what it is."""
+        more = times if name in ("searches", "click rate") else 1.0
+        rate = times if name == "conversion" else 1.0
+        clicks, spend = self._market(times) if name == "prices" else self._held
+        wanted = float(spend.sum()) * more
+        purse = self.result.brief.monthly_spend
         pace = min(1.0, purse / wanted) if wanted > 0 else 1.0
-        rates = np.minimum(np.concatenate((result.demand.rate[rows], spots.rate)) * rate, 1.0)
-        customers = clicks * pace * rates
+        rates = np.concatenate((self.result.demand.rate[self.rows], self.spots.rate))
+        customers = clicks * (more * pace) * np.minimum(rates * rate, 1.0)
         allowed, contribution = self._worth(times, name)
         return _Sums(
             spend=wanted * pace,

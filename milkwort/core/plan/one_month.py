@@ -9,6 +9,7 @@ import numpy as np
 from milkwort.core.arrays import Floats, Ints
 from milkwort.core.brief.brief import Brief
 from milkwort.core.fit.fit import fit
+from milkwort.core.fit.tolerances import CLOSE, CURVE_CLOSE, MANY_LIMITED
 from milkwort.core.market.demand import Demand
 from milkwort.core.market.forecast import expect, totals_of
 from milkwort.core.plan.bidding import policy_rows
@@ -73,7 +74,8 @@ def month_of(
     kept = _at(here, result.bid, result.spots.steps)
     if not refit or not is_fitted(result):
         return kept
-    fitted = fit(problem, result.may_run)
+    many = problem.limits.any and problem.keywords > MANY_LIMITED
+    fitted = fit(problem, result.may_run, close=CURVE_CLOSE if many else CLOSE, finish=not many)
     step, own = brief.assumed["bid_step"], fitted.steps[: problem.keywords]
     bid = np.where(own > 0, np.round(own * step, 10), np.nan)
     anew = _at(replace(here, fit=fitted), bid, fitted.steps[problem.keywords :])
