@@ -13,8 +13,10 @@ from milkwort.api.fit.year_schemas import MonthChange, MonthView, YearRanges, Ye
 from milkwort.api.http.shared import Job, Window, Work, sent
 from milkwort.api.plan.columns import plain
 from milkwort.api.plan.open_plan import OpenPlan
+from milkwort.api.plan.routes import workings_answer
 from milkwort.api.plan.schemas import ChangeAnswer, shape_of
 from milkwort.api.plan.workspace import Decision
+from milkwort.api.sift.workings_schemas import Workings
 from milkwort.core.arrays import Floats
 from milkwort.core.brief.values import sum_for
 from milkwort.core.errors import NothingUsableError
@@ -27,6 +29,7 @@ from milkwort.core.plan.shift import with_month
 from milkwort.core.plan.spread import best_spread
 from milkwort.core.plan.year import YearAhead
 from milkwort.core.plan.year_draws import draw_year
+from milkwort.core.workings.month import month_workings
 from milkwort.store.plans import change_brief
 
 __all__ = ["router", "year_of"]
@@ -143,6 +146,16 @@ def days(plan_id: int, month: MonthNumber, work: Work) -> Response:
         "lost": sum(one.lost for one in found.campaigns),
         "lost_shared": found.lost_shared,
     })  # fmt: skip
+
+
+@router.get("/plans/{plan_id}/year/months/{month}/workings", responses=shape_of(Workings))
+def workings(plan_id: int, month: MonthNumber, work: Work) -> Response:
+    """Return how one month comes about."""
+    plan = work.plan(plan_id)
+    ahead = year_of(plan)
+    sections = month_workings(ahead, month, plan.record.values["year_purse"])
+    title = ahead.months.first[month].strftime("%B %Y")
+    return sent(workings_answer(plan.record.revision, title, "", [], sections))
 
 
 @router.post("/plans/{plan_id}/year/month", responses=shape_of(ChangeAnswer))

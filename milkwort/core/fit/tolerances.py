@@ -5,9 +5,11 @@ Shares are of the bound unless said otherwise.
 
 from __future__ import annotations
 
-__all__ = ["CLOSE", "CURVE_CLOSE", "ENOUGH", "EXACT_NEAR", "EXACT_ROUNDING", "FINISH_CLOSE",
-           "FINISH_NEAR", "LIMITED_PROVEN", "MANY_LIMITED", "NOISE", "PROVEN", "REDUCED_NEAR", "ROUNDING",
-           "SOLVER_SLACK", "STATED", "WELL_CLOSE"]  # fmt: skip
+__all__ = [
+    "CLOSE", "CURVE_CLOSE", "ENOUGH", "EXACT_NEAR", "EXACT_ROUNDING", "FINISH_CLOSE",
+    "FINISH_NEAR", "LIMITED_PROVEN", "MANY_LIMITED", "NOISE", "PROVEN", "REDUCED_NEAR", "ROUNDING",
+    "SOLVER_SLACK", "STATED", "WELL_CLOSE",
+]  # fmt: skip
 
 ROUNDING = 1e-9
 """Sums of some thousand floats, and prices over steps, differ so far from what they mean."""

@@ -7,6 +7,7 @@ from dataclasses import replace
 
 import numpy as np
 
+from milkwort.core.assumptions import Assumed
 from milkwort.core.brief.brief import Brief
 from milkwort.core.market.demand import coverage, likely_volume
 from milkwort.core.market.standing import Stand, clicks_to_first_sale, clicks_to_stop, come_in
@@ -19,6 +20,7 @@ from milkwort.core.workings._sums import Line, Section, pace_lines
 
 __all__ = ["Line", "Section", "keyword_workings"]
 
+_MANY_WEEKS = 13
 _OF_THE_BRIEF = frozenset({"area_share", "min_bid", "bid_step", "platform_raise"})
 """Defaults that the brief itself asks for."""
 
@@ -297,11 +299,17 @@ def _evidence_section(result: PlanResult, row: int) -> Section:
             months = count / clicks
             slow = months > assumed["never_months"]
             lines.append(
-                Line("… in", text="never at this pace")
-                if slow
-                else Line("… in", months, "months", "clicks ÷ clicks a month")
+                Line("… in", text="never at this pace") if slow else _time(months, assumed)
             )
     return Section("Before you can judge it", lines)
+
+
+def _time(months: float, assumed: Assumed) -> Line:
+    """Return a time that people can picture: weeks, or months where it is many of them."""
+    weeks = months * assumed["month_days"] / 7
+    if weeks < _MANY_WEEKS:
+        return Line("… in", weeks, "weeks", "clicks ÷ clicks a week")
+    return Line("… in", months, "months", "clicks ÷ clicks a month")
 
 
 def _come_in_section(result: PlanResult, row: int) -> Section:

@@ -45,6 +45,7 @@ export function Purse() {
             {tried && "if kept: "}
             <b>{money(purse.spend)}</b> of {money(purse.purse)} {currency} a month
             <S.Wide>, {money(purse.per_day)} a day</S.Wide>
+            {!tried && !late && ranges && <S.Wide>{probably(ranges, purse.purse)}</S.Wide>}
           </S.Figure>
           <S.Figure onPress={() => ask({ kind: "figure", name: "next_unit" })}>
             {purse.next_unit > 0
@@ -96,6 +97,12 @@ export function Purse() {
       })}
     </S.Band>
   );
+}
+
+/** A budget is not a spend: what of the purse will go in the middle of the draws. */
+function probably(ranges: Ranges, purse: number): string {
+  const middle = ranges.figures.spend?.middle;
+  return middle == null || purse <= 0 ? "" : `; probably ${number(middle)} will go`;
 }
 
 function between(ranges: Ranges | undefined, figure: Shown): string {

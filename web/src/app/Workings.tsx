@@ -84,6 +84,12 @@ function fetchWorkings(plan: number, asked: Asked): Promise<Answer> {
         body: { ids: asked.ids },
       }),
     );
+  if (asked.kind === "month")
+    return taken(
+      client.GET("/api/plans/{plan_id}/year/months/{month}/workings", {
+        params: { path: { plan_id: plan, month: asked.month } },
+      }),
+    );
   return taken(
     client.GET("/api/plans/{plan_id}/keywords/{keyword_id}/workings", {
       params: { path: { plan_id: plan, keyword_id: asked.id } },
@@ -193,7 +199,8 @@ function said(line: Line): string {
   if (line.unit === "money") return money(line.value);
   if (line.unit === "share") return percent(line.value, Math.abs(line.value) < 0.1 ? 2 : 1);
   if (line.unit === "factor" || line.unit === "log units") return number(line.value, 2);
-  if (line.unit === "months") return `${number(line.value, 1)} months`;
+  if (line.unit === "months" || line.unit === "weeks")
+    return `${number(line.value, 1)} ${line.unit}`;
   if (Number.isInteger(line.value)) return number(line.value);
   return Math.abs(line.value) < 0.1 && line.value !== 0
     ? String(Number(line.value.toPrecision(3)))

@@ -5,7 +5,9 @@ import type { FigureName } from "../data/client";
 export type Asked =
   | { kind: "keyword"; id: number }
   | { kind: "selection"; ids: number[] }
-  | { kind: "figure"; name: FigureName };
+  | { kind: "figure"; name: FigureName }
+  /** A month of the year ahead, 0 for the first. */
+  | { kind: "month"; month: number };
 
 type Asking = {
   setActive: (id: number | null) => void;

@@ -346,3 +346,19 @@ export const Moves = styled.section`
     color: ${ink.ink2};
   }
 `;
+
+/** A picture over the whole width: the way to its table stands in the line above it. */
+export const Pictured = styled.div`
+  position: relative;
+  flex: none;
+  > section > :first-child {
+    position: absolute;
+    right: 20px;
+    top: -26px;
+  }
+  [role="region"] {
+    padding: 0 20px;
+    max-height: 218px;
+    border-top: 1px solid ${ink.rule};
+  }
+`;

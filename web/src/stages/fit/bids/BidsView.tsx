@@ -4,9 +4,10 @@ import { usePlan } from "../../../data/plan";
 import { usePlanQuery } from "../../../data/usePlanQuery";
 import { Blank } from "../../../parts/Blank";
 import { Choice } from "../../../parts/Choice";
+import { Pictured } from "../../../parts/Pictured";
 import { Quiet } from "../../../parts/Screen";
 import { Views } from "../../../parts/Views";
-import { money, number, parsed, parsedPer, percent } from "../../../parts/format";
+import { currencyWord, money, number, parsed, parsedPer, percent } from "../../../parts/format";
 import { Bids } from "./Bids";
 import { Cap } from "./Cap";
 import { Curve } from "./Curve";
@@ -139,7 +140,24 @@ export function BidsView() {
           under it <Choice label="Rows" inline value={by} options={sheets} onChange={setBy} />
         </S.By>
       </S.Switch>
-      {panel === "ladder" && view.data && <LadderOfPounds view={view.data} />}
+      {panel === "ladder" && view.data && (
+        <S.Pictured>
+          <Pictured
+            label={`Ladder of ${currencyWord(values.currency)}s`}
+            items={view.data.blocks}
+            columns={{
+              group: (block) => view.data.groups[block.group],
+              keywords: (block) => block.keywords.join(", "),
+              steps: (block) => block.steps,
+              "spend so far": (block) => block.start,
+              "spend more": (block) => block.spend,
+              [`${view.data.goal} each`]: (block) => block.return,
+            }}
+          >
+            <LadderOfPounds view={view.data} />
+          </Pictured>
+        </S.Pictured>
+      )}
       {panel === "ladder" && !view.data && <Quiet>Laying out the ladder …</Quiet>}
       {panel === "curve" && <Curve />}
       {panel === "ways" && <Ways />}

@@ -101,6 +101,7 @@ export function SideBySide({ family, sides, revisions }: Props) {
       <caption>
         {odds.progress ?? (
           <>
+            <Others family={family} first={first} odds={odds.found} />
             Small: 8 months in 10 lie between. All are drawn {number(odds.found?.draws)} times with
             the same luck, so what differs is never chance.
           </>
@@ -188,6 +189,20 @@ function Beats({ odds, first, second }: BeatsProps) {
       </small>
     </>
   );
+}
+
+type OthersProps = { family: Version[]; first: Side; odds: Odds | null };
+
+/** The same for every two that stand beside the open one. */
+function Others({ family, first, odds }: OthersProps) {
+  const name = (plan: number) => nameOf(family.find((one) => one.id === plan)!);
+  const pairs = odds?.pairs.filter((pair) => pair.first !== first.plan_id) ?? [];
+  return pairs.map((pair) => (
+    <p key={`${pair.first} ${pair.second}`}>
+      {name(pair.second)} brings more customers than {name(pair.first)} in {percent(pair.more, 0)}{" "}
+      of months, as many in {percent(pair.same, 0)}, fewer in {percent(pair.fewer, 0)}.
+    </p>
+  ));
 }
 
 function between(range: Schemas["RangeValues"], digits: number): string {

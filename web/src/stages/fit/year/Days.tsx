@@ -45,6 +45,17 @@ export function Days({ month, name, onClose }: Props) {
       <S.Two>
         <div>
           <Week view={view} currency={currency} />
+          <ItemsAway
+            label="Money by weekday and hour"
+            items={weekNames.map((day, at) => ({ day, at }))}
+            columns={Object.fromEntries([
+              ["weekday", ({ day }: Weekday) => day],
+              ...[...Array(24).keys()].map((hour) => [
+                `${hour}:00`,
+                ({ at }: Weekday) => view.week[at]![hour]!,
+              ]),
+            ])}
+          />
           <p>
             A day spends {money(Math.min(...view.spend))} to {money(Math.max(...view.spend))}:{" "}
             {dates
@@ -81,6 +92,8 @@ export function Days({ month, name, onClose }: Props) {
     </S.Month>
   );
 }
+
+type Weekday = { day: string; at: number };
 
 type WeekProps = { view: MonthView; currency: string };
 

@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { useAsking } from "../../../app/asked";
 import { client, taken, type Schemas } from "../../../data/client";
 import { usePlan } from "../../../data/plan";
 import { usePlanChange } from "../../../data/usePlanChange";
@@ -32,6 +33,7 @@ const kinds: { id: YearView["kind"]; name: string; about: string }[] = [
 export function Year() {
   const { id, summary, changeBrief } = usePlan();
   const send = usePlanChange();
+  const { ask } = useAsking();
   const [open, setOpen] = useState<number | null>(null);
   const [keepSum, setKeepSum] = useState<"yes" | "no">("yes");
   const view = usePlanQuery("/year").data;
@@ -162,7 +164,10 @@ export function Year() {
           view={view}
           ranges={drawn}
           open={open}
-          onOpen={(month) => setOpen(month === open ? null : month)}
+          onOpen={(month) => {
+            setOpen(month === open ? null : month);
+            if (month !== open) ask({ kind: "month", month }, false);
+          }}
           onPut={put}
         />
       </Pictured>
