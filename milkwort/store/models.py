@@ -32,6 +32,7 @@ __all__ = [
     "Client",
     "FileShape",
     "HandOver",
+    "HandOverFile",
     "Journal",
     "Keyword",
     "Negative",
@@ -461,15 +462,36 @@ class Journal(Base):
 
 
 class HandOver(Base):
-    """A frozen copy of what was sent."""
+    """What was sent: its files, and the plan and its forecast as they stood."""
 
     __tablename__ = "hand_over"
 
     plan_id: Mapped[int] = mapped_column(ForeignKey("plan.id"), index=True)
-    kind: Mapped[str]
-    filename: Mapped[str]
     at: Mapped[str]
     revision: Mapped[int]
+    label: Mapped[str] = mapped_column(server_default="")
+    """Of the version it was sent from."""
+    status: Mapped[str] = mapped_column(server_default="written")
+    """Written, running or paused."""
+    note: Mapped[str] = mapped_column(server_default="")
+    points: Mapped[list[Any] | None]
+    """What was still open when it was sent, in sentences."""
+    sheets: Mapped[bytes | None] = mapped_column(LargeBinary)
+    """Its rows by sheet, packed JSON; none for one of before sheets were kept."""
+    state: Mapped[bytes | None] = mapped_column(LargeBinary)
+    """The plan's file, packed."""
+    forecast: Mapped[bytes | None] = mapped_column(LargeBinary)
+    """What each keyword was expected to do, packed JSON by column."""
+
+
+class HandOverFile(Base):
+    """A file of a hand-over, byte for byte as it was sent."""
+
+    __tablename__ = "hand_over_file"
+
+    hand_over_id: Mapped[int] = mapped_column(ForeignKey("hand_over.id"), index=True)
+    kind: Mapped[str]
+    filename: Mapped[str]
     rows: Mapped[int]
     sha256: Mapped[str]
     content: Mapped[bytes] = mapped_column(LargeBinary)

@@ -15,8 +15,21 @@ from milkwort.core.market.readings import Figures, mean_of
 from milkwort.store import models
 from milkwort.store.journal import Change, now
 
-__all__ = ["MEAN", "NEWEST", "OF", "PARTS", "Part", "StoredReading", "apply_rule",
-           "figures_of", "readings_of", "set_rule", "use_mean", "use_reading"]  # fmt: skip
+__all__ = [
+    "MEAN",
+    "NEWEST",
+    "OF",
+    "PARTS",
+    "Part",
+    "StoredReading",
+    "apply_rule",
+    "dates_of_readings",
+    "figures_of",
+    "readings_of",
+    "set_rule",
+    "use_mean",
+    "use_reading",
+]  # fmt: skip
 
 Part = Literal["in_use", "prices_in_use"]
 PARTS: tuple[Part, ...] = ("in_use", "prices_in_use")
@@ -227,3 +240,10 @@ def _mean(
         "competition": sum(shares) / len(shares) if shares else None,
         "read_at": now(), "origin": _MEAN_ORIGIN, "origin_row": None,
     }  # fmt: skip
+
+
+def dates_of_readings(session: Session, plan_id: int) -> dict[int, str]:
+    """Return when the reading in use of each keyword was read, by the keyword's id."""
+    r = models.Reading
+    rows = session.execute(select(r.keyword_id, r.read_at).where(r.plan_id == plan_id, r.in_use))
+    return {row.keyword_id: row.read_at for row in rows}

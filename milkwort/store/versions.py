@@ -12,7 +12,9 @@ from milkwort.store import models
 from milkwort.store.journal import Change
 from milkwort.store.plan_state import read_plan_state, write_plan_state
 
-__all__ = ["Version", "add_version", "choose_version", "family_of", "name_version"]
+__all__ = [
+    "Version", "add_version", "as_version", "choose_version", "family_of", "name_version",
+]  # fmt: skip
 
 _LONGEST_LABEL = 120
 _LONGEST_REASON = 4000
@@ -101,6 +103,19 @@ def add_version(session: Session, plan_id: int, label: str = "", reason: str = "
     state = read_plan_state(session, plan_id)
     state = replace(state, plan={**state.plan, **said})
     return write_plan_state(session, state, client_id=client_id, version_of=root)
+
+
+def as_version(session: Session, made: int, of: int, label: str, reason: str) -> None:
+    """Make a plan a version of another; its name gets a number where it is taken."""
+    family = family_of(session, of)
+    taken = {one.label.casefold() for one in family}
+    free, number = label, 2
+    while free.casefold() in taken:
+        free, number = f"{label}, {number}", number + 1
+    plan = session.get(models.Plan, made)
+    assert plan is not None
+    plan.version_of, plan.label, plan.reason = _root_of(session, of), free, reason
+    session.flush()
 
 
 def name_version(change: Change, label: str | None, reason: str | None) -> None:

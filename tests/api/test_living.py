@@ -62,7 +62,7 @@ def test_a_server_that_is_told_to_stop_stops_though_windows_listen(tmp_path):
     made = httpx.post(f"{url}/api/plans", json={"name": "P"}).json()
     with httpx.stream("GET", f"{url}/api/plans/{made['id']}/events", timeout=10) as stream:
         lines = stream.iter_lines()
-        assert next(lines) == ": listening"
+        assert next(lines) == 'data: {"stands":1}'
         start = time.monotonic()
         process.terminate()
         assert list(lines)[-1:] in ([""], [])
@@ -116,9 +116,9 @@ def test_every_window_of_a_plan_is_told_and_no_other():
     async def scene():
         events = Events()
         events.bind()
-        mine, also_mine, other = events.listen(1), events.listen(1), events.listen(2)
+        mine, also_mine, other = (events.listen(plan, lambda: {"stands": 6}) for plan in (1, 1, 2))
         for stream in (mine, also_mine, other):
-            assert await anext(stream) == b": listening\n\n"
+            assert await anext(stream) == b'data: {"stands":6}\n\n'
         events.tell(1, {"revision": 7})
         await asyncio.sleep(0)
         told = [json.loads((await anext(s)).removeprefix(b"data: ")) for s in (mine, also_mine)]

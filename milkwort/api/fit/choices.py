@@ -166,7 +166,7 @@ def curves(plan_id: int, work: Work, goal: Goal | None = None, others: Others = 
 def least(
     plan_id: int,
     work: Work,
-    wanted: Annotated[float, Query(ge=0, le=1e12)],
+    wanted: Annotated[float, Query(ge=0, le=1e12)] = 1.0,
     goal: Goal | Literal["clicks_each"] | None = None,
 ) -> Response:
     """Return the least money that brings a goal, or so many clicks to each kept keyword."""

@@ -4,37 +4,60 @@ from __future__ import annotations
 
 from typing import Literal
 
-from pydantic import BaseModel
+from pydantic import BaseModel, Field
 
 from milkwort.api.plan.schemas import Taken
 from milkwort.api.plan.summary_schemas import Summary
+from milkwort.core.handover.changed_rows import Turn
+from milkwort.store.hand_overs import Status
 
 __all__ = [
-    "CheckItem",
-    "HandOverItem",
-    "HandOverMade",
-    "HandOverRequest",
-    "HandOverView",
-    "UploadLine",
-]
+    "ChangesView", "CheckItem", "HandOverItem", "HandOverMade", "HandOverRequest", "HandOverState",
+    "HandOverView", "MendRequest", "SentView", "SheetName", "SheetView", "UploadLine",
+]  # fmt: skip
+
+SheetName = Literal["keywords", "campaigns", "groups", "negatives", "ads", "spots"]
+Cell = str | float | bool | None
 
 
 class HandOverRequest(Taken):
-    """Which file to make."""
+    """Which files to send: the plan's own file, or sheets, whole or only what changed."""
 
     kind: Literal["csv", "xlsx", "json"]
+    sheets: list[SheetName] = Field(default=["keywords"], min_length=1, max_length=6)
+    only: Literal["all", "changed"] = "all"
+    note: str = Field(default="", max_length=4000)
 
 
-class HandOverItem(BaseModel):
-    """A frozen copy of what was sent."""
+class HandOverFileItem(BaseModel):
+    """One file of a hand-over."""
 
     id: int
     kind: str
     filename: str
-    at: str
-    revision: int
     rows: int
     sha256: str
+
+
+class HandOverItem(BaseModel):
+    """What was sent at one time."""
+
+    id: int
+    at: str
+    revision: int
+    label: str
+    status: Status
+    note: str
+    points: list[str]
+    files: list[HandOverFileItem]
+    comparable: bool = Field(description="whether the plan was kept with it")
+
+
+class HandOverState(Taken):
+    """What became of a hand-over; what is left out stays."""
+
+    status: Status | None = None
+    note: str | None = Field(default=None, max_length=4000)
 
 
 class UploadLine(BaseModel):
@@ -49,10 +72,22 @@ class UploadLine(BaseModel):
 
 
 class CheckItem(BaseModel):
-    """One thing to look at before launch."""
+    """One thing to look at before the plan leaves."""
 
+    code: str
     text: str
     stage: str
+    must: bool
+    names: list[str]
+    mend: str = Field(description="what one key does about it; empty where only a person can")
+
+
+class SheetView(BaseModel):
+    """One sheet by column, as it would leave."""
+
+    name: SheetName
+    heads: list[str]
+    columns: list[list[Cell]]
 
 
 class HandOverView(BaseModel):
@@ -60,8 +95,49 @@ class HandOverView(BaseModel):
 
     revision: int
     rows: list[UploadLine]
+    counts: dict[SheetName, int]
+    changed: dict[SheetName, int] | None = Field(description="rows; null where nothing was sent")
     checks: list[CheckItem]
     sent: list[HandOverItem]
+
+
+class ChangedLine(BaseModel):
+    """One row that is not as it was sent; `was` holds the cells that were different."""
+
+    sheet: SheetName
+    turn: Turn
+    ref: str
+    row: dict[str, Cell]
+    was: dict[str, Cell]
+
+
+class SentFigures(BaseModel):
+    """What was promised then and what is now, a month."""
+
+    then: dict[str, float | None]
+    now: dict[str, float | None]
+
+
+class ChangesView(BaseModel):
+    """What is not as it was sent."""
+
+    revision: int
+    since: str | None
+    changes: list[ChangedLine]
+    more: int = Field(description="changes that are not sent here")
+    figures: SentFigures | None
+
+
+class MendRequest(Taken):
+    """The check whose mend is made."""
+
+    code: str = Field(max_length=80)
+
+
+class SentView(BaseModel):
+    """A plan that a hand-over became again."""
+
+    id: int
 
 
 class HandOverMade(BaseModel):

@@ -1866,13 +1866,113 @@ export interface paths {
         put?: never;
         /**
          * Make
-         * @description Make a file and keep a frozen copy of it.
+         * @description Send the plan: make its files, and keep them with the plan as it stands.
          */
         post: operations["make_api_plans__plan_id__hand_over_post"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/hand-over/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Changes
+         * @description Return what is not as it was sent last, or in one hand-over.
+         */
+        get: operations["changes_api_plans__plan_id__hand_over_changes_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/hand-over/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Look
+         * @description Make a file to look at: nothing is sent by it, and nothing is kept.
+         */
+        get: operations["look_api_plans__plan_id__hand_over_look_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/hand-over/mend": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Mend
+         * @description Make the mend of one check.
+         */
+        post: operations["mend_api_plans__plan_id__hand_over_mend_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/hand-over/sheets/{sheet}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * One Sheet
+         * @description Return one sheet by column, as it would leave.
+         */
+        get: operations["one_sheet_api_plans__plan_id__hand_over_sheets__sheet__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/hand-over/{hand_over_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /**
+         * Tell
+         * @description Say that a hand-over runs or is paused, or write a note to it.
+         */
+        patch: operations["tell_api_plans__plan_id__hand_over__hand_over_id__patch"];
         trace?: never;
     };
     "/api/plans/{plan_id}/hand-over/{hand_over_id}/file": {
@@ -1884,11 +1984,51 @@ export interface paths {
         };
         /**
          * Download
-         * @description Return the very bytes of a hand-over.
+         * @description Return the very bytes of a hand-over's first file.
          */
         get: operations["download_api_plans__plan_id__hand_over__hand_over_id__file_get"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/hand-over/{hand_over_id}/files/{file_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Download One
+         * @description Return the very bytes of one file of a hand-over.
+         */
+        get: operations["download_one_api_plans__plan_id__hand_over__hand_over_id__files__file_id__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/hand-over/{hand_over_id}/version": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Back
+         * @description Make a version of the plan as it stood when it was sent.
+         */
+        post: operations["back_api_plans__plan_id__hand_over__hand_over_id__version_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3583,6 +3723,12 @@ export interface components {
              */
             close_low?: number | null;
             /**
+             * Counted By
+             * @description how customers are counted
+             * @default
+             */
+            counted_by?: string;
+            /**
              * Currency
              * @description the currency
              * @default GBP
@@ -3738,6 +3884,12 @@ export interface components {
             /** @description when ads are shown */
             showing?: components["schemas"]["ShowingValues"] | null;
             /**
+             * Stale Days
+             * @description the age of stale readings, days
+             * @default 180
+             */
+            stale_days?: number;
+            /**
              * Start Date
              * Format: date
              * @default 2027-01-01
@@ -3749,6 +3901,18 @@ export interface components {
              * @default 0
              */
             tax_share?: number;
+            /**
+             * Tell Weekend
+             * @description whether a start before a week-end is told
+             * @default false
+             */
+            tell_weekend?: boolean;
+            /**
+             * Visit Tag
+             * @description the tag of pages
+             * @default
+             */
+            visit_tag?: string;
             /**
              * Volume Basis
              * @description what volumes count
@@ -3811,6 +3975,11 @@ export interface components {
              * @description the close rate, share from 0 to 1
              */
             close_low: number | null;
+            /**
+             * Counted By
+             * @description how customers are counted
+             */
+            counted_by: string;
             /**
              * Currency
              * @description the currency
@@ -3943,6 +4112,11 @@ export interface components {
             /** @description when ads are shown */
             showing: components["schemas"]["ShowingValues"] | null;
             /**
+             * Stale Days
+             * @description the age of stale readings, days
+             */
+            stale_days: number;
+            /**
              * Start Date
              * Format: date
              * @description the first day
@@ -3953,6 +4127,16 @@ export interface components {
              * @description the tax, share of what is spent
              */
             tax_share: number;
+            /**
+             * Tell Weekend
+             * @description whether a start before a week-end is told
+             */
+            tell_weekend: boolean;
+            /**
+             * Visit Tag
+             * @description the tag of pages
+             */
+            visit_tag: string;
             /**
              * Volume Basis
              * @description what volumes count
@@ -4239,10 +4423,65 @@ export interface components {
             was: number;
         };
         /**
+         * ChangedLine
+         * @description One row that is not as it was sent; `was` holds the cells that were different.
+         */
+        ChangedLine: {
+            /** Ref */
+            ref: string;
+            /** Row */
+            row: {
+                [key: string]: string | number | boolean | null;
+            };
+            /**
+             * Sheet
+             * @enum {string}
+             */
+            sheet: "keywords" | "campaigns" | "groups" | "negatives" | "ads" | "spots";
+            /**
+             * Turn
+             * @enum {string}
+             */
+            turn: "new" | "changed" | "paused" | "resumed" | "removed";
+            /** Was */
+            was: {
+                [key: string]: string | number | boolean | null;
+            };
+        };
+        /**
+         * ChangesView
+         * @description What is not as it was sent.
+         */
+        ChangesView: {
+            /** Changes */
+            changes: components["schemas"]["ChangedLine"][];
+            figures: components["schemas"]["SentFigures"] | null;
+            /**
+             * More
+             * @description changes that are not sent here
+             */
+            more: number;
+            /** Revision */
+            revision: number;
+            /** Since */
+            since: string | null;
+        };
+        /**
          * CheckItem
-         * @description One thing to look at before launch.
+         * @description One thing to look at before the plan leaves.
          */
         CheckItem: {
+            /** Code */
+            code: string;
+            /**
+             * Mend
+             * @description what one key does about it; empty where only a person can
+             */
+            mend: string;
+            /** Must */
+            must: boolean;
+            /** Names */
+            names: string[];
             /** Stage */
             stage: string;
             /** Text */
@@ -4829,24 +5068,50 @@ export interface components {
             ids: number[];
         };
         /**
-         * HandOverItem
-         * @description A frozen copy of what was sent.
+         * HandOverFileItem
+         * @description One file of a hand-over.
          */
-        HandOverItem: {
-            /** At */
-            at: string;
+        HandOverFileItem: {
             /** Filename */
             filename: string;
             /** Id */
             id: number;
             /** Kind */
             kind: string;
-            /** Revision */
-            revision: number;
             /** Rows */
             rows: number;
             /** Sha256 */
             sha256: string;
+        };
+        /**
+         * HandOverItem
+         * @description What was sent at one time.
+         */
+        HandOverItem: {
+            /** At */
+            at: string;
+            /**
+             * Comparable
+             * @description whether the plan was kept with it
+             */
+            comparable: boolean;
+            /** Files */
+            files: components["schemas"]["HandOverFileItem"][];
+            /** Id */
+            id: number;
+            /** Label */
+            label: string;
+            /** Note */
+            note: string;
+            /** Points */
+            points: string[];
+            /** Revision */
+            revision: number;
+            /**
+             * Status
+             * @enum {string}
+             */
+            status: "written" | "running" | "paused";
         };
         /**
          * HandOverMade
@@ -4858,7 +5123,7 @@ export interface components {
         };
         /**
          * HandOverRequest
-         * @description Which file to make.
+         * @description Which files to send: the plan's own file, or sheets, whole or only what changed.
          */
         HandOverRequest: {
             /**
@@ -4866,14 +5131,53 @@ export interface components {
              * @enum {string}
              */
             kind: "csv" | "xlsx" | "json";
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /**
+             * Only
+             * @default all
+             * @enum {string}
+             */
+            only?: "all" | "changed";
+            /**
+             * Sheets
+             * @default [
+             *       "keywords"
+             *     ]
+             */
+            sheets?: ("keywords" | "campaigns" | "groups" | "negatives" | "ads" | "spots")[];
+        };
+        /**
+         * HandOverState
+         * @description What became of a hand-over; what is left out stays.
+         */
+        HandOverState: {
+            /** Note */
+            note?: string | null;
+            /** Status */
+            status?: ("written" | "running" | "paused") | null;
         };
         /**
          * HandOverView
          * @description The upload sheet as it stands, what to look at, and what went before.
          */
         HandOverView: {
+            /**
+             * Changed
+             * @description rows; null where nothing was sent
+             */
+            changed: {
+                [key: string]: number;
+            } | null;
             /** Checks */
             checks: components["schemas"]["CheckItem"][];
+            /** Counts */
+            counts: {
+                [key: string]: number;
+            };
             /** Revision */
             revision: number;
             /** Rows */
@@ -5179,6 +5483,14 @@ export interface components {
             share: number;
             /** Word */
             word: string;
+        };
+        /**
+         * MendRequest
+         * @description The check whose mend is made.
+         */
+        MendRequest: {
+            /** Code */
+            code: string;
         };
         /**
          * Misfit
@@ -6834,6 +7146,20 @@ export interface components {
             ids: number[];
         };
         /**
+         * SentFigures
+         * @description What was promised then and what is now, a month.
+         */
+        SentFigures: {
+            /** Now */
+            now: {
+                [key: string]: number | null;
+            };
+            /** Then */
+            then: {
+                [key: string]: number | null;
+            };
+        };
+        /**
          * SheetBlock
          * @description All keywords of a plan.
          */
@@ -6844,6 +7170,21 @@ export interface components {
             /** Groups */
             groups: components["schemas"]["GroupItem"][];
             texts: components["schemas"]["Texts"];
+        };
+        /**
+         * SheetView
+         * @description One sheet by column, as it would leave.
+         */
+        SheetView: {
+            /** Columns */
+            columns: (string | number | boolean | null)[][];
+            /** Heads */
+            heads: string[];
+            /**
+             * Name
+             * @enum {string}
+             */
+            name: "keywords" | "campaigns" | "groups" | "negatives" | "ads" | "spots";
         };
         /**
          * ShowingValues
@@ -13576,8 +13917,8 @@ export interface operations {
     };
     least_api_plans__plan_id__fit_least_get: {
         parameters: {
-            query: {
-                wanted: number;
+            query?: {
+                wanted?: number;
                 goal?: ("customers" | "profit" | "clicks" | "revenue") | "clicks_each" | null;
             };
             header?: never;
@@ -15336,6 +15677,361 @@ export interface operations {
             };
         };
     };
+    changes_api_plans__plan_id__hand_over_changes_get: {
+        parameters: {
+            query?: {
+                since?: number | null;
+            };
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangesView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    look_api_plans__plan_id__hand_over_look_get: {
+        parameters: {
+            query?: {
+                kind?: string;
+                sheet?: "keywords" | "campaigns" | "groups" | "negatives" | "ads" | "spots";
+                only?: string;
+            };
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                    "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
+                    "text/csv; charset=utf-8": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    mend_api_plans__plan_id__hand_over_mend_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MendRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    one_sheet_api_plans__plan_id__hand_over_sheets__sheet__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+                sheet: "keywords" | "campaigns" | "groups" | "negatives" | "ads" | "spots";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    tell_api_plans__plan_id__hand_over__hand_over_id__patch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+                hand_over_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HandOverState"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandOverItem"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
     download_api_plans__plan_id__hand_over__hand_over_id__file_get: {
         parameters: {
             query?: never;
@@ -15357,6 +16053,145 @@ export interface operations {
                     "application/json": string;
                     "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
                     "text/csv; charset=utf-8": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    download_one_api_plans__plan_id__hand_over__hand_over_id__files__file_id__get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+                hand_over_id: number;
+                file_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                    "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
+                    "text/csv; charset=utf-8": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    back_api_plans__plan_id__hand_over__hand_over_id__version_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+                hand_over_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanId"];
                 };
             };
             /** @description Bad Request */

@@ -42,13 +42,13 @@ export const Side = styled.aside`
   width: 300px;
   flex: none;
   overflow-y: auto;
-  border-left: 1px solid ${ink.rule};
+  border-right: 1px solid ${ink.rule};
   background: ${ink.paper2};
   padding: 16px 18px;
   ${whenStacked} {
     width: auto;
-    border-left: 0;
-    border-top: 1.5px solid ${ink.ink};
+    border-right: 0;
+    border-bottom: 1.5px solid ${ink.ink};
   }
   h2 {
     display: flex;
@@ -77,5 +77,85 @@ export const Side = styled.aside`
   }
   a {
     color: ${ink.petalDeep};
+  }
+`;
+
+/** What is sent, and how. */
+export const Line = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 6px 14px;
+  padding: 0 20px 10px;
+  a {
+    font-size: 12px;
+  }
+  > span {
+    margin-left: auto;
+    display: flex;
+    flex-wrap: wrap;
+    gap: 8px;
+  }
+`;
+
+export const Shelves = styled.div`
+  flex: 1;
+  min-height: 0;
+  overflow: auto;
+`;
+
+export const Shelf = styled.section`
+  padding: 4px 20px 16px;
+  overflow: auto;
+  ul {
+    list-style: none;
+    margin: 0;
+    padding: 0;
+  }
+  li {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: baseline;
+    gap: 2px 14px;
+    padding: 8px 4px;
+    border-bottom: 1px solid ${ink.rule};
+    font-size: 12.5px;
+  }
+  li[data-open] {
+    background: ${ink.petalWash};
+  }
+  li > div,
+  li > small {
+    flex-basis: 100%;
+    display: flex;
+    flex-wrap: wrap;
+    gap: 2px 14px;
+    font-size: 12px;
+    color: ${ink.ink2};
+  }
+`;
+
+export const Rows = styled.table`
+  border-collapse: collapse;
+  font-size: 12.5px;
+  th {
+    text-align: left;
+    font-weight: 500;
+  }
+  th,
+  td {
+    padding: 2px 18px 2px 0;
+    border-bottom: 1px solid ${ink.rule};
+    vertical-align: baseline;
+  }
+  td span {
+    margin-right: 14px;
+    white-space: nowrap;
+  }
+  s {
+    color: ${ink.ink2};
+  }
+  tr[data-turn="removed"] td:nth-child(3) {
+    text-decoration: line-through;
   }
 `;

@@ -1,175 +1,159 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { useMemo, useState } from "react";
-import { Link } from "react-router";
+import { useState } from "react";
+import { useViewKeys } from "../../app/useViewKeys";
 import { client, taken, type Schemas } from "../../data/client";
 import { usePlan } from "../../data/plan";
 import { usePlanQuery } from "../../data/usePlanQuery";
 import { useSaying } from "../../data/saying";
 import { Button, MainButton } from "../../parts/Button";
-import { ItemsAway } from "../../parts/TakeAway";
-import type { Column } from "../../parts/column";
-import { Grid } from "../../parts/Grid";
-import { leaf } from "../../parts/shownList";
+import { Choice } from "../../parts/Choice";
 import { Small } from "../../parts/Screen";
-import { money, number, plural } from "../../parts/format";
+import { Views } from "../../parts/Views";
+import { number, plural } from "../../parts/format";
+import { Changes } from "./Changes";
+import { Checks } from "./Checks";
+import { ClientSheet } from "./ClientSheet";
 import * as S from "./HandOver.styles";
+import { Sent } from "./Sent";
+import { OtherSheet } from "./OtherSheet";
+import { UploadGrid } from "./UploadGrid";
 
-type View = Schemas["HandOverView"];
-type Item = Schemas["HandOverItem"];
 type Kind = Schemas["HandOverRequest"]["kind"];
+type Sheet = NonNullable<Schemas["HandOverRequest"]["sheets"]>[number];
+type View = "client" | "upload" | "sent";
 
-/** The upload sheet as it will be sent, what to look at first, and copies of what was sent. */
+const order: readonly View[] = ["client", "upload", "sent"];
+const sheets: readonly Sheet[] = ["keywords", "campaigns", "groups", "negatives", "ads", "spots"];
+
+/** What leaves, what to look at first, and what was sent. */
 export function HandOver() {
   const { id, summary, setSummary } = usePlan();
   const { say, complain } = useSaying();
   const queries = useQueryClient();
-  const [active, setActive] = useState<number | null>(null);
-  const [selected, setSelected] = useState<ReadonlySet<number>>(new Set());
-  const path = { params: { path: { plan_id: id } } };
-  const view = usePlanQuery("/hand-over");
-  const rows = useMemo(() => view.data?.rows ?? [], [view.data]);
-  const columns = useMemo(
-    () => uploadColumns(rows, summary.brief.values.currency),
-    [rows, summary],
-  );
+  const [view, setView] = useState<View>("upload");
+  const [sheet, setSheet] = useState<Sheet>("keywords");
+  const [only, setOnly] = useState<"all" | "changed">("all");
+  const [since, setSince] = useState<number | null>(null);
+  const found = usePlanQuery("/hand-over");
+  const rows = found.data?.rows ?? [];
+  const counts = found.data?.counts;
+  const changed = found.data?.changed;
+  useViewKeys(order.length, (at) => setView(order[at]!));
 
-  const make = async (kind: Kind) => {
+  const make = async (kind: Kind, all: readonly Sheet[] = [sheet]) => {
     try {
+      const body = { kind, sheets: [...all], only };
       const { made, summary: next } = await taken(
-        client.POST("/api/plans/{plan_id}/hand-over", { ...path, body: { kind } }),
+        client.POST("/api/plans/{plan_id}/hand-over", {
+          params: { path: { plan_id: id } },
+          body,
+        }),
       );
       setSummary(next);
       await queries.invalidateQueries({ queryKey: ["/hand-over", id] });
-      say(`kept a copy of ${made.filename}`);
-      const link = document.createElement("a");
-      link.href = fileOf(id, made);
-      link.download = made.filename;
-      link.click();
+      say(`sent and kept: ${made.files.map((file) => file.filename).join(", ")}`);
+      for (const file of made.files) {
+        const link = document.createElement("a");
+        link.href = `/api/plans/${id}/hand-over/${made.id}/files/${file.id}`;
+        link.download = file.filename;
+        link.click();
+      }
     } catch (error) {
       complain(error);
     }
   };
   const running = rows.filter((row) => row.bid !== null).length;
+  const filled = sheets.filter((one) => (counts?.[one] ?? 0) > 0);
+  const nothing = only === "all" ? rows.length === 0 : !changed;
 
   return (
     <S.Split>
+      <Checks checks={found.data?.checks} />
       <S.Sheet>
         <S.Head>
           <h1>Hand over</h1>
+          <Views
+            label="What is shown"
+            views={[
+              { id: "client", name: "The client’s sheet" },
+              { id: "upload", name: "Upload" },
+              { id: "sent", name: `What was sent ${number(found.data?.sent.length ?? 0)}` },
+            ]}
+            view={view}
+            onView={setView}
+          />
           <Small>
             {plural(running, "keyword")} run, {number(rows.length - running)} kept but not run
           </Small>
-          <span>
-            <MainButton isDisabled={rows.length === 0} onPress={() => void make("csv")}>
-              Upload sheet, CSV
-            </MainButton>
-            <Button isDisabled={rows.length === 0} onPress={() => void make("xlsx")}>
-              Upload sheet, XLSX
-            </Button>
-            <Button onPress={() => void make("json")}>Whole plan, JSON</Button>
-          </span>
         </S.Head>
-        <Grid
-          label="Upload sheet"
-          columns={columns}
-          rows={useMemo(() => rows.map((_, row) => row), [rows])}
-          idOf={(row) => row}
-          active={active}
-          onActive={setActive}
-          selected={selected}
-          onSelected={setSelected}
-          empty={
-            view.isPending
-              ? "Making the sheet …"
-              : "No keyword is kept yet, so there is nothing to upload."
-          }
-        />
-      </S.Sheet>
-      <S.Side>
-        <h2>
-          Before you send it
-          <ItemsAway
-            label="Before you send it"
-            items={view.data?.checks}
-            columns={{ check: (c) => c.text, stage: (c) => c.stage }}
-          />
-        </h2>
-        {view.data?.checks.length === 0 && <p>Nothing stands out.</p>}
-        <ul>
-          {view.data?.checks.map((check) => (
-            <li key={check.text}>
-              {check.text} <Link to={`/plan/${id}/${check.stage}`}>look</Link>
-            </li>
-          ))}
-        </ul>
-        <h2>
-          What was sent
-          <ItemsAway
-            label="What was sent"
-            items={view.data?.sent}
-            columns={{
-              file: (item) => item.filename,
-              at: (item) => item.at,
-              rows: (item) => item.rows,
-              revision: (item) => item.revision,
-              "SHA-256": (item) => item.sha256,
-            }}
-          />
-        </h2>
-        {view.data?.sent.length === 0 && <p>Nothing yet. Each file is kept here as it was.</p>}
-        <ul>
-          {view.data?.sent.map((item) => (
-            <li key={item.id}>
-              <a href={fileOf(id, item)} download={item.filename}>
-                {item.filename}
+        {view === "client" && <ClientSheet />}
+        {view === "upload" && (
+          <>
+            <S.Line>
+              <Choice
+                label="Sheet"
+                inline
+                value={sheet}
+                options={sheets.map((one) => ({
+                  id: one,
+                  name: `${one} ${number(counts?.[one] ?? 0)}`,
+                }))}
+                onChange={setSheet}
+              />
+              <Choice
+                label="Which rows"
+                inline
+                value={only}
+                options={[
+                  { id: "all", name: "whole" },
+                  {
+                    id: "changed",
+                    name: changed
+                      ? `only what changed (${number(Object.values(changed).reduce((a, b) => a + b, 0))})`
+                      : "only what changed",
+                  },
+                ]}
+                onChange={setOnly}
+              />
+              <a
+                href={`/api/plans/${id}/hand-over/look?kind=csv&sheet=${sheet}&only=${only}`}
+                download
+              >
+                look at the file
               </a>
-              <small>
-                {new Date(item.at).toLocaleString()} · {plural(item.rows, "row")} · revision{" "}
-                {number(item.revision)}
-              </small>
-              <small title={item.sha256}>SHA-256 {item.sha256.slice(0, 12)}…</small>
-            </li>
-          ))}
-        </ul>
-      </S.Side>
+              <span>
+                <MainButton isDisabled={nothing} onPress={() => void make("csv")}>
+                  Send CSV
+                </MainButton>
+                <Button isDisabled={nothing} onPress={() => void make("csv", filled)}>
+                  Send all sheets, CSV
+                </Button>
+                <Button isDisabled={nothing} onPress={() => void make("xlsx", filled)}>
+                  Send all sheets, XLSX
+                </Button>
+                <Button onPress={() => void make("json")}>Send the plan, JSON</Button>
+              </span>
+            </S.Line>
+            {only === "changed" ? (
+              <Changes since={null} />
+            ) : sheet === "keywords" ? (
+              <UploadGrid
+                rows={rows}
+                currency={summary.brief.values.currency}
+                pending={found.isPending}
+              />
+            ) : (
+              <OtherSheet sheet={sheet} />
+            )}
+          </>
+        )}
+        {view === "sent" && found.data && (
+          <S.Shelves>
+            <Sent sent={found.data.sent} since={since} onSince={setSince} />
+            {since !== null && <Changes since={since} />}
+          </S.Shelves>
+        )}
+      </S.Sheet>
     </S.Split>
   );
-}
-
-const fileOf = (plan: number, item: Item) => `/api/plans/${plan}/hand-over/${item.id}/file`;
-
-function uploadColumns(rows: View["rows"], currency: string): Column[] {
-  const text = (
-    name: "campaign" | "group" | "keyword" | "match",
-    head: string,
-    width: string,
-  ): Column => ({
-    id: name,
-    head,
-    label: head,
-    width,
-    leaves: leaf(head, (row) => rows[row]?.[name]),
-    cell: (row) => <span title={rows[row]?.[name]}>{rows[row]?.[name]}</span>,
-  });
-  return [
-    text("campaign", "Campaign", "minmax(130px, 0.8fr)"),
-    text("group", "Ad group", "130px"),
-    text("keyword", "Keyword", "minmax(180px, 1fr)"),
-    text("match", "Match", "72px"),
-    {
-      id: "bid",
-      head: `Bid, ${currency}`,
-      label: "bid",
-      width: "84px",
-      align: "end",
-      cell: (row) => (rows[row]?.bid == null ? "" : money(rows[row].bid)),
-    },
-    {
-      id: "run",
-      head: "Run",
-      label: "run",
-      width: "56px",
-      cell: (row) => (rows[row]?.bid == null ? "no" : "yes"),
-    },
-  ];
 }

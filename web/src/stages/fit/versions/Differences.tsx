@@ -5,7 +5,7 @@ import { usePlan } from "../../../data/plan";
 import { TextButton } from "../../../parts/Button";
 import { money, number } from "../../../parts/format";
 import * as S from "./Versions.styles";
-import { nameOf, type Version } from "./Versions";
+import { nameOf, type Version } from "./version";
 
 type Side = Schemas["VersionSide"];
 type Kind = Schemas["VersionSide"]["differences"]["kind"][number];

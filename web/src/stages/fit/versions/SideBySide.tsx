@@ -7,7 +7,7 @@ import { Blank } from "../../../parts/Blank";
 import { count, delta, money, number, percent } from "../../../parts/format";
 import { useDrawn } from "../../../parts/useDrawn";
 import * as S from "./Versions.styles";
-import { nameOf, useSwitching, type Version } from "./Versions";
+import { nameOf, useSwitching, type Version } from "./version";
 
 type Side = Schemas["VersionSide"];
 type Odds = Schemas["OddsView"];

@@ -1,8 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { useNavigate } from "react-router";
 import { useActions } from "../../../app/actions";
-import { client, taken, type Schemas } from "../../../data/client";
+import { client, taken } from "../../../data/client";
 import { usePlan } from "../../../data/plan";
 import { useSaying } from "../../../data/saying";
 import { usePlanQuery } from "../../../data/usePlanQuery";
@@ -10,8 +9,7 @@ import { MainButton, TextButton } from "../../../parts/Button";
 import { Differences } from "./Differences";
 import { SideBySide } from "./SideBySide";
 import * as S from "./Versions.styles";
-
-export type Version = Schemas["VersionItem"];
+import { nameOf, type Version } from "./version";
 
 type Props = { family: Version[] };
 
@@ -65,10 +63,6 @@ export function Versions({ family }: Props) {
   );
 }
 
-/** What a version is called; the one all others come from has no name until it is given one. */
-export const nameOf = (version: Version): string =>
-  version.label || (version.is_first ? "As first made" : "Unnamed");
-
 /** Makes a version of the plan and says so; the plan stays open. */
 function useMaking(): () => void {
   const { id } = usePlan();
@@ -85,10 +79,4 @@ function useMaking(): () => void {
       (error: unknown) => complain(error),
     );
   };
-}
-
-/** Opens another version in its place. */
-export function useSwitching(): (version: number) => void {
-  const navigate = useNavigate();
-  return (version) => void navigate(`/plan/${version}/fit?view=versions`);
 }

@@ -5,7 +5,7 @@ import { ink } from "../../../look/tokens";
 import { Blank } from "../../../parts/Blank";
 import { count, money, number, parsed } from "../../../parts/format";
 import { useWidth } from "../../../parts/useWidth";
-import type { YearRanges, YearView } from "./Year";
+import type { YearRanges, YearView } from "./view";
 import * as S from "./Year.styles";
 import { monthName, monthShort } from "./months";
 

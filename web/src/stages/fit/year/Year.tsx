@@ -15,9 +15,7 @@ import { Columns } from "./Columns";
 import { Days } from "./Days";
 import * as S from "./Year.styles";
 import { monthName } from "./months";
-
-export type YearView = Schemas["YearView"];
-export type YearRanges = Schemas["YearRanges"];
+import type { YearRanges, YearView } from "./view";
 
 const kinds: { id: YearView["kind"]; name: string; about: string }[] = [
   { id: "flat", name: "the same each month", about: "The monthly sum, every month." },

@@ -1,0 +1,80 @@
+import type { Schemas } from "../../data/client";
+import { usePlan } from "../../data/plan";
+import { usePlanQuery } from "../../data/usePlanQuery";
+import { ItemsAway } from "../../parts/TakeAway";
+import { count, delta, money, number } from "../../parts/format";
+import * as S from "./HandOver.styles";
+
+type Change = Schemas["ChangesView"]["changes"][number];
+type Cell = string | number | boolean | null;
+type Props = { since: number | null };
+
+const words = ["keyword", "negative", "spot", "headline 1", "ad group", "campaign"];
+
+/** The rows that are not as they were sent, with what they were. */
+export function Changes({ since }: Props) {
+  const { summary } = usePlan();
+  const query: Record<string, number> = since === null ? {} : { since };
+  const view = usePlanQuery("/hand-over/changes", { query }).data;
+  if (!view) return <S.Shelf>Setting now against what was sent …</S.Shelf>;
+  if (view.since === null)
+    return <S.Shelf>Nothing was sent yet, so every row would be new.</S.Shelf>;
+  const { figures } = view;
+  const named = (change: Change) => {
+    const name = words.find((word) => change.row[word]);
+    return name ? said(change.row[name]!) : change.ref;
+  };
+  return (
+    <S.Shelf tabIndex={0} role="region" aria-label="Changed rows">
+      <p>
+        Since {new Date(view.since).toLocaleString()}:{" "}
+        {view.changes.length === 0
+          ? "nothing changed."
+          : `${number(view.changes.length + view.more)} rows.`}{" "}
+        {figures &&
+          `Then ${count(figures.then.customers)} customers for ${money(figures.then.spend)} ${summary.brief.values.currency} were expected, now ${count(figures.now.customers)} for ${money(figures.now.spend)} (${delta((figures.now.customers ?? 0) - (figures.then.customers ?? 0), 2) || "no more"}).`}
+        <ItemsAway
+          label="Changed rows"
+          items={view.changes}
+          columns={{
+            change: (c) => c.turn,
+            sheet: (c) => c.sheet,
+            row: named,
+            was: (c) => cells(c.was),
+            now: (c) => cells(Object.fromEntries(Object.keys(c.was).map((k) => [k, c.row[k]!]))),
+            ref: (c) => c.ref,
+          }}
+        />
+      </p>
+      <S.Rows>
+        <tbody>
+          {view.changes.map((change) => (
+            <tr key={`${change.sheet} ${change.ref}`} data-turn={change.turn}>
+              <th scope="row">{change.turn}</th>
+              <td>{change.sheet}</td>
+              <td>{named(change)}</td>
+              <td>
+                {Object.entries(change.was).map(([name, was]) => (
+                  <span key={name}>
+                    {name}: <s>{said(was)}</s> <b>{said(change.row[name] ?? null)}</b>
+                  </span>
+                ))}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </S.Rows>
+      {view.more > 0 && <p>… and {number(view.more)} more, all of them in the file.</p>}
+    </S.Shelf>
+  );
+}
+
+const said = (value: Cell): string => {
+  if (value === null || value === "") return "none";
+  return typeof value === "number" ? number(value, Number.isInteger(value) ? 0 : 2) : String(value);
+};
+
+const cells = (row: Record<string, Cell>): string =>
+  Object.entries(row)
+    .map(([name, value]) => `${name}: ${said(value)}`)
+    .join("; ");
