@@ -1,0 +1,148 @@
+"""Handing over: what is sent stays, what changed is told, one goes back; a look sends nothing."""
+
+import csv
+import io
+import json
+
+import openpyxl
+import pytest
+
+from milkwort.api.handover.schemas import ChangesView, HandOverView
+from tests.api.conftest import ids_of
+
+
+def view(client, plan):
+    return HandOverView.model_validate(client.get(f"{plan}/hand-over").json())
+
+
+def send(client, plan, **body):
+    made = client.post(f"{plan}/hand-over", json={"kind": "csv"} | body)
+    assert made.status_code == 201, made.text
+    return made.json()["made"]
+
+
+def changes(client, plan, since=""):
+    found = client.get(f"{plan}/hand-over/changes{since}").json()
+    return ChangesView.model_validate(found)
+
+
+def rows_of(client, plan, made, at=0):
+    file = made["files"][at]
+    content = client.get(f"{plan}/hand-over/{made['id']}/files/{file['id']}").content
+    return list(csv.DictReader(io.StringIO(content.decode("utf-8-sig"))))
+
+
+def test_several_sheets_leave_together_and_are_described(client, plan):
+    client.post(f"{plan}/arrange/negatives", json={"items": [{"text": "free", "match": "phrase"}]})
+    made = send(client, plan, sheets=["keywords", "campaigns", "groups", "negatives"])
+    names = [file["filename"] for file in made["files"]]
+    assert len(names) == 5 and names[-1].endswith(".json")
+    package = json.loads(
+        client.get(f"{plan}/hand-over/{made['id']}/files/{made['files'][-1]['id']}").content
+    )
+    assert [r["path"] for r in package["resources"]] == names[:-1]
+    for at, resource in enumerate(package["resources"]):
+        rows = rows_of(client, plan, made, at)
+        assert list(rows[0]) == [field["name"] for field in resource["schema"]["fields"]]
+        assert len({row["ref"] for row in rows}) == len(rows)
+    book = send(client, plan, kind="xlsx", sheets=["keywords", "negatives"])
+    content = client.get(f"{plan}/hand-over/{book['id']}/file").content
+    pages = openpyxl.load_workbook(io.BytesIO(content))
+    assert pages.sheetnames == ["keywords", "negatives"]
+    assert pages["negatives"]["C2"].value == "free"
+
+
+def test_only_what_changed_leaves_with_what_it_was(client, plan):
+    first = client.post(f"{plan}/hand-over", json={"kind": "csv", "only": "changed"})
+    assert first.status_code == 422
+    send(client, plan)
+    ids = ids_of(client, plan)
+    client.post(f"{plan}/bids", json={"ids": [ids["sash cord replacement"]], "bid": 0.77})
+    client.post(f"{plan}/calls", json={"ids": [ids["draughty windows"]], "call": "keep"})
+    rows = rows_of(client, plan, send(client, plan, only="changed"))
+    turns = {row["keyword"]: row["change"] for row in rows}
+    assert turns["draughty windows"] == "new"
+    assert turns["sash cord replacement"] == "changed"
+    assert "bid:" in next(r["was"] for r in rows if r["keyword"] == "sash cord replacement")
+
+
+def test_what_changed_since_is_told_and_a_rename_is_one_row(client, plan):
+    assert changes(client, plan).since is None
+    made = send(client, plan)
+    assert changes(client, plan).changes == []
+    group = client.get(f"{plan}/arrange").json()["groups"]
+    repair = group["id"][group["name"].index("Repair")]
+    client.post(f"{plan}/arrange/groups/{repair}", json={"name": "Mend"})
+    found = changes(client, plan)
+    renamed = [c for c in found.changes if c.sheet == "groups"]
+    assert [(c.turn, c.was) for c in renamed] == [("changed", {"ad group": "Repair"})]
+    assert found.figures.then["spend"] == pytest.approx(found.figures.now["spend"])
+    send(client, plan)
+    assert changes(client, plan).changes == []
+    assert changes(client, plan, f"?since={made['id']}").changes
+    assert view(client, plan).changed["groups"] == 0
+
+
+def test_a_look_sends_nothing(client, plan):
+    looked = client.get(f"{plan}/hand-over/look?kind=csv&sheet=campaigns")
+    assert "daily budget" in looked.text
+    assert client.get(f"{plan}/hand-over/look?kind=xlsx").status_code == 200
+    assert client.get(f"{plan}/hand-over/look?kind=exe").status_code == 422
+    assert view(client, plan).sent == []
+    assert client.get(plan).json()["summary"]["trail"]["hand_overs"] == 0
+
+
+def test_one_goes_back_to_what_was_sent_as_a_version(client, plan):
+    made = send(client, plan)
+    before = client.get(plan).json()["summary"]["purse"]
+    client.patch(f"{plan}/brief", json={"monthly_spend": 900, "sale_value": 12})
+    back = client.post(f"{plan}/hand-over/{made['id']}/version").json()["id"]
+    again = client.get(f"/api/plans/{back}").json()["summary"]["purse"]
+    assert again["customers"] == pytest.approx(before["customers"])
+    assert again["purse"] == before["purse"]
+    twice = client.post(f"{plan}/hand-over/{made['id']}/version")
+    assert twice.status_code == 201
+    labels = [v["label"] for v in client.get(f"{plan}/versions").json()["versions"]]
+    assert len(labels) == 3 and len(set(labels)) == 3
+
+
+def test_what_is_sent_bears_its_open_points_its_state_and_a_note(client, plan):
+    made = send(client, plan, note="to Ann")
+    assert any("not yet called" in point for point in made["points"])
+    address = f"{plan}/hand-over/{made['id']}"
+    assert client.patch(address, json={"status": "running"}).json()["status"] == "running"
+    client.patch(address, json={"note": "to Ann, by mail"})
+    (kept,) = view(client, plan).sent
+    assert (kept.status, kept.note) == ("running", "to Ann, by mail")
+    assert client.patch(address, json={"status": "gone"}).status_code == 422
+    other = client.post("/api/plans", json={"name": "Other"}).json()["id"]
+    stranger = f"/api/plans/{other}/hand-over/{made['id']}"
+    assert client.patch(stranger, json={"status": "paused"}).status_code == 404
+    assert client.get(f"{stranger}/files/{made['files'][0]['id']}").status_code == 404
+    assert client.post(f"{stranger}/version").status_code == 404
+
+
+def test_a_check_is_mended_in_one_step_and_taken_back(client, plan):
+    ids = ids_of(client, plan)
+    client.post(f"{plan}/bids", json={"ids": [ids["sash window repair"]], "bid": 90})
+    over = next(c for c in view(client, plan).checks if c.code == "over_ceiling")
+    assert over.mend and over.names == ["sash window repair"]
+    done = client.post(f"{plan}/hand-over/mend", json={"code": "over_ceiling"}).json()
+    assert done["did"] == over.mend
+    assert "over_ceiling" not in [c.code for c in view(client, plan).checks]
+    client.post(f"{plan}/undo")
+    assert "over_ceiling" in [c.code for c in view(client, plan).checks]
+    refused = client.post(f"{plan}/hand-over/mend", json={"code": "uncalled"})
+    assert refused.status_code == 422
+
+
+def test_a_sheet_longer_than_the_platform_takes_leaves_in_parts(client, plan):
+    profile = {"name": "Small", "pricing": "pay_enough", "matches": ["exact", "phrase", "broad"],
+               "min_bid": 0.05, "bid_step": 0.01, "raises": 0, "keywords_per_group": 50,
+               "ads_per_group": 3, "headline_characters": 36, "description_characters": 110,
+               "refused_characters": "", "negative_close_forms": False,
+               "upload_rows": 1}  # fmt: skip
+    assert client.patch(f"{plan}/brief", json={"profile": profile}).status_code == 200
+    made = send(client, plan)
+    assert [file["rows"] for file in made["files"]] == [1, 1]
+    assert "many_rows" in [c.code for c in view(client, plan).checks]
