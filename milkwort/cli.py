@@ -35,6 +35,13 @@ class Format(StrEnum):
     TABLE = "table"
 
 
+class Paper(StrEnum):
+    """What a sheet is printed on."""
+
+    A4 = "a4"
+    US_LETTER = "us-letter"
+
+
 def _version(wanted: bool) -> None:
     if wanted:
         typer.echo(f"milkwort {__version__}")
@@ -95,6 +102,52 @@ def compare(
 
 
 @app.command()
+def check(
+    plan_file: Annotated[Path, typer.Argument(metavar="PLAN.json", help="A plan's own file.")],
+) -> None:
+    """Say what to look at before a plan is handed over; exit 1 where something must be mended."""
+    try:
+        with _plan_of(plan_file) as (work, plan_id):
+            from milkwort.api.handover.routes import checks_of
+
+            found = checks_of(work, work.plan(plan_id))
+    except (MilkwortError, OSError) as error:
+        _fail(_said(error))
+    for one in found:
+        mark = "must be mended" if one.must else "to look at"
+        names = f" ({', '.join(one.names)})" if one.names else ""
+        typer.echo(f"{mark}: {one.text}{names}")
+    if not found:
+        typer.echo("Nothing stands out.")
+    raise typer.Exit(1 if any(one.must for one in found) else 0)
+
+
+@app.command()
+def report(
+    plan_file: Annotated[Path, typer.Argument(metavar="PLAN.json", help="A plan's own file.")],
+    out: Annotated[Path, typer.Option(help="Where to write: .pdf, .html, .xlsx or .csv.")],
+    logo: Annotated[Path | None, typer.Option(help="PNG or SVG for the letter-head.")] = None,
+    paper: Annotated[Paper, typer.Option(help="a4 or us-letter.")] = Paper.A4,
+) -> None:
+    """Write the client's sheet of a plan."""
+    try:
+        with _plan_of(plan_file) as (work, plan_id):
+            from milkwort.api.handover.report import written_report
+            from milkwort.core.plan.draws import draw_month
+            from milkwort.formats.report_files import checked_logo
+
+            plan = work.plan(plan_id)
+            draws = draw_month(plan.result)
+            assert draws is not None
+            picture = None if logo is None else checked_logo(logo.read_bytes())
+            kind = out.suffix.removeprefix(".").lower()
+            content = written_report(plan, draws, kind, paper.value, picture)
+        out.write_bytes(content)
+    except (MilkwortError, OSError) as error:
+        _fail(_said(error))
+
+
+@app.command()
 def serve(
     data: Annotated[Path | None, typer.Option(help="Folder of the database.")] = None,
     port: Annotated[int | None, typer.Option(help="Port to listen on.")] = None,
@@ -139,6 +192,27 @@ def _own_stdout() -> Iterator[None]:
         libc.fflush(None)
         os.dup2(kept, 1)
         os.close(kept)
+
+
+@contextmanager
+def _plan_of(path: Path) -> Iterator[tuple[Any, int]]:
+    """Open a plan's own file in a place of its own, which is gone afterwards."""
+    import tempfile
+
+    from milkwort.api.http.app import opened
+    from milkwort.api.plan.files import add_document
+    from milkwort.formats.plan_json import read_plan_json
+    from milkwort.settings import Settings
+
+    document = read_plan_json(path.read_bytes())
+    with tempfile.TemporaryDirectory() as folder:
+        work = opened(Settings(data=Path(folder)))
+        try:
+            with work.database.begin() as session:
+                plan_id, _ = add_document(session, document)
+            yield work, plan_id
+        finally:
+            work.close()
 
 
 @dataclass(frozen=True)

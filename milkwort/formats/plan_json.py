@@ -27,6 +27,7 @@ from milkwort.formats.plan_values import (
     HouseRuleValues,
     OfferValues,
     PolicyValues,
+    ReportStyleValues,
     SavedFilterValues,
     ShowingValues,
 )
@@ -73,6 +74,7 @@ class PlanValues(_Part):
     saved_filters: list[SavedFilterValues] | None = None
     house_rules: list[HouseRuleValues] | None = None
     word_kinds: dict[str, str] | None = None
+    report_style: ReportStyleValues | None = None
     not_entered: list[str] = Field(
         default=[], validation_alias=AliasChoices("not_entered", "unsaid")
     )

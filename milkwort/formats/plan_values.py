@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Any, Literal, Self
+from typing import Annotated, Any, Literal, Self
 
 from pydantic import BaseModel, ConfigDict, Field, model_validator
 
@@ -11,12 +11,13 @@ from milkwort.core.brief.fields import OF_OFFER
 from milkwort.core.brief.kinds import PolicyName
 from milkwort.core.brief.platform import Profile
 from milkwort.core.brief.showing import Showing
+from milkwort.core.handover.report import SECTIONS, SectionName
 from milkwort.core.sift.house_rules import rule_of
 from milkwort.formats.field_models import with_brief_fields, with_fields_of
 
 __all__ = [
     "SHAPES", "AudienceValues", "HouseRuleValues", "OfferValues", "PolicyValues", "ProfileValues",
-    "SavedFilterValues", "ShowingValues", "WhenValues",
+    "ReportStyleValues", "SavedFilterValues", "ShowingValues", "WhenValues",
 ]  # fmt: skip
 
 
@@ -74,6 +75,24 @@ class PolicyValues(BaseModel):
     def _checked(self) -> Self:
         Policy(self.name, self.flat_bid, self.share)
         return self
+
+
+class ReportStyleValues(BaseModel):
+    """What a planner chose of the client's sheet; what is left out is as usual."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    sections: list[SectionName] = Field(default=list(SECTIONS), max_length=20)
+    columns: list[Literal["group", "searches", "bid", "cpc", "clicks", "customers", "spend"]] = (
+        Field(default=["group", "searches", "bid", "clicks", "customers", "spend"], max_length=10)
+    )
+    short: bool = False
+    language: str = Field(default="en", max_length=10)
+    marks: Literal["1,234.5", "1.234,5", "1 234,5"] = "1,234.5"
+    sign_first: bool = True
+    paper: Literal["a4", "us-letter"] = "a4"
+    letterhead: list[Annotated[str, Field(max_length=200)]] = Field(default=[], max_length=8)
+    note: str = Field(default="", max_length=8000)
 
 
 class AudienceValues(BaseModel):

@@ -108,6 +108,7 @@ class Plan(Base):
     saved_filters: Mapped[list[Any] | None]
     house_rules: Mapped[list[Any] | None]
     word_kinds: Mapped[dict[str, Any] | None]
+    report_style: Mapped[dict[str, Any] | None]
     """The planner's own ways; none for those every plan starts with."""
     not_entered: Mapped[list[Any]]
     """Fields of the brief that nobody has entered yet."""

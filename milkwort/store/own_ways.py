@@ -41,12 +41,15 @@ class OwnWays:
     house_rules : list of HouseRule
     word_kinds : dict of str to str
         Kind of a word or run of words, by its normalised text.
+    report_style : dict
+        What the planner chose of the client's sheet: its parts, columns, marks, letter-head.
     """
 
     quick_reasons: list[str] = field(default_factory=lambda: list(_REASONS))
     saved_filters: list[SavedFilter] = field(default_factory=list)
     house_rules: list[HouseRule] = field(default_factory=lambda: list(_RULES))
     word_kinds: dict[str, str] = field(default_factory=dict)
+    report_style: dict[str, Any] = field(default_factory=dict)
 
 
 def own_ways_of(plan: models.Plan) -> OwnWays:

@@ -86,7 +86,7 @@ def view(plan_id: int, work: Work) -> Response:
         "changed": None if before is None else {
             name: len(changed_rows(before.get(name, []), rows)) for name, rows in sheets.items()
         },
-        "checks": [vars(check) for check in _checks(work, loaded)],
+        "checks": [vars(check) for check in checks_of(work, loaded)],
         "sent": items,
     })  # fmt: skip
 
@@ -110,7 +110,7 @@ def make(plan_id: int, body: HandOverRequest, work: Work, window: Window = "") -
     """Send the plan: make its files, and keep them with the plan as it stands."""
 
     def decide(plan: OpenPlan) -> Callable[[Session], HandOver]:
-        checks = _checks(work, plan)
+        checks = checks_of(work, plan)
         sheets = sheets_of_plan(plan)
         with work.database.read() as session:
             state = plan_file(session, plan_id)
@@ -238,7 +238,7 @@ def mend(plan_id: int, body: MendRequest, work: Work, window: Window = "") -> Re
     """Make the mend of one check."""
 
     def decide(plan: OpenPlan) -> Decision:
-        check = next((c for c in _checks(work, plan) if c.code == body.code and c.mend), None)
+        check = next((c for c in checks_of(work, plan) if c.code == body.code and c.mend), None)
         if check is None:
             raise BadValueError("code", "a check that has a mend", body.code)
         return Decision(check.mend, _mends(plan, check))
@@ -269,7 +269,8 @@ def _remove(change: Change, campaigns: Sequence[int]) -> None:
         remove_campaign(change, one)
 
 
-def _checks(work: Workspace, plan: OpenPlan) -> list[Check]:
+def checks_of(work: Workspace, plan: OpenPlan) -> list[Check]:
+    """Return what to look at before a plan is handed over, the most harmful first."""
     with work.database.read() as session:
         read_at = dates_of_readings(session, plan.record.id)
     pages, sold = pages_of(work, plan), sold_terms(work, plan)

@@ -23,6 +23,7 @@ from milkwort.api.fit import choices, how_sure, versions, year
 from milkwort.api.fit import routes as fit
 from milkwort.api.gather import past, rivals, sources
 from milkwort.api.gather import routes as gather
+from milkwort.api.handover import report
 from milkwort.api.handover import routes as handover
 from milkwort.api.http import lists
 from milkwort.api.http.guard import BodyTooLargeError, Guard
@@ -112,6 +113,7 @@ def make_app(settings: Settings | None = None) -> FastAPI:
         year,
         versions,
         handover,
+        report,
         lists,
     ):
         api.include_router(stage.router)

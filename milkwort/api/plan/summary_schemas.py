@@ -11,6 +11,7 @@ from milkwort.formats.plan_values import (
     SHAPES,
     HouseRuleValues,
     OfferValues,
+    ReportStyleValues,
     SavedFilterValues,
 )
 
@@ -169,6 +170,7 @@ class OwnValues(BaseModel):
     quick_reasons: list[str]
     saved_filters: list[SavedFilterValues]
     house_rules: list[HouseRuleValues]
+    report_style: ReportStyleValues
     word_kinds: dict[str, str]
 
 

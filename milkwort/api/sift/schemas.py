@@ -9,7 +9,7 @@ from pydantic import BaseModel, Field
 from milkwort.api.plan.schemas import BriefChange, Numbers, Taken
 from milkwort.api.plan.summary_schemas import Purse
 from milkwort.core.words.match_types import Match
-from milkwort.formats.plan_values import HouseRuleValues, SavedFilterValues
+from milkwort.formats.plan_values import HouseRuleValues, ReportStyleValues, SavedFilterValues
 
 __all__ = [
     "Blocking",
@@ -129,6 +129,7 @@ class OwnChange(Taken):
     quick_reasons: list[str] | None = Field(default=None, max_length=50)
     saved_filters: list[SavedFilterValues] | None = Field(default=None, max_length=200)
     house_rules: list[HouseRuleValues] | None = Field(default=None, max_length=100)
+    report_style: ReportStyleValues | None = None
 
 
 LineOrder = Literal["headroom", "price"]

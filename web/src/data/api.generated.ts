@@ -2591,6 +2591,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/report.html": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Preview
+         * @description Return the client's sheet as it will be printed, to be looked at.
+         */
+        get: operations["preview_api_plans__plan_id__report_html_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/report/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Take
+         * @description Return the client's sheet as a file.
+         */
+        get: operations["take_api_plans__plan_id__report__kind__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/restore": {
         parameters: {
             query?: never;
@@ -6137,6 +6177,7 @@ export interface components {
             house_rules?: components["schemas"]["HouseRuleValues"][] | null;
             /** Quick Reasons */
             quick_reasons?: string[] | null;
+            report_style?: components["schemas"]["ReportStyleValues"] | null;
             /** Saved Filters */
             saved_filters?: components["schemas"]["SavedFilterValues"][] | null;
         };
@@ -6149,6 +6190,7 @@ export interface components {
             house_rules: components["schemas"]["HouseRuleValues"][];
             /** Quick Reasons */
             quick_reasons: string[];
+            report_style: components["schemas"]["ReportStyleValues"];
             /** Saved Filters */
             saved_filters: components["schemas"]["SavedFilterValues"][];
             /** Word Kinds */
@@ -6852,6 +6894,78 @@ export interface components {
             fields: components["schemas"]["ReplacedItem"][];
             /** Revision */
             revision: number;
+        };
+        /**
+         * ReportStyleValues
+         * @description What a planner chose of the client's sheet; what is left out is as usual.
+         */
+        ReportStyleValues: {
+            /**
+             * Columns
+             * @default [
+             *       "group",
+             *       "searches",
+             *       "bid",
+             *       "clicks",
+             *       "customers",
+             *       "spend"
+             *     ]
+             */
+            columns?: ("group" | "searches" | "bid" | "cpc" | "clicks" | "customers" | "spend")[];
+            /**
+             * Language
+             * @default en
+             */
+            language?: string;
+            /**
+             * Letterhead
+             * @default []
+             */
+            letterhead?: string[];
+            /**
+             * Marks
+             * @default 1,234.5
+             * @enum {string}
+             */
+            marks?: "1,234.5" | "1.234,5" | "1 234,5";
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /**
+             * Paper
+             * @default a4
+             * @enum {string}
+             */
+            paper?: "a4" | "us-letter";
+            /**
+             * Sections
+             * @default [
+             *       "promise",
+             *       "versions",
+             *       "buy_now",
+             *       "next_in_line",
+             *       "too_dear",
+             *       "blocked",
+             *       "year",
+             *       "ads",
+             *       "assumed",
+             *       "worked",
+             *       "steps"
+             *     ]
+             */
+            sections?: ("promise" | "versions" | "buy_now" | "next_in_line" | "too_dear" | "blocked" | "year" | "ads" | "assumed" | "worked" | "steps")[];
+            /**
+             * Short
+             * @default false
+             */
+            short?: boolean;
+            /**
+             * Sign First
+             * @default true
+             */
+            sign_first?: boolean;
         };
         /**
          * RivalAds
@@ -18371,6 +18485,149 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    preview_api_plans__plan_id__report_html_get: {
+        parameters: {
+            query?: {
+                with?: number[];
+            };
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/html": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    take_api_plans__plan_id__report__kind__get: {
+        parameters: {
+            query?: {
+                with?: number[];
+                paper?: ("a4" | "us-letter") | null;
+            };
+            header?: never;
+            path: {
+                plan_id: number;
+                kind: "html" | "pdf" | "xlsx" | "csv";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                    "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
+                    "text/csv; charset=utf-8": string;
+                    "text/html; charset=utf-8": string;
                 };
             };
             /** @description Bad Request */

@@ -1,0 +1,151 @@
+"""The client's sheet of a plan: seen as it will be printed, taken away as a file."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from datetime import date
+from typing import Any, Literal
+
+from fastapi import APIRouter, Query, Response
+
+from milkwort.api.fit.versions import Others, family_plans
+from milkwort.api.fit.year import sum_of, year_of
+from milkwort.api.http.shared import Work, attached, download_of
+from milkwort.api.plan.open_plan import OpenPlan
+from milkwort.api.plan.workspace import Workspace
+from milkwort.core.arrange.ads.text import written_out
+from milkwort.core.errors import StoppedError
+from milkwort.core.handover.report import ForReport, Options, Other, Report, report_of
+from milkwort.core.handover.said import NumberStyle
+from milkwort.core.plan.draws import Draws
+from milkwort.core.words.texts import normalise
+from milkwort.formats.report_files import Logo, Paper, report_file
+
+__all__ = ["options_of", "report_for", "router", "written_report"]
+
+router = APIRouter(tags=["hand over"])
+
+_TYPES = {
+    "html": "text/html; charset=utf-8",
+    "pdf": "application/pdf",
+    "xlsx": "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
+    "csv": "text/csv; charset=utf-8",
+}
+_ALONE = {
+    "Cache-Control": "no-store",
+    "Content-Security-Policy": (
+        "default-src 'none'; style-src 'unsafe-inline'; img-src data:; sandbox; "
+        "frame-ancestors 'self'"
+    ),
+}
+"""A page that shows itself and does nothing."""
+
+
+@router.get(
+    "/plans/{plan_id}/report.html",
+    response_class=Response,
+    responses={200: {"content": {"text/html": {"schema": {"type": "string"}}}}},
+)
+def preview(plan_id: int, work: Work, others: Others = []) -> Response:  # noqa: B006 -- read only
+    """Return the client's sheet as it will be printed, to be looked at."""
+    plan, report = _made(work, plan_id, others)
+    content = report_file("html", report, language=_style(plan)["language"])
+    return Response(content, media_type=_TYPES["html"], headers=_ALONE)
+
+
+@router.get(
+    "/plans/{plan_id}/report/{kind}",
+    response_class=Response,
+    responses=download_of(*_TYPES.values()),
+)
+def take(
+    plan_id: int,
+    kind: Literal["html", "pdf", "xlsx", "csv"],
+    work: Work,
+    others: Others = [],  # noqa: B006 -- read only
+    paper: Literal["a4", "us-letter"] | None = Query(default=None),
+) -> Response:
+    """Return the client's sheet as a file."""
+    plan, report = _made(work, plan_id, others)
+    style = _style(plan)
+    content = report_file(kind, report, paper=paper or style["paper"], language=style["language"])
+    stem = normalise(plan.record.name).replace(" ", "-")[:60] or "plan"
+    return attached(content, _TYPES[kind], f"{stem}-{date.today().isoformat()}.{kind}")
+
+
+def _made(work: Workspace, plan_id: int, others: Sequence[int]) -> tuple[OpenPlan, Report]:
+    plans = family_plans(work, plan_id, others)
+    drawn = []
+    for plan in plans:
+        found = work.drawing.drawn(plan.record.id)
+        if found is None:
+            raise StoppedError("The plan changed while its sheet was made; ask again.", "plan")
+        drawn.append(found.draws)
+    beside = list(zip(plans[1:], drawn[1:], strict=True))
+    return plans[0], report_for(plans[0], drawn[0], options_of(plans[0]), beside)
+
+
+def _style(plan: OpenPlan) -> dict[str, Any]:
+    return {"language": "en", "paper": "a4"} | plan.record.own.report_style
+
+
+def options_of(plan: OpenPlan) -> Options:
+    """Return what a plan's own style chooses of its sheet."""
+    style: Mapping[str, Any] = plan.record.own.report_style
+    marks = style.get("marks", "1,234.5")
+    chosen = {name: style[name] for name in ("sections", "columns", "short", "language", "note")
+              if name in style}  # fmt: skip
+    return Options(
+        **chosen,
+        letterhead=tuple(style.get("letterhead", ())),
+        style=NumberStyle(
+            currency=plan.record.brief.currency, thousands=marks[1], decimal=marks[5],
+            sign_first=style.get("sign_first", True),
+        ),
+    )  # fmt: skip
+
+
+def report_for(
+    plan: OpenPlan,
+    draws: Draws,
+    options: Options,
+    beside: Sequence[tuple[OpenPlan, Draws]] = (),
+) -> Report:
+    """Return the client's sheet of a plan, with some of its versions beside it."""
+    ahead = year_of(plan)
+    purse = plan.record.brief.monthly_spend
+    gross = sum_of(plan, purse)
+    structure = plan.sheet.structure
+    number = {g.id: at for at, g in enumerate(structure.groups)}
+    ads = []
+    for one in plan.record.ads:
+        at = number[one.group_id]
+        fillings = plan.written.facts[at].fillings
+        lines = [written_out(text, fillings) for text in (*one.ad.headlines, *one.ad.descriptions)]
+        ads.append((plan.sheet.labels[at], lines))
+    return report_of(
+        ForReport(
+            result=plan.result,
+            name=plan.record.name,
+            texts=[entry.text for entry in plan.sheet.entries],
+            groups=plan.sheet.labels,
+            draws=draws,
+            year=ahead.sums(),
+            first_day=ahead.months.first[0],
+            today=date.today(),
+            gross=gross if abs(gross - purse) >= 0.01 else None,
+            ads=ads,
+            values=plan.record.values,
+            not_entered=plan.record.not_entered,
+            label=plan.record.label,
+            others=[Other(one.record.label, one.result, drawn) for one, drawn in beside],
+        ),
+        options,
+    )
+
+
+def written_report(
+    plan: OpenPlan, draws: Draws, kind: str, paper: Paper, logo: Logo | None
+) -> bytes:
+    """Return the client's sheet as a file, outside of a server."""
+    return report_file(kind, report_for(plan, draws, options_of(plan)), paper=paper, logo=logo)
