@@ -82,3 +82,44 @@ def test_two_plans_are_set_side_by_side(tmp_path):
     assert "the purse: 600 → 800" in said
     assert "brings more customers in" in said
     assert "No difference." in milkwort("compare", *SAMPLE, *SAMPLE).stdout
+
+
+def plan_file(tmp_path, **brief):
+    """Write a plan's own file as the program sends it."""
+    from milkwort.api.http.app import opened
+    from milkwort.api.plan.files import plan_file as written
+    from milkwort.api.plan.samples import add_sample
+    from milkwort.settings import Settings
+    from milkwort.store.journal import Change
+    from milkwort.store.plans import change_brief
+
+    work = opened(Settings(data=tmp_path / "data"))
+    with work.database.begin() as session:
+        made = add_sample(session, "Eastmere", "eastmere")
+        if brief:
+            change = Change(session, made, "set")
+            change_brief(change, brief)
+            change.finish()
+        content = written(session, made)
+    work.close()
+    path = tmp_path / "plan.json"
+    path.write_bytes(content)
+    return str(path)
+
+
+def test_a_plans_file_is_checked_and_ends_with_1_where_something_must_be_mended(tmp_path):
+    done = milkwort("check", plan_file(tmp_path))
+    assert done.returncode == 1
+    assert "must be mended: " in done.stdout and "to look at: " in done.stdout
+    missing = milkwort("check", str(tmp_path / "none.json"))
+    assert missing.returncode == 2 and missing.stderr.count("\n") == 1
+
+
+@pytest.mark.parametrize("kind", ["pdf", "html", "xlsx", "csv"])
+def test_the_clients_sheet_is_written_without_a_screen(tmp_path, kind):
+    out = tmp_path / f"client.{kind}"
+    done = milkwort("report", plan_file(tmp_path), "--out", str(out))
+    assert done.returncode == 0, done.stderr
+    assert out.stat().st_size > 2000
+    bad = milkwort("report", plan_file(tmp_path), "--out", str(tmp_path / "client.docx"))
+    assert bad.returncode == 2 and "one of html, pdf" in bad.stderr

@@ -7,6 +7,7 @@ from dataclasses import dataclass, field, fields
 from typing import Any
 
 from milkwort.core.errors import BadValueError
+from milkwort.core.handover.report import STYLE_STARTS
 from milkwort.core.sift.house_rules import HouseRule, When, rule_of
 from milkwort.store import models
 from milkwort.store.journal import Change
@@ -49,7 +50,7 @@ class OwnWays:
     saved_filters: list[SavedFilter] = field(default_factory=list)
     house_rules: list[HouseRule] = field(default_factory=lambda: list(_RULES))
     word_kinds: dict[str, str] = field(default_factory=dict)
-    report_style: dict[str, Any] = field(default_factory=dict)
+    report_style: dict[str, Any] = field(default_factory=lambda: dict(STYLE_STARTS))
 
 
 def own_ways_of(plan: models.Plan) -> OwnWays:
@@ -59,6 +60,8 @@ def own_ways_of(plan: models.Plan) -> OwnWays:
     for name, made in (("saved_filters", _filter), ("house_rules", rule_of)):
         if name in said:
             said[name] = list(map(made, said[name]))
+    if "report_style" in said:
+        said["report_style"] = {**STYLE_STARTS, **said["report_style"]}
     return OwnWays(**said)
 
 

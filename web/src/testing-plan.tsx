@@ -141,6 +141,17 @@ export function summaryOf(revision: number, purse: Partial<Summary["purse"]> = {
       saved_filters: [],
       house_rules: [],
       word_kinds: {},
+      report_style: {
+        sections: ["promise", "buy_now"],
+        columns: ["searches", "bid"],
+        short: false,
+        language: "en",
+        marks: "1,234.5",
+        sign_first: true,
+        paper: "a4",
+        letterhead: [],
+        note: "",
+      },
     },
     tail: {
       keywords: 0,

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
-from datetime import date
+from collections.abc import Sequence
+from datetime import UTC, date, datetime
 from typing import Any, Literal
 
 from fastapi import APIRouter, Query, Response
@@ -16,10 +16,12 @@ from milkwort.api.plan.workspace import Workspace
 from milkwort.core.arrange.ads.text import written_out
 from milkwort.core.errors import StoppedError
 from milkwort.core.handover.report import ForReport, Options, Other, Report, report_of
+from milkwort.core.handover.rhythm import reviews_of
 from milkwort.core.handover.said import NumberStyle
 from milkwort.core.plan.draws import Draws
 from milkwort.core.words.texts import normalise
 from milkwort.formats.report_files import Logo, Paper, report_file
+from milkwort.formats.rhythm_ics import rhythm_ics
 
 __all__ = ["options_of", "report_for", "router", "written_report"]
 
@@ -73,6 +75,22 @@ def take(
     return attached(content, _TYPES[kind], f"{stem}-{date.today().isoformat()}.{kind}")
 
 
+@router.get(
+    "/plans/{plan_id}/rhythm.ics",
+    response_class=Response,
+    responses=download_of("text/calendar"),
+)
+def rhythm(plan_id: int, work: Work) -> Response:
+    """Return when the running plan is looked at, as a calendar."""
+    plan = work.plan(plan_id)
+    last = plan.record.values["last_day"]
+    first = date.fromisoformat(str(plan.record.values["start_date"]))
+    found = reviews_of(first, date.fromisoformat(last) if last else None)
+    name = plan.record.name
+    content = rhythm_ics(name, f"plan-{plan_id}", found, datetime.now(UTC))
+    return attached(content, "text/calendar", f"{normalise(name).replace(' ', '-')[:60]}.ics")
+
+
 def _made(work: Workspace, plan_id: int, others: Sequence[int]) -> tuple[OpenPlan, Report]:
     plans = family_plans(work, plan_id, others)
     drawn = []
@@ -86,21 +104,20 @@ def _made(work: Workspace, plan_id: int, others: Sequence[int]) -> tuple[OpenPla
 
 
 def _style(plan: OpenPlan) -> dict[str, Any]:
-    return {"language": "en", "paper": "a4"} | plan.record.own.report_style
+    return plan.record.own.report_style
 
 
 def options_of(plan: OpenPlan) -> Options:
     """Return what a plan's own style chooses of its sheet."""
-    style: Mapping[str, Any] = plan.record.own.report_style
-    marks = style.get("marks", "1,234.5")
-    chosen = {name: style[name] for name in ("sections", "columns", "short", "language", "note")
-              if name in style}  # fmt: skip
+    style = _style(plan)
+    marks = style["marks"]
+    chosen = {name: style[name] for name in ("sections", "columns", "short", "language", "note")}
     return Options(
         **chosen,
-        letterhead=tuple(style.get("letterhead", ())),
+        letterhead=tuple(style["letterhead"]),
         style=NumberStyle(
             currency=plan.record.brief.currency, thousands=marks[1], decimal=marks[5],
-            sign_first=style.get("sign_first", True),
+            sign_first=style["sign_first"],
         ),
     )  # fmt: skip
 

@@ -23,9 +23,19 @@ from milkwort.core.plan.year import Year
 from milkwort.core.workings.keyword import keyword_workings
 
 __all__ = [
-    "SECTIONS", "Chart", "Column", "ForReport", "Options", "Other", "Report", "Section",
-    "SectionName", "Table",
-    "report_of", "words_of",
+    "SECTIONS",
+    "STYLE_STARTS",
+    "Chart",
+    "Column",
+    "ForReport",
+    "Options",
+    "Other",
+    "Report",
+    "Section",
+    "SectionName",
+    "Table",
+    "report_of",
+    "words_of",
 ]  # fmt: skip
 
 Cell = str | float | None
@@ -35,6 +45,13 @@ SectionName = Literal[
     "assumed", "worked", "steps",
 ]  # fmt: skip
 SECTIONS: tuple[SectionName, ...] = get_args(SectionName)
+STYLE_STARTS: Mapping[str, Any] = {
+    "sections": list(SECTIONS),
+    "columns": ["group", "searches", "bid", "clicks", "customers", "spend"],
+    "short": False, "language": "en", "marks": "1,234.5", "sign_first": True, "paper": "a4",
+    "letterhead": [], "note": "",
+}  # fmt: skip
+"""What every plan's sheet starts with."""
 _SHORT = ("promise", "versions", "buy_now", "next_in_line", "too_dear", "steps")
 _SHORT_ROWS = 8
 _UNITS: dict[str, Kind] = {"money": "money", "share": "share", "factor": "count"}

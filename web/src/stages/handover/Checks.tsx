@@ -2,13 +2,52 @@ import { Link } from "react-router";
 import type { Schemas } from "../../data/client";
 import { usePlan } from "../../data/plan";
 import { usePlanChange } from "../../data/usePlanChange";
+import { Blank } from "../../parts/Blank";
 import { TextButton } from "../../parts/Button";
+import { number, parsed } from "../../parts/format";
 import { ItemsAway } from "../../parts/TakeAway";
 import { useActions } from "../../app/actions";
 import * as S from "./HandOver.styles";
 
 type Check = Schemas["CheckItem"];
 type Props = { checks: Check[] | undefined };
+
+/** What the checks go by that the plan says nowhere else. */
+function Told() {
+  const { summary, changeBrief } = usePlan();
+  const { values } = summary.brief;
+  return (
+    <p>
+      Customers are counted by{" "}
+      <Blank
+        label="How customers are counted"
+        value={values.counted_by}
+        placeholder="nobody said"
+        onCommit={(counted_by) => changeBrief({ counted_by })}
+      />
+      ; page addresses carry the tag{" "}
+      <Blank
+        label="Tag of page addresses"
+        value={values.visit_tag}
+        placeholder="none"
+        onCommit={(visit_tag) => changeBrief({ visit_tag })}
+      />
+      ; readings are stale after{" "}
+      <Blank
+        label="Age of stale readings, days"
+        value={number(values.stale_days)}
+        onCommit={(text) => {
+          const days = parsed(text);
+          return days !== null && changeBrief({ stale_days: Math.round(days) });
+        }}
+      />{" "}
+      days; a start before a week-end{" "}
+      <TextButton onPress={() => void changeBrief({ tell_weekend: !values.tell_weekend })}>
+        {values.tell_weekend ? "is told" : "is not told"}
+      </TextButton>
+    </p>
+  );
+}
 
 /** What to look at before the plan leaves, most harmful first, each with its mend or its place. */
 export function Checks({ checks }: Props) {
@@ -69,6 +108,7 @@ export function Checks({ checks }: Props) {
           <ul>{may.map(line)}</ul>
         </>
       )}
+      <Told />
     </S.Side>
   );
 }

@@ -56,9 +56,26 @@ export const Side = styled.aside`
     font-size: 16px;
     margin-bottom: 6px;
   }
+  h3 {
+    font: inherit;
+    font-size: 12px;
+    font-weight: 600;
+    color: ${ink.ink2};
+    margin-bottom: 2px;
+  }
+  li > span,
+  li > a {
+    display: inline-flex;
+    gap: 10px;
+    margin-left: 8px;
+  }
+  li[data-must] {
+    border-left: 3px solid ${ink.rose};
+    padding-left: 8px;
+  }
   ul {
     list-style: none;
-    margin: 0 0 22px;
+    margin: 0 0 18px;
     padding: 0;
   }
   li {
@@ -89,6 +106,7 @@ export const Line = styled.div`
   padding: 0 20px 10px;
   a {
     font-size: 12px;
+    color: ${ink.petalDeep};
   }
   > span {
     margin-left: auto;
@@ -107,6 +125,9 @@ export const Shelves = styled.div`
 export const Shelf = styled.section`
   padding: 4px 20px 16px;
   overflow: auto;
+  a {
+    color: ${ink.petalDeep};
+  }
   ul {
     list-style: none;
     margin: 0;
@@ -157,5 +178,65 @@ export const Rows = styled.table`
   }
   tr[data-turn="removed"] td:nth-child(3) {
     text-decoration: line-through;
+  }
+`;
+
+/** The client's sheet with what is chosen of it beside. */
+export const Printed = styled.div`
+  flex: 1;
+  min-height: 0;
+  display: flex;
+  border-top: 1px solid ${ink.rule};
+  iframe {
+    flex: 1;
+    min-width: 0;
+    border: 0;
+    background: ${ink.paper};
+  }
+  ${whenStacked} {
+    flex-direction: column;
+    iframe {
+      min-height: 420px;
+    }
+  }
+`;
+
+export const Choices = styled.section`
+  width: 218px;
+  flex: none;
+  overflow-y: auto;
+  padding: 8px 12px 16px 20px;
+  border-right: 1px solid ${ink.rule};
+  font-size: 12.5px;
+  p {
+    margin: 0 0 8px;
+  }
+  a {
+    margin-right: 10px;
+    color: ${ink.petalDeep};
+  }
+  label {
+    display: flex;
+    align-items: center;
+    gap: 6px;
+    padding: 2px 0;
+    cursor: pointer;
+  }
+  label > span {
+    width: 12px;
+    height: 12px;
+    flex: none;
+    border: 1px solid ${ink.ink3};
+  }
+  label[data-selected] > span {
+    background: ${ink.petal};
+    border-color: ${ink.petal};
+  }
+  label[data-focus-visible] {
+    outline: 2px solid ${ink.petal};
+  }
+  ${whenStacked} {
+    width: auto;
+    border-right: 0;
   }
 `;

@@ -8,12 +8,16 @@ type View = Schemas["HandOverView"];
 
 const item: Schemas["HandOverItem"] = {
   id: 7,
-  kind: "csv",
-  filename: "a-plan-upload-r1.csv",
   at: "2026-09-01T10:00:00+00:00",
   revision: 1,
-  rows: 2,
-  sha256: "0123456789abcdef",
+  label: "",
+  status: "written",
+  note: "",
+  points: ["1 keyword is not yet called."],
+  files: [
+    { id: 3, kind: "csv", filename: "a-plan-upload-r1.csv", rows: 2, sha256: "0123456789ab" },
+  ],
+  comparable: true,
 };
 
 const view = (changes: Partial<View> = {}): View => ({
@@ -36,7 +40,26 @@ const view = (changes: Partial<View> = {}): View => ({
       ref: "k1",
     },
   ],
-  checks: [{ text: "1 keyword is not yet called.", stage: "sift" }],
+  counts: { keywords: 2, campaigns: 1, groups: 1, negatives: 0, ads: 0, spots: 0 },
+  changed: null,
+  checks: [
+    {
+      code: "over_ceiling",
+      text: "1 bid is above its ceiling.",
+      stage: "fit",
+      must: false,
+      names: ["sash repair"],
+      mend: "give the bids back to the policy",
+    },
+    {
+      code: "uncalled",
+      text: "1 keyword is not yet called.",
+      stage: "sift",
+      must: false,
+      names: [],
+      mend: "",
+    },
+  ],
   sent: [],
   ...changes,
 });
@@ -44,31 +67,39 @@ const view = (changes: Partial<View> = {}): View => ({
 const shown = (answers = {}, changes: Partial<View> = {}) =>
   showOnPlan(<HandOver />, { "GET /hand-over": () => ({ body: view(changes) }), ...answers });
 
-it("says how many run, and lists what to look at with the way there", async () => {
-  await shown();
+it("says how many run, and lists what to look at with the way there and its mend", async () => {
+  const asked = await shown({
+    "POST /hand-over/mend": () => ({ status: 422, body: refusal("not now") }),
+  });
   expect(await screen.findByText("1 keyword run, 1 kept but not run")).toBeTruthy();
-  expect(screen.getByText(/1 keyword is not yet called/)).toBeTruthy();
-  expect(screen.getByText("look").getAttribute("href")).toBe("/plan/1/sift");
+  const way = screen.getByLabelText("look: 1 keyword is not yet called.");
+  expect(way.getAttribute("href")).toBe("/plan/1/sift");
+  await userEvent.click(screen.getByText(/give the bids back/));
+  await waitFor(() => expect(asked.at(-1)!.body).toEqual({ code: "over_ceiling" }));
 });
 
 it("says so where nothing stands out and nothing was sent", async () => {
   await shown({}, { checks: [] });
   expect(await screen.findByText("Nothing stands out.")).toBeTruthy();
+  await userEvent.click(screen.getByText("What was sent 0"));
   expect(screen.getByText(/Nothing yet/)).toBeTruthy();
 });
 
-it("an empty plan has no sheet to take away, but can be taken whole", async () => {
+it("an empty plan has no sheet to send, but can be sent whole", async () => {
   await shown({}, { rows: [] });
   expect(await screen.findByText(/nothing to upload/)).toBeTruthy();
-  expect(screen.getByText("Upload sheet, CSV").hasAttribute("disabled")).toBe(true);
-  expect(screen.getByText("Whole plan, JSON").hasAttribute("disabled")).toBe(false);
+  expect(screen.getByText("Send CSV").hasAttribute("disabled")).toBe(true);
+  expect(screen.getByText("Send the plan, JSON").hasAttribute("disabled")).toBe(false);
 });
 
 it.each([
-  ["Upload sheet, CSV", "csv"],
-  ["Upload sheet, XLSX", "xlsx"],
-  ["Whole plan, JSON", "json"],
-])("%s asks for a frozen copy and takes it away", async (label, kind) => {
+  ["Send CSV", { kind: "csv", sheets: ["keywords"], only: "all" }],
+  [
+    "Send all sheets, XLSX",
+    { kind: "xlsx", sheets: ["keywords", "campaigns", "groups"], only: "all" },
+  ],
+  ["Send the plan, JSON", { kind: "json", sheets: ["keywords"], only: "all" }],
+])("%s sends, keeps a copy and takes it away", async (label, body) => {
   const taken = vi.spyOn(HTMLAnchorElement.prototype, "click").mockImplementation(() => undefined);
   const asked = await shown({
     "POST /hand-over": () => ({ status: 201, body: { made: item, summary: summaryOf(1) } }),
@@ -76,24 +107,26 @@ it.each([
   await screen.findByText("1 keyword run, 1 kept but not run");
   await userEvent.click(screen.getByText(label));
   await waitFor(() => expect(taken).toHaveBeenCalledTimes(1));
-  expect(asked).toEqual([{ method: "POST", path: "/hand-over", body: { kind } }]);
-  expect(screen.getByTestId("said").textContent).toContain(item.filename);
+  expect(asked).toEqual([{ method: "POST", path: "/hand-over", body }]);
+  expect(screen.getByTestId("said").textContent).toContain(item.files[0]!.filename);
   taken.mockRestore();
 });
 
-it("what was sent stays to be fetched, byte for byte", async () => {
+it("what was sent stays to be fetched, byte for byte, with what was open then", async () => {
   await shown({}, { sent: [item] });
-  const link = await screen.findByText(item.filename);
-  expect(link.getAttribute("href")).toBe("/api/plans/1/hand-over/7/file");
-  expect(screen.getByText("SHA-256 0123456789ab…").getAttribute("title")).toBe(item.sha256);
-  expect(screen.getByText(/2 rows · revision 1/)).toBeTruthy();
+  await screen.findByText("1 keyword run, 1 kept but not run");
+  await userEvent.click(screen.getByText("What was sent 1"));
+  const link = screen.getByText("a-plan-upload-r1.csv (2 rows)");
+  expect(link.getAttribute("href")).toBe("/api/plans/1/hand-over/7/files/3");
+  expect(link.getAttribute("title")).toContain("0123456789ab");
+  expect(screen.getByText(/Still open then: 1 keyword/)).toBeTruthy();
 });
 
 it("a hand-over that fails is said, and nothing is taken away", async () => {
   const taken = vi.spyOn(HTMLAnchorElement.prototype, "click").mockImplementation(() => undefined);
   await shown({ "POST /hand-over": () => ({ status: 422, body: refusal("the disk is full") }) });
   await screen.findByText("1 keyword run, 1 kept but not run");
-  await userEvent.click(screen.getByText("Upload sheet, CSV"));
+  await userEvent.click(screen.getByText("Send CSV"));
   await waitFor(() => expect(screen.getByTestId("said").textContent).toContain("disk is full"));
   expect(taken).not.toHaveBeenCalled();
   taken.mockRestore();

@@ -49,6 +49,9 @@ export function Sent({ sent, since, onSince }: Props) {
     return <S.Shelf>Nothing yet. What you send is kept here as it was, with the plan.</S.Shelf>;
   return (
     <S.Shelf aria-label="What was sent">
+      <a href={`/api/plans/${id}/rhythm.ics`} download>
+        when to look at it, as a calendar
+      </a>
       <ItemsAway
         label="What was sent"
         items={sent}
