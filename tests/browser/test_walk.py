@@ -237,13 +237,13 @@ def test_another_policy_and_goal_are_chosen(sample: Page):
 def test_the_upload_sheet_is_taken_away_and_read_back(sample: Page, tmp_path: Path):
     stage(sample, "Hand over")
     with sample.expect_download() as download:
-        sample.get_by_role("button", name="Upload sheet, CSV").click()
+        sample.get_by_role("button", name="Send CSV").click()
     content = Path(download.value.path()).read_text(encoding="utf-8-sig")
     rows = list(csv.DictReader(io.StringIO(content)))
     assert len(rows) == 160 and all(float(r["bid"]) >= 0.05 for r in rows if r["run"] == "yes")
     expect(sample.get_by_role("link", name="Hand over")).to_contain_text("1 sent")
     with sample.expect_download() as download:
-        sample.get_by_role("button", name="Whole plan, JSON").click()
+        sample.get_by_role("button", name="Send the plan, JSON").click()
     plan = tmp_path / "plan.json"
     download.value.save_as(plan)
     assert len(json.loads(plan.read_text())["keywords"]) == 601

@@ -1,0 +1,93 @@
+"""Hand over as a planner works in it: checks mended, sheets sent, changes told, one printed."""
+
+import re
+
+from playwright.sync_api import Page, expect
+
+from tests.browser.test_access import Walk
+
+
+def opened(page: Page, plan: str) -> None:
+    page.goto(f"{plan}/hand-over")
+    page.get_by_role("grid", name="Upload sheet").get_by_role("row").nth(2).wait_for()
+
+
+def view(page: Page, name: str) -> None:
+    page.get_by_role("radiogroup", name="What is shown").get_by_text(name).click()
+
+
+def test_what_changed_since_it_was_sent_is_told_and_gone_back_to(plan: str, page: Page):
+    opened(page, plan)
+    with page.expect_download():
+        page.get_by_role("button", name="Send CSV").click()
+    expect(page.get_by_role("link", name="Hand over")).to_contain_text("1 sent")
+    page.goto(f"{plan}/fit")
+    purse = page.get_by_role("textbox", name="Purse")
+    purse.fill("300")
+    purse.press("Enter")
+    expect(page.get_by_role("region", name="Purse")).to_contain_text("of 300.00")
+    opened(page, plan)
+    page.get_by_role("button", name="Which rows").click()
+    page.get_by_role("option", name=re.compile("only what changed")).click()
+    changed = page.get_by_role("region", name="Changed rows")
+    expect(changed).to_contain_text("campaigns")
+    expect(changed).to_contain_text(re.compile(r"Then 13\.5 customers for 600\.00 GBP"))
+    view(page, "What was sent 1")
+    page.get_by_role("button", name="State of what was sent").click()
+    page.get_by_role("option", name="running").click()
+    expect(page.get_by_role("button", name="State of what was sent")).to_contain_text("running")
+    page.get_by_role("button", name="go back to it as a version").click()
+    page.wait_for_url(re.compile(r"fit\?view=versions"))
+    expect(page.get_by_role("region", name="Purse")).to_contain_text("of 600.00")
+
+
+def test_a_check_is_mended_by_one_key(plan: str, page: Page):
+    page.goto(f"{plan}/fit")
+    bids = page.get_by_role("grid", name="Bids")
+    bids.get_by_role("row").nth(1).get_by_role("button", name=re.compile("^Bid for")).click()
+    bids.get_by_role("textbox").fill("40")
+    bids.get_by_role("textbox").press("Enter")
+    expect(page.get_by_role("button", name="Undo: lock the bid")).to_be_visible()
+    opened(page, plan)
+    checks = page.get_by_role("complementary", name="Last checks")
+    expect(checks).to_contain_text("1 bid is above its ceiling")
+    page.keyboard.press("m")
+    expect(checks).not_to_contain_text("above its ceiling")
+    expect(page.get_by_role("button", name="Undo: give the bids back")).to_be_visible()
+
+
+def test_the_clients_sheet_is_shown_as_it_is_printed_and_chosen_from(plan: str, page: Page):
+    opened(page, plan)
+    view(page, "The client’s sheet")
+    sheet = page.frame_locator("iframe")
+    expect(sheet.get_by_role("heading", name="To buy now")).to_be_visible()
+    page.get_by_role("checkbox", name="to buy now").click(force=True)
+    expect(sheet.get_by_role("heading", name="Next in line")).to_be_visible()
+    expect(sheet.get_by_role("heading", name="To buy now")).to_have_count(0)
+    letterhead = page.get_by_role("textbox", name="Letter-head")
+    letterhead.fill("Ann Grove, Wrenfold")
+    letterhead.press("Enter")
+    expect(sheet.get_by_text("Ann Grove")).to_be_visible()
+    with page.expect_download() as download:
+        page.get_by_role("link", name="PDF").click()
+    assert download.value.path().read_bytes().startswith(b"%PDF")
+
+
+def test_axe_finds_nothing_in_any_view_of_hand_over(plan: str, page: Page):
+    opened(page, plan)
+    walk = Walk(page)
+    walk.look("upload")
+    page.get_by_role("button", name="Sheet", exact=False).first.click()
+    page.get_by_role("option", name=re.compile("^campaigns")).click()
+    page.get_by_role("columnheader", name="daily budget").wait_for()
+    walk.look("campaigns")
+    with page.expect_download():
+        page.get_by_role("button", name="Send CSV").click()
+    view(page, "What was sent")
+    page.get_by_role("button", name="compare with now").click()
+    page.get_by_text("nothing changed").wait_for()
+    walk.look("sent")
+    view(page, "The client’s sheet")
+    page.frame_locator("iframe").get_by_role("heading", level=1).wait_for()
+    walk.look("the client's sheet")
+    walk.end()
