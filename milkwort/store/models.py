@@ -23,6 +23,7 @@ from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
 from milkwort.core.brief.fields import OF_OFFER, OF_PLAN, BriefField
 
 __all__ = [
+    "AccountSheet",
     "Ad",
     "AdGroup",
     "Assumption",
@@ -483,6 +484,19 @@ class HandOver(Base):
     """The plan's file, packed."""
     forecast: Mapped[bytes | None] = mapped_column(LargeBinary)
     """What each keyword was expected to do, packed JSON by column."""
+
+
+class AccountSheet(Base):
+    """A running account's file as its platform wrote it, brought in to be written back."""
+
+    __tablename__ = "account_sheet"
+
+    plan_id: Mapped[int] = mapped_column(ForeignKey("plan.id"), index=True)
+    name: Mapped[str]
+    at: Mapped[str]
+    columns: Mapped[dict[str, Any]]
+    """Which of its columns holds what."""
+    content: Mapped[bytes] = mapped_column(LargeBinary)
 
 
 class HandOverFile(Base):

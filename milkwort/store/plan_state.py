@@ -44,6 +44,7 @@ CLIENT_TABLES: tuple[type[models.Base], ...] = (
 LEFT_OUT: Mapping[type[models.Base], str] = {
     models.Plan: "the plan itself: its row is read and written beside its tables",
     models.Journal: "a plan that was copied or loaded has done nothing that could be undone",
+    models.AccountSheet: "a platform's file belongs to the plan it was brought into",
     models.HandOver: "what was sent was sent from the plan it was made in",
 }
 """Tables of a plan or client that do not go along, and why."""

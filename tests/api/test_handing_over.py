@@ -146,3 +146,41 @@ def test_a_sheet_longer_than_the_platform_takes_leaves_in_parts(client, plan):
     made = send(client, plan)
     assert [file["rows"] for file in made["files"]] == [1, 1]
     assert "many_rows" in [c.code for c in view(client, plan).checks]
+
+
+ACCOUNT = (
+    "No;Wording;Kind;Top €;Lit\r\n"
+    "7;sash window repair;Exact;0,40;ON\r\n"
+    "8;window jobs;Exact;0,10;ON\r\n"
+    "9;a stranger;Exact;0,10;ON\r\n"
+)
+
+
+def bring(client, plan, text=ACCOUNT, where="account"):
+    file = ("account.csv", text.encode(), "text/csv")
+    return client.post(f"{plan}/hand-over/{where}", files={"file": file})
+
+
+def test_an_accounts_file_goes_there_and_back_in_its_own_shape(client, plan):
+    assert client.get(f"{plan}/hand-over/account").json() is None
+    assert client.get(f"{plan}/hand-over/account/changes").status_code == 404
+    text = ACCOUNT
+    seen = bring(client, plan).json()
+    assert seen["columns"] == {} and seen["changed"] == 0
+    columns = {"keyword": 1, "match": 2, "bid": 3, "run": 4}
+    seen = client.put(f"{plan}/hand-over/account/columns", json={"columns": columns}).json()
+    assert (seen["changed"], seen["strangers"], seen["missing"]) == (2, 1, 1)
+    back = client.get(f"{plan}/hand-over/account/changes").content.decode()
+    rows = list(csv.reader(io.StringIO(back), delimiter=";"))
+    assert rows[0] == ["No", "Wording", "Kind", "Top €", "Lit"]
+    assert rows[1][0] == "7" and rows[1][4] == "ON" and "," in rows[1][3]
+    assert rows[2] == ["8", "window jobs", "Exact", "0,10", "OFF"]
+    fresh = text.replace("7;sash window repair;Exact;0,40;ON", ";".join(rows[1])).replace(
+        "8;window jobs;Exact;0,10;ON", ";".join(rows[2])
+    )
+    reply = bring(client, plan, fresh, "account/reply").json()
+    assert (reply["changed"], reply["same"]) == (0, 2)
+    # the next file of these headings is read as this one was
+    other = client.post(f"{plan}/copy", json={"name": "Copy"}).json()["id"]
+    assert client.get(f"/api/plans/{other}/hand-over/account").json() is None
+    assert bring(client, f"/api/plans/{other}", text).json()["columns"] == columns

@@ -73,6 +73,27 @@ def test_the_clients_sheet_is_shown_as_it_is_printed_and_chosen_from(plan: str, 
     assert download.value.path().read_bytes().startswith(b"%PDF")
 
 
+ACCOUNT = (
+    "No;Wording;Kind;Top;Lit\n7;sash window repair;Exact;0,40;ON\n9;a stranger;Exact;0,10;ON\n"
+)
+
+
+def test_an_accounts_file_is_assigned_and_written_back(plan: str, page: Page):
+    opened(page, plan)
+    view(page, "Your account’s file")
+    file = {"name": "konto.csv", "mimeType": "text/csv", "buffer": ACCOUNT.encode()}
+    page.get_by_label("Account’s file", exact=True).set_input_files(file)
+    page.get_by_text("konto.csv").wait_for()
+    for role, heading in (("keyword", "Wording"), ("bid", "Top"), ("whether it runs", "Lit")):
+        page.get_by_role("button", name=f"Column of {role}").click()
+        page.get_by_role("option", name=heading).click()
+        expect(page.get_by_role("button", name=f"Column of {role}")).to_contain_text(heading)
+    expect(page.get_by_role("table", name="Rows that change")).to_contain_text("sash window repair")
+    with page.expect_download() as download:
+        page.get_by_role("button", name="take the changed rows").click()
+    assert download.value.path().read_text().startswith("No;Wording;Kind;Top;Lit")
+
+
 def test_axe_finds_nothing_in_any_view_of_hand_over(plan: str, page: Page):
     opened(page, plan)
     walk = Walk(page)
@@ -90,4 +111,7 @@ def test_axe_finds_nothing_in_any_view_of_hand_over(plan: str, page: Page):
     view(page, "The client’s sheet")
     page.frame_locator("iframe").get_by_role("heading", level=1).wait_for()
     walk.look("the client's sheet")
+    view(page, "Your account’s file")
+    page.get_by_role("button", name="bring in a file").wait_for()
+    walk.look("account's file")
     walk.end()

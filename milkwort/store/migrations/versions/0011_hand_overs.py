@@ -36,6 +36,19 @@ def upgrade() -> None:
         sqlite_autoincrement=True,
     )
     op.create_index(op.f("ix_hand_over_file_hand_over_id"), "hand_over_file", ["hand_over_id"])
+    op.create_table(
+        "account_sheet",
+        sa.Column("plan_id", sa.Integer(), nullable=False),
+        sa.Column("name", sa.String(), nullable=False),
+        sa.Column("at", sa.String(), nullable=False),
+        sa.Column("columns", sa.JSON(), nullable=False),
+        sa.Column("content", sa.LargeBinary(), nullable=False),
+        sa.Column("id", sa.Integer(), nullable=False),
+        sa.ForeignKeyConstraint(["plan_id"], ["plan.id"], name=op.f("fk_account_sheet_plan_id")),
+        sa.PrimaryKeyConstraint("id", name=op.f("pk_account_sheet")),
+        sqlite_autoincrement=True,
+    )
+    op.create_index(op.f("ix_account_sheet_plan_id"), "account_sheet", ["plan_id"])
     op.execute(
         "INSERT INTO hand_over_file (hand_over_id, kind, filename, rows, sha256, content)"
         " SELECT id, kind, filename, rows, sha256, content FROM hand_over ORDER BY id"

@@ -10,6 +10,7 @@ import { Choice } from "../../parts/Choice";
 import { Small } from "../../parts/Screen";
 import { Views } from "../../parts/Views";
 import { number, plural } from "../../parts/format";
+import { AccountFile } from "./AccountFile";
 import { Changes } from "./Changes";
 import { Checks } from "./Checks";
 import { ClientSheet } from "./ClientSheet";
@@ -20,9 +21,9 @@ import { UploadGrid } from "./UploadGrid";
 
 type Kind = Schemas["HandOverRequest"]["kind"];
 type Sheet = NonNullable<Schemas["HandOverRequest"]["sheets"]>[number];
-type View = "client" | "upload" | "sent";
+type View = "client" | "upload" | "account" | "sent";
 
-const order: readonly View[] = ["client", "upload", "sent"];
+const order: readonly View[] = ["client", "upload", "account", "sent"];
 const sheets: readonly Sheet[] = ["keywords", "campaigns", "groups", "negatives", "ads", "spots"];
 
 /** What leaves, what to look at first, and what was sent. */
@@ -77,6 +78,7 @@ export function HandOver() {
             views={[
               { id: "client", name: "The client’s sheet" },
               { id: "upload", name: "Upload" },
+              { id: "account", name: "Your account’s file" },
               { id: "sent", name: `What was sent ${number(found.data?.sent.length ?? 0)}` },
             ]}
             view={view}
@@ -147,6 +149,7 @@ export function HandOver() {
             )}
           </>
         )}
+        {view === "account" && <AccountFile />}
         {view === "sent" && found.data && (
           <S.Shelves>
             <Sent sent={found.data.sent} since={since} onSince={setSince} />
