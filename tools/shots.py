@@ -148,7 +148,21 @@ def _fit(page: Page, plan: str) -> None:
 
 def _hand_over(page: Page, plan: str) -> None:
     page.goto(f"{plan}/hand-over")
-    page.get_by_role("grid", name="Upload sheet").get_by_text("yes").first.wait_for()
+    page.get_by_role("grid", name="Upload sheet").get_by_role("row").nth(1).wait_for()
+    page.get_by_role("radio", name="The client’s sheet").click()
+    page.frame_locator("iframe").get_by_role("heading", level=1).wait_for()
+
+
+def _changed(page: Page, plan: str) -> None:
+    page.goto(f"{plan}/hand-over")
+    page.get_by_role("button", name="Send CSV").click()
+    page.get_by_role("link", name="Hand over").get_by_text("1 sent").wait_for()
+    api = plan.replace("/plan/", "/api/plans/")
+    page.request.post(f"{api}/bids", data={"ids": [3, 5], "bid": 1.11})
+    page.goto(f"{plan}/hand-over")
+    page.get_by_role("button", name="Which rows").click()
+    page.get_by_role("option", name="only what changed").click()
+    page.get_by_role("region", name="Changed rows").wait_for()
 
 
 def _how_sure(page: Page, plan: str) -> None:
@@ -190,6 +204,7 @@ _VIEWS = {
     "ads": _ads,
     "fit": _fit,
     "hand-over": _hand_over,
+    "changed-rows": _changed,
     "how-sure": _how_sure,
     "year": _year,
     "versions": _versions,

@@ -69,6 +69,16 @@ export const Wide = styled.span`
   }
 `;
 
+/** Said where there is plenty of room. */
+export const Widest = styled.span`
+  @media (max-width: 1179px) {
+    display: none;
+  }
+  ${whenNarrow} {
+    display: none;
+  }
+`;
+
 export const Track = styled(Button)`
   display: flex;
   align-items: flex-end;

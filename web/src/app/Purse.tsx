@@ -45,7 +45,7 @@ export function Purse() {
             {tried && "if kept: "}
             <b>{money(purse.spend)}</b> of {money(purse.purse)} {currency} a month
             <S.Wide>, {money(purse.per_day)} a day</S.Wide>
-            {!tried && !late && ranges && <S.Wide>{probably(ranges, purse.purse)}</S.Wide>}
+            {!tried && !late && ranges && <S.Widest>{probably(ranges, purse.purse)}</S.Widest>}
           </S.Figure>
           <S.Figure onPress={() => ask({ kind: "figure", name: "next_unit" })}>
             {purse.next_unit > 0
