@@ -134,12 +134,16 @@ def report(
         with _plan_of(plan_file) as (work, plan_id):
             from milkwort.api.handover.report import written_report
             from milkwort.core.plan.draws import draw_month
-            from milkwort.formats.report_files import checked_logo
+            from milkwort.formats.report_files import checked_logo, logo_of
+            from milkwort.store.report_logos import report_logo
 
             plan = work.plan(plan_id)
             draws = draw_month(plan.result)
             assert draws is not None
-            picture = None if logo is None else checked_logo(logo.read_bytes())
+            with work.database.read() as session:
+                picture = logo_of(report_logo(session, plan_id))
+            if logo is not None:
+                picture = checked_logo(logo.read_bytes())
             kind = out.suffix.removeprefix(".").lower()
             content = written_report(plan, draws, kind, paper.value, picture)
         out.write_bytes(content)

@@ -57,6 +57,7 @@ class _Part(BaseModel):
 _Name = Field(default="", max_length=400)
 _Key = Field(default="", max_length=40)
 _Money = Field(default=None, ge=0, le=1e12)
+_Logo = Annotated[str, Field(max_length=1_400_000, pattern="^(png|svg):[A-Za-z0-9+/=]+$")]
 _AdField = Annotated[str, Field(max_length=1000)]
 
 
@@ -75,6 +76,7 @@ class PlanValues(_Part):
     house_rules: list[HouseRuleValues] | None = None
     word_kinds: dict[str, str] | None = None
     report_style: ReportStyleValues | None = None
+    report_logo: _Logo | None = None
     not_entered: list[str] = Field(
         default=[], validation_alias=AliasChoices("not_entered", "unsaid")
     )

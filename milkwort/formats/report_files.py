@@ -22,8 +22,10 @@ from milkwort.core.handover.report import Chart, Report, Section, Table
 from milkwort.core.handover.said import Kind
 from milkwort.formats.cells import safe_cell
 
-__all__ = ["REPORT_KINDS", "Logo", "Paper", "checked_logo", "report_csv", "report_file",
-           "report_html", "report_pdf", "report_xlsx"]  # fmt: skip
+__all__ = [
+    "MAX_LOGO", "REPORT_KINDS", "Logo", "Paper", "checked_logo", "logo_of", "logo_said",
+    "report_csv", "report_file", "report_html", "report_pdf", "report_xlsx",
+]  # fmt: skip
 
 Paper = Literal["a4", "us-letter"]
 REPORT_KINDS: tuple[str, ...] = ("html", "pdf", "xlsx", "csv")
@@ -34,7 +36,7 @@ _NOT_DRAWN = ("<script", "<!entity", "<!doctype", "foreignobject", "javascript:"
 """What makes more of an SVG than a drawing."""
 _HIGHEST = 100.0
 _SLOT = 40
-_MOST_LOGO = 1_000_000
+MAX_LOGO = 1_000_000
 _FORMATS: dict[Kind, str] = {"money": "#,##0.00", "whole": "#,##0", "count": "#,##0.00",
                              "share": "0.0 %", "text": "@"}  # fmt: skip
 
@@ -55,7 +57,7 @@ def checked_logo(content: bytes) -> Logo:
     BadValueError
         For one that is too large, is neither PNG nor SVG, or holds anything but a drawing.
     """
-    if len(content) > _MOST_LOGO:
+    if len(content) > MAX_LOGO:
         raise BadValueError("logo", "a picture of at most 1 MB", f"{len(content):,} bytes")
     if content.startswith(b"\x89PNG\r\n\x1a\n"):
         width, height = (int.from_bytes(content[at : at + 4], "big") for at in (16, 20))
@@ -70,6 +72,16 @@ def checked_logo(content: bytes) -> Logo:
     if strange:
         raise BadValueError("logo", "an SVG that only draws", strange[0].strip("<"))
     return Logo("svg", content)
+
+
+def logo_said(logo: Logo) -> str:
+    """Return a picture as text, the opposite of `logo_of`."""
+    return f"{logo.kind}:{base64.b64encode(logo.content).decode()}"
+
+
+def logo_of(said: str | None) -> Logo | None:
+    """Return a picture that was kept as text, checked anew; None for none."""
+    return None if said is None else checked_logo(base64.b64decode(said.partition(":")[2]))
 
 
 def report_file(kind: str, report: Report, *, paper: Paper = "a4", logo: Logo | None = None,

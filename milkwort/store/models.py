@@ -110,6 +110,8 @@ class Plan(Base):
     house_rules: Mapped[list[Any] | None]
     word_kinds: Mapped[dict[str, Any] | None]
     report_style: Mapped[dict[str, Any] | None]
+    report_logo: Mapped[str | None] = mapped_column(deferred=True)
+    """A picture for the client's sheet: its kind, a colon, base64."""
     """The planner's own ways; none for those every plan starts with."""
     not_entered: Mapped[list[Any]]
     """Fields of the brief that nobody has entered yet."""

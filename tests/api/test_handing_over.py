@@ -184,3 +184,46 @@ def test_an_accounts_file_goes_there_and_back_in_its_own_shape(client, plan):
     other = client.post(f"{plan}/copy", json={"name": "Copy"}).json()["id"]
     assert client.get(f"/api/plans/{other}/hand-over/account").json() is None
     assert bring(client, f"/api/plans/{other}", text).json()["columns"] == columns
+
+
+SVG = b'<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 4 4"><path d="M0 0h4v4z"/></svg>'
+
+
+def test_the_clients_sheet_bears_the_style_and_logo_that_were_chosen(client, plan):
+    page = client.get(f"{plan}/report.html")
+    assert page.headers["content-security-policy"].startswith("default-src 'none'")
+    assert "To buy now" in page.text and "sash cord replacement" in page.text
+    style = client.get(plan).json()["summary"]["own"]["report_style"]
+    chosen = style | {"sections": ["promise", "steps"], "letterhead": ["Ann"], "note": "Hello",
+                      "marks": "1.234,5", "sign_first": False}  # fmt: skip
+    assert client.patch(f"{plan}/own", json={"report_style": chosen}).status_code == 200
+    logo = {"file": ("l.svg", SVG, "image/svg+xml")}
+    assert client.post(f"{plan}/report/logo", files=logo).status_code == 200
+    page = client.get(f"{plan}/report.html").text
+    assert "To buy now" not in page and "Ann" in page and "Hello" in page
+    assert "60,00 £" in page and "data:image/svg+xml;base64," in page
+    bad = {"file": ("l.svg", b"<svg><script/></svg>", "image/svg+xml")}
+    assert client.post(f"{plan}/report/logo", files=bad).status_code == 422
+    # a copy, and a file of the plan, have it all
+    copy = client.post(f"{plan}/copy", json={"name": "Copy"}).json()["id"]
+    assert "base64," in client.get(f"/api/plans/{copy}/report.html").text
+    client.post(f"{plan}/report/logo/remove")
+    assert "base64," not in client.get(f"{plan}/report.html").text
+    client.post(f"{plan}/undo")
+    assert "base64," in client.get(f"{plan}/report.html").text
+
+
+@pytest.mark.parametrize(
+    ("kind", "starts"),
+    [("pdf", b"%PDF"), ("html", b"<!doctype"), ("xlsx", b"PK"), ("csv", b"\xef\xbb\xbf")],
+)
+def test_the_clients_sheet_is_taken_in_every_kind(client, plan, kind, starts):
+    other = client.post(f"{plan}/versions", json={}).json()["id"]
+    answer = client.get(f"{plan}/report/{kind}?with={other}")
+    assert answer.content.startswith(starts)
+    assert f".{kind}" in answer.headers["content-disposition"]
+    assert client.get(f"{plan}/report/docx").status_code == 422
+
+
+def test_the_rhythm_is_a_calendar(client, plan):
+    assert client.get(f"{plan}/rhythm.ics").text.startswith("BEGIN:VCALENDAR")

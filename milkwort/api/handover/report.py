@@ -4,15 +4,16 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from datetime import UTC, date, datetime
-from typing import Any, Literal
+from typing import Annotated, Any, Literal
 
-from fastapi import APIRouter, Query, Response
+from fastapi import APIRouter, File, Query, Response, UploadFile
 
 from milkwort.api.fit.versions import Others, family_plans
 from milkwort.api.fit.year import sum_of, year_of
-from milkwort.api.http.shared import Work, attached, download_of
+from milkwort.api.http.shared import Window, Work, attached, download_of, sent
 from milkwort.api.plan.open_plan import OpenPlan
-from milkwort.api.plan.workspace import Workspace
+from milkwort.api.plan.schemas import ChangeAnswer, shape_of
+from milkwort.api.plan.workspace import Decision, Workspace
 from milkwort.core.arrange.ads.text import written_out
 from milkwort.core.errors import StoppedError
 from milkwort.core.handover.report import ForReport, Options, Other, Report, report_of
@@ -20,8 +21,17 @@ from milkwort.core.handover.rhythm import reviews_of
 from milkwort.core.handover.said import NumberStyle
 from milkwort.core.plan.draws import Draws
 from milkwort.core.words.texts import normalise
-from milkwort.formats.report_files import Logo, Paper, report_file
+from milkwort.formats.report_files import (
+    MAX_LOGO,
+    Logo,
+    Paper,
+    checked_logo,
+    logo_of,
+    logo_said,
+    report_file,
+)
 from milkwort.formats.rhythm_ics import rhythm_ics
+from milkwort.store.report_logos import put_logo, report_logo
 
 __all__ = ["options_of", "report_for", "router", "written_report"]
 
@@ -51,7 +61,8 @@ _ALONE = {
 def preview(plan_id: int, work: Work, others: Others = []) -> Response:  # noqa: B006 -- read only
     """Return the client's sheet as it will be printed, to be looked at."""
     plan, report = _made(work, plan_id, others)
-    content = report_file("html", report, language=_style(plan)["language"])
+    content = report_file("html", report, logo=_logo(work, plan),
+                          language=_style(plan)["language"])  # fmt: skip
     return Response(content, media_type=_TYPES["html"], headers=_ALONE)
 
 
@@ -70,9 +81,29 @@ def take(
     """Return the client's sheet as a file."""
     plan, report = _made(work, plan_id, others)
     style = _style(plan)
-    content = report_file(kind, report, paper=paper or style["paper"], language=style["language"])
+    content = report_file(
+        kind, report, paper=paper or style["paper"], logo=_logo(work, plan),
+        language=style["language"],
+    )  # fmt: skip
     stem = normalise(plan.record.name).replace(" ", "-")[:60] or "plan"
     return attached(content, _TYPES[kind], f"{stem}-{date.today().isoformat()}.{kind}")
+
+
+@router.post("/plans/{plan_id}/report/logo", responses=shape_of(ChangeAnswer))
+def set_logo(
+    plan_id: int, file: Annotated[UploadFile, File()], work: Work, window: Window = ""
+) -> Response:
+    """Put a picture into the letter-head: PNG or SVG, up to 1 MB."""
+    said = logo_said(checked_logo(file.file.read(MAX_LOGO + 1)))
+    made = Decision("the logo of the client's sheet", lambda c: put_logo(c, said))
+    return sent(work.change(plan_id, lambda _: made, window=window))
+
+
+@router.post("/plans/{plan_id}/report/logo/remove", responses=shape_of(ChangeAnswer))
+def remove_logo(plan_id: int, work: Work, window: Window = "") -> Response:
+    """Take the picture out of the letter-head."""
+    made = Decision("take the logo away", lambda c: put_logo(c, None))
+    return sent(work.change(plan_id, lambda _: made, window=window))
 
 
 @router.get(
@@ -89,6 +120,11 @@ def rhythm(plan_id: int, work: Work) -> Response:
     name = plan.record.name
     content = rhythm_ics(name, f"plan-{plan_id}", found, datetime.now(UTC))
     return attached(content, "text/calendar", f"{normalise(name).replace(' ', '-')[:60]}.ics")
+
+
+def _logo(work: Workspace, plan: OpenPlan) -> Logo | None:
+    with work.database.read() as session:
+        return logo_of(report_logo(session, plan.record.id))
 
 
 def _made(work: Workspace, plan_id: int, others: Sequence[int]) -> tuple[OpenPlan, Report]:

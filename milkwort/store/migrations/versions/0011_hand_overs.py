@@ -19,6 +19,7 @@ def upgrade() -> None:
         plan.add_column(sa.Column("visit_tag", sa.String(), nullable=False, server_default=""))
         plan.add_column(sa.Column("tell_weekend", sa.Boolean(), nullable=False, server_default="0"))
         plan.add_column(sa.Column("report_style", sa.JSON(), nullable=True))
+        plan.add_column(sa.Column("report_logo", sa.String(), nullable=True))
         plan.add_column(sa.Column("stale_days", sa.Integer(), nullable=False, server_default="180"))
     op.create_table(
         "hand_over_file",

@@ -1,10 +1,11 @@
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { Checkbox, CheckboxGroup } from "react-aria-components";
-import type { Schemas } from "../../data/client";
+import { client, taken, uploadOf, type Schemas } from "../../data/client";
 import { usePlan } from "../../data/plan";
 import { usePlanChange } from "../../data/usePlanChange";
 import { usePlanQuery } from "../../data/usePlanQuery";
 import { Blank } from "../../parts/Blank";
+import { TextButton } from "../../parts/Button";
 import { Choice } from "../../parts/Choice";
 import * as S from "./HandOver.styles";
 
@@ -30,9 +31,20 @@ const kinds = [
   { id: "csv", name: "CSV" },
 ];
 
+const figures: { id: Style["columns"][number]; name: string }[] = [
+  { id: "group", name: "group" },
+  { id: "searches", name: "searches" },
+  { id: "bid", name: "bid" },
+  { id: "cpc", name: "price of a click" },
+  { id: "clicks", name: "clicks" },
+  { id: "customers", name: "customers" },
+  { id: "spend", name: "spend" },
+];
+
 /** The client's sheet as it will be printed, and what the planner chooses of it. */
 export function ClientSheet() {
-  const { id, summary } = usePlan();
+  const { id, summary, change } = usePlan();
+  const picker = useRef<HTMLInputElement>(null);
   const send = usePlanChange();
   const style = summary.own.report_style as Style;
   const [beside, setBeside] = useState<number[]>([]);
@@ -113,6 +125,21 @@ export function ClientSheet() {
             ))}
           </CheckboxGroup>
         )}
+        <CheckboxGroup
+          aria-label="Figures of a keyword"
+          value={style.columns}
+          onChange={(chosen) =>
+            void put({
+              columns: figures.flatMap((one) => (chosen.includes(one.id) ? [one.id] : [])),
+            })
+          }
+        >
+          {figures.map((one) => (
+            <Checkbox key={one.id} value={one.id}>
+              <span aria-hidden /> {one.name}
+            </Checkbox>
+          ))}
+        </CheckboxGroup>
         <p>
           From{" "}
           <Blank
@@ -127,6 +154,32 @@ export function ClientSheet() {
                   .filter(Boolean),
               })
             }
+          />
+        </p>
+        <p>
+          <TextButton onPress={() => picker.current?.click()}>logo …</TextButton>{" "}
+          <TextButton onPress={() => void send("post", "/report/logo/remove", undefined)}>
+            no logo
+          </TextButton>
+          <input
+            ref={picker}
+            type="file"
+            hidden
+            aria-label="Logo"
+            accept=".png,.svg,image/png,image/svg+xml"
+            onChange={(event) => {
+              const chosen = event.currentTarget.files?.[0];
+              event.currentTarget.value = "";
+              if (chosen)
+                void change(() =>
+                  taken(
+                    client.POST("/api/plans/{plan_id}/report/logo", {
+                      params: { path: { plan_id: id } },
+                      ...uploadOf(chosen),
+                    }),
+                  ),
+                );
+            }}
           />
         </p>
         <p>
