@@ -115,11 +115,10 @@ def test_a_plans_file_is_checked_and_ends_with_1_where_something_must_be_mended(
     assert missing.returncode == 2 and missing.stderr.count("\n") == 1
 
 
-@pytest.mark.parametrize("kind", ["pdf", "html", "xlsx", "csv"])
-def test_the_clients_sheet_is_written_without_a_screen(tmp_path, kind):
-    out = tmp_path / f"client.{kind}"
-    done = milkwort("report", plan_file(tmp_path), "--out", str(out))
+def test_the_clients_sheet_is_written_without_a_screen(tmp_path):
+    plan, out = plan_file(tmp_path), tmp_path / "client.pdf"
+    done = milkwort("report", plan, "--out", str(out))
     assert done.returncode == 0, done.stderr
-    assert out.stat().st_size > 2000
-    bad = milkwort("report", plan_file(tmp_path), "--out", str(tmp_path / "client.docx"))
+    assert out.read_bytes().startswith(b"%PDF")
+    bad = milkwort("report", plan, "--out", str(tmp_path / "client.docx"))
     assert bad.returncode == 2 and "one of html, pdf" in bad.stderr

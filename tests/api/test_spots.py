@@ -42,6 +42,8 @@ def test_every_screen_and_file_stands_beside_spots(client, plan):
     make(client, plan)
     shown = {"pays": "showings", "price": 2.0, "showings": 9000, "click_rate": 0.01, "clicks": 0}
     make(client, plan, name="Item page", **shown)
+    account = {"file": ("a.csv", b"keyword,bid\nsash window repair,0.1\n", "text/csv")}
+    assert client.post(f"{plan}/hand-over/account", files=account).status_code == 200
     number = plan.rsplit("/", 1)[1]
     asked = [
         path.replace("{plan_id}", number).replace("{figure}", "customers")
