@@ -32,7 +32,9 @@ class OfferValues(BaseModel):
     name: str = Field(min_length=1, max_length=200)
 
 
-@with_fields_of(Profile, {"name": 80, "refused_characters": 80})
+@with_fields_of(
+    Profile, {"name": 80, "refused_characters": 80, "upload_columns": 400, "upload_name": 80}
+)
 class ProfileValues(BaseModel):
     """The rules of an ad platform."""
 
@@ -46,7 +48,7 @@ class ProfileValues(BaseModel):
             return value
         later = ("click_rate_top", "report_half_life", "reports_back", "upload_rows",
                  "shares_budgets", "day_over", "headlines", "descriptions",
-                 "written_ads")  # fmt: skip
+                 "written_ads", "upload_columns", "upload_name")  # fmt: skip
         return {name: getattr(Profile(), name) for name in later} | value
 
 

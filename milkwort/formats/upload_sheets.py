@@ -9,11 +9,12 @@ from typing import Any
 
 import xlsxwriter
 
+from milkwort.core.brief.upload_shape import UploadColumn
 from milkwort.core.handover.changed_rows import ChangedRow, Row
 from milkwort.formats.cells import safe_cell
 from milkwort.formats.shown_table import Cell, shown_csv
 
-__all__ = ["changed_table", "descriptor", "sheet_csv", "sheet_table", "sheets_xlsx"]
+__all__ = ["changed_table", "descriptor", "in_shape", "sheet_csv", "sheet_table", "sheets_xlsx"]
 
 _WIDEST = 60
 Table = tuple[list[str], list[list[Cell]]]
@@ -25,17 +26,23 @@ def sheet_table(rows: Sequence[Row]) -> Table:
     return heads, [[_cell(row.get(head)) for row in rows] for head in heads]
 
 
-def changed_table(changes: Sequence[ChangedRow]) -> Table:
-    """Return changed rows with what became of each, and what its cells were before."""
-    rows = [
-        {
-            "change": change.turn,
-            **change.row,
-            "was": "; ".join(f"{name}: {'' if v is None else v}" for name, v in change.was.items()),
-        }
-        for change in changes
+def in_shape(table: Table, columns: Sequence[UploadColumn]) -> Table:
+    """Return a table with the columns that are sent, in their order, under their headings."""
+    heads, cells = table
+    held = dict(zip(heads, cells, strict=True))
+    sent = [one for one in columns if one.sent and one.column in held]
+    return [one.heading for one in sent], [held[one.column] for one in sent]
+
+
+def changed_table(changes: Sequence[ChangedRow], columns: Sequence[UploadColumn]) -> Table:
+    """Return changed rows with what became of each before them, and what was there behind."""
+    heads, cells = in_shape(sheet_table([change.row for change in changes]), columns)
+    headings = {one.column: one.heading for one in columns}
+    was = [
+        "; ".join(f"{headings.get(n, n)}: {'' if v is None else v}" for n, v in c.was.items())
+        for c in changes
     ]
-    return sheet_table(rows)
+    return ["change", *heads, "was"], [[c.turn for c in changes], *cells, was]
 
 
 def _cell(value: Any) -> Cell:
@@ -74,7 +81,9 @@ def sheets_xlsx(tables: Mapping[str, Table]) -> bytes:
     return out.getvalue()
 
 
-def descriptor(name: str, tables: Mapping[str, tuple[str, Table]]) -> bytes:
+def descriptor(
+    name: str, tables: Mapping[str, tuple[str, Table]], refs: Mapping[str, str]
+) -> bytes:
     """Return a data package that describes CSV files: which columns each has, of which type.
 
     Parameters
@@ -83,6 +92,8 @@ def descriptor(name: str, tables: Mapping[str, tuple[str, Table]]) -> bytes:
         Of the package.
     tables : mapping of str to (str, Table)
         File name and table, by sheet.
+    refs : mapping of str to str
+        The heading by which rows are known again, by sheet; none where it is not sent.
     """
     resources = [
         {
@@ -94,7 +105,7 @@ def descriptor(name: str, tables: Mapping[str, tuple[str, Table]]) -> bytes:
             "schema": {
                 "fields": [{"name": head, "type": _type(column)} for head, column in
                            zip(heads, columns, strict=True)],
-                "primaryKey": "ref",
+                **({"primaryKey": refs[sheet]} if sheet in refs else {}),
             },
         }
         for sheet, (path, (heads, columns)) in tables.items()

@@ -38,6 +38,7 @@ __all__ = [
     "change_assumptions",
     "change_brief",
     "checked_name",
+    "client_name_of",
     "client_of",
     "list_plans",
     "load_plan",
@@ -218,6 +219,13 @@ def client_of(session: Session, plan_id: int) -> int:
     if found is None:
         raise NotFoundError(f"There is no plan {plan_id}.", "plan")
     return found
+
+
+def client_name_of(session: Session, plan_id: int) -> str:
+    """Return the name of a plan's client; errors as `client_of`."""
+    c = models.Client
+    named = select(c.name).where(c.id == client_of(session, plan_id))
+    return session.scalars(named).one()
 
 
 def plans_of_client(session: Session, client_id: int) -> list[int]:

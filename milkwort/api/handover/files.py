@@ -1,4 +1,4 @@
-"""The files of a hand-over: sheets whole or changed, in parts, named by plan, date and what."""
+"""The files of a hand-over: sheets whole or changed, in shape, in parts, named by a rule."""
 
 from __future__ import annotations
 
@@ -6,6 +6,7 @@ from collections.abc import Mapping, Sequence
 from datetime import date
 
 from milkwort.api.plan.open_plan import OpenPlan
+from milkwort.core.brief.upload_shape import UploadColumn, columns_of_sheet, file_name
 from milkwort.core.errors import BadValueError
 from milkwort.core.handover.changed_rows import Row, changed_rows
 from milkwort.core.words.texts import normalise
@@ -13,19 +14,21 @@ from milkwort.formats.upload_sheets import (
     Table,
     changed_table,
     descriptor,
+    in_shape,
     sheet_csv,
     sheet_table,
     sheets_xlsx,
 )
 from milkwort.store.hand_overs import SentFile
 
-__all__ = ["files_to_send", "looked_at"]
+__all__ = ["columns_held", "files_to_send", "looked_at", "shape_of_sheet"]
 
 Sheets = Mapping[str, Sequence[Row]]
 
 
 def files_to_send(
     plan: OpenPlan,
+    client: str,
     sheets: Sheets,
     kind: str,
     wanted: Sequence[str],
@@ -37,6 +40,8 @@ def files_to_send(
     Parameters
     ----------
     plan : OpenPlan
+    client : str
+        Its name.
     sheets : mapping of str to sequence of Row
     kind : {"csv", "xlsx", "json"}
     wanted : sequence of str
@@ -46,41 +51,72 @@ def files_to_send(
     state : bytes
         The plan's own file.
     """
+
+    def named(what: str, ending: str) -> str:
+        return _name(plan, client, what, ending)
+
     if kind == "json":
-        return [SentFile("json", _name(plan, "plan", "json"), len(plan.sheet.ids), state)]
-    tables = {name: _table(sheets, name, before) for name in dict.fromkeys(wanted)}
+        return [SentFile("json", named("plan", "json"), len(plan.sheet.ids), state)]
+    shapes = {name: shape_of_sheet(plan, name, _all_rows(sheets, name, before))
+              for name in dict.fromkeys(wanted)}  # fmt: skip
+    tables = {name: _table(sheets, name, before, shape) for name, shape in shapes.items()}
     what = "changes" if before is not None else "upload"
     if kind == "xlsx":
         rows = sum(_rows(table) for table in tables.values())
-        return [SentFile("xlsx", _name(plan, what, "xlsx"), rows, sheets_xlsx(tables))]
+        return [SentFile("xlsx", named(what, "xlsx"), rows, sheets_xlsx(tables))]
     files: list[SentFile] = []
     described: dict[str, tuple[str, Table]] = {}
     for name, table in tables.items():
         label = what if name == "keywords" else f"{what}-{name}"
         for number, part in enumerate(_parts(table, plan.written.profile.upload_rows), start=1):
             numbered = label if number == 1 else f"{label}-{number}"
-            filename = _name(plan, numbered, "csv")
+            filename = named(numbered, "csv")
             files.append(SentFile("csv", filename, _rows(part), sheet_csv(part)))
             described.setdefault(name, (filename, part))
     if len(described) > 1:
-        package = descriptor(_stem(plan), described)
-        files.append(SentFile("json", _name(plan, "datapackage", "json"), 0, package))
+        refs = {name: one.heading for name, shape in shapes.items() for one in shape
+                if one.column == "ref" and one.sent}  # fmt: skip
+        package = descriptor(_stem(plan), described, refs)
+        files.append(SentFile("json", named("datapackage", "json"), 0, package))
     return files
 
 
 def looked_at(
-    plan: OpenPlan, sheets: Sheets, kind: str, sheet: str, before: Sheets | None, state: bytes
+    plan: OpenPlan,
+    client: str,
+    sheets: Sheets,
+    kind: str,
+    sheet: str,
+    before: Sheets | None,
+    state: bytes,
 ) -> SentFile:
     """Return one file to look at; errors as `files_to_send`."""
     if kind not in ("csv", "xlsx", "json"):
         raise BadValueError("kind", "one of csv, xlsx, json", kind)
-    return files_to_send(plan, sheets, kind, [sheet], before, state)[0]
+    return files_to_send(plan, client, sheets, kind, [sheet], before, state)[0]
 
 
-def _table(sheets: Sheets, name: str, before: Sheets | None) -> Table:
+def shape_of_sheet(plan: OpenPlan, name: str, rows: Sequence[Row]) -> list[UploadColumn]:
+    """Return the columns of a sheet as the plan's platform takes them."""
+    return columns_of_sheet(name, columns_held(rows), plan.written.profile.upload_columns)
+
+
+def columns_held(rows: Sequence[Row]) -> list[str]:
+    """Return the names of the columns that any of the rows has, in order."""
+    return list(dict.fromkeys(head for row in rows for head in row))
+
+
+def _table(
+    sheets: Sheets, name: str, before: Sheets | None, shape: Sequence[UploadColumn]
+) -> Table:
     if before is None:
-        return sheet_table(sheets[name])
-    return changed_table(changed_rows(before.get(name, []), sheets[name]))
+        return in_shape(sheet_table(sheets[name]), shape)
+    return changed_table(changed_rows(before.get(name, []), sheets[name]), shape)
+
+
+def _all_rows(sheets: Sheets, name: str, before: Sheets | None) -> list[Row]:
+    """Return the rows of now and then: one that was removed has columns too."""
+    return [*sheets[name], *(before or {}).get(name, [])]
 
 
 def _rows(table: Table) -> int:
@@ -98,5 +134,12 @@ def _stem(plan: OpenPlan) -> str:
     return normalise(plan.record.name).replace(" ", "-")[:60] or "plan"
 
 
-def _name(plan: OpenPlan, what: str, kind: str) -> str:
-    return f"{_stem(plan)}-{what}-{date.today().isoformat()}-r{plan.record.revision}.{kind}"
+def _name(plan: OpenPlan, client: str, what: str, ending: str) -> str:
+    words = {
+        "client": normalise(client),
+        "plan": _stem(plan),
+        "what": what,
+        "date": date.today().isoformat(),
+        "revision": str(plan.record.revision),
+    }
+    return f"{file_name(plan.written.profile.upload_name, words)}.{ending}"

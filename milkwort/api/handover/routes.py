@@ -12,7 +12,7 @@ from sqlalchemy.orm import Session
 
 from milkwort.api.arrange.of_client import pages_of
 from milkwort.api.gather.sold import sold_terms
-from milkwort.api.handover.files import files_to_send, looked_at
+from milkwort.api.handover.files import files_to_send, looked_at, shape_of_sheet
 from milkwort.api.handover.leaving import leaving_of
 from milkwort.api.handover.schemas import (
     ChangesView,
@@ -22,7 +22,6 @@ from milkwort.api.handover.schemas import (
     HandOverState,
     HandOverView,
     MendRequest,
-    SheetName,
     SheetView,
 )
 from milkwort.api.handover.sheets import SHEETS, forecast_of, sheets_of_plan
@@ -31,12 +30,13 @@ from milkwort.api.plan.files import add_document, plan_file
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import ChangeAnswer, PlanId, shape_of
 from milkwort.api.plan.workspace import Decision, Workspace
+from milkwort.core.brief.upload_shape import FILE_NAME_WORDS, SheetName
 from milkwort.core.counted import counted
 from milkwort.core.errors import BadValueError
 from milkwort.core.handover.changed_rows import ChangedRow, Row, changed_rows
 from milkwort.core.handover.checks import Check, last_checks
 from milkwort.formats.plan_json import read_plan_json
-from milkwort.formats.upload_sheets import sheet_table
+from milkwort.formats.upload_sheets import in_shape, sheet_table
 from milkwort.store.groups import remove_campaign
 from milkwort.store.hand_overs import (
     Sending,
@@ -54,7 +54,7 @@ from milkwort.store.hand_overs import (
 from milkwort.store.journal import Change
 from milkwort.store.keywords import lock_bids
 from milkwort.store.models import HandOver, HandOverFile
-from milkwort.store.plans import change_brief
+from milkwort.store.plans import change_brief, client_name_of
 from milkwort.store.readings import dates_of_readings
 from milkwort.store.versions import as_version
 
@@ -82,6 +82,10 @@ def view(plan_id: int, work: Work) -> Response:
     return sent({
         "revision": loaded.record.revision,
         "rows": [_line(row) for row in sheets["keywords"]],
+        "shapes": {name: [vars(one) for one in shape_of_sheet(loaded, name, rows)]
+                   for name, rows in sheets.items()},
+        "file_name": loaded.written.profile.upload_name,
+        "file_name_words": FILE_NAME_WORDS,
         "counts": {name: len(rows) for name, rows in sheets.items()},
         "changed": None if before is None else {
             name: len(changed_rows(before.get(name, []), rows)) for name, rows in sheets.items()
@@ -99,7 +103,9 @@ def _line(row: Row) -> dict[str, Any]:
 @router.get("/plans/{plan_id}/hand-over/sheets/{sheet}", responses=shape_of(SheetView))
 def one_sheet(plan_id: int, sheet: SheetName, work: Work) -> Response:
     """Return one sheet by column, as it would leave."""
-    heads, columns = sheet_table(SHEETS[sheet](work.plan(plan_id)))
+    plan = work.plan(plan_id)
+    rows = SHEETS[sheet](plan)
+    heads, columns = in_shape(sheet_table(rows), shape_of_sheet(plan, sheet, rows))
     return sent({"name": sheet, "heads": heads, "columns": columns})
 
 
@@ -115,9 +121,10 @@ def make(plan_id: int, body: HandOverRequest, work: Work, window: Window = "") -
         with work.database.read() as session:
             state = plan_file(session, plan_id)
             before = last_sheets(session, plan_id) if body.only == "changed" else None
+            client = client_name_of(session, plan_id)
         if body.only == "changed" and before is None:
             raise BadValueError("only", "a plan that was sent before", "nothing was sent")
-        files = files_to_send(plan, sheets, body.kind, body.sheets, before, state)
+        files = files_to_send(plan, client, sheets, body.kind, body.sheets, before, state)
         sending = Sending(
             revision=plan.record.revision, label=plan.record.label, files=files, sheets=sheets,
             state=state, forecast=forecast_of(plan), points=[check.text for check in checks],
@@ -147,7 +154,8 @@ def look(
     with work.database.read() as session:
         state = plan_file(session, plan_id) if kind == "json" else b""
         before = last_sheets(session, plan_id) if only == "changed" else None
-    file = looked_at(plan, sheets_of_plan(plan), kind, sheet, before, state)
+        client = client_name_of(session, plan_id)
+    file = looked_at(plan, client, sheets_of_plan(plan), kind, sheet, before, state)
     return attached(file.content, _TYPES[file.kind], file.filename)
 
 

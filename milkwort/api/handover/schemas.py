@@ -8,15 +8,16 @@ from pydantic import BaseModel, Field
 
 from milkwort.api.plan.schemas import Taken
 from milkwort.api.plan.summary_schemas import Summary
+from milkwort.core.brief.upload_shape import SheetName, UploadColumn
 from milkwort.core.handover.changed_rows import Turn
 from milkwort.store.hand_overs import Status
 
 __all__ = [
     "ChangesView", "CheckItem", "HandOverItem", "HandOverMade", "HandOverRequest", "HandOverState",
-    "HandOverView", "MendRequest", "SentView", "SheetName", "SheetView", "UploadLine",
+    "HandOverView", "MendRequest", "SentView", "SheetShape", "SheetView",
+    "UploadColumnChange", "UploadLine",
 ]  # fmt: skip
 
-SheetName = Literal["keywords", "campaigns", "groups", "negatives", "ads", "spots"]
 Cell = str | float | bool | None
 
 
@@ -95,6 +96,9 @@ class HandOverView(BaseModel):
 
     revision: int
     rows: list[UploadLine]
+    shapes: dict[SheetName, list[UploadColumn]] = Field(description="columns as they leave")
+    file_name: str = Field(description="the rule by which files are named")
+    file_name_words: list[str]
     counts: dict[SheetName, int]
     changed: dict[SheetName, int] | None = Field(description="rows; null where nothing was sent")
     checks: list[CheckItem]
@@ -126,6 +130,24 @@ class ChangesView(BaseModel):
     changes: list[ChangedLine]
     more: int = Field(description="changes that are not sent here")
     figures: SentFigures | None
+
+
+class UploadColumnChange(Taken):
+    """What becomes of one column of a sheet; what is left out stays."""
+
+    column: str = Field(min_length=1, max_length=80)
+    heading: str | None = Field(default=None, min_length=1, max_length=80)
+    sent: bool | None = None
+    place: int | None = Field(default=None, ge=0, le=60, description="counted from 0")
+
+
+class SheetShape(Taken):
+    """What upload sheets look like for this platform; what is left out stays."""
+
+    sheet: SheetName | None = None
+    columns: list[UploadColumnChange] = Field(default=[], max_length=60)
+    as_it_comes: bool = Field(default=False, description="forget what was said of that sheet")
+    file_name: str | None = Field(default=None, max_length=80)
 
 
 class MendRequest(Taken):

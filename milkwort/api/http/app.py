@@ -24,7 +24,7 @@ from milkwort.api.fit import routes as fit
 from milkwort.api.gather import past, rivals, sources
 from milkwort.api.gather import routes as gather
 from milkwort.api.handover import account as account_file
-from milkwort.api.handover import report
+from milkwort.api.handover import report, shapes
 from milkwort.api.handover import routes as handover
 from milkwort.api.http import lists
 from milkwort.api.http.guard import BodyTooLargeError, Guard
@@ -115,6 +115,7 @@ def make_app(settings: Settings | None = None) -> FastAPI:
         versions,
         handover,
         report,
+        shapes,
         account_file,
         lists,
     ):

@@ -4,11 +4,17 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
-from dataclasses import asdict, dataclass, fields
+from dataclasses import asdict, dataclass, fields, replace
 from typing import Any
 
 from milkwort.core.assumptions import TABLE
 from milkwort.core.brief.kinds import PRICINGS, Pricing
+from milkwort.core.brief.upload_shape import (
+    FILE_NAME,
+    UploadColumn,
+    check_file_name,
+    check_upload_columns,
+)
 from milkwort.core.errors import BadValueError
 from milkwort.core.words.match_types import MATCHES, Match
 
@@ -55,6 +61,10 @@ class Profile:
         Days that its reports reach back at most.
     upload_rows : int
         Rows an upload may have at most.
+    upload_columns : tuple of UploadColumn
+        Columns of upload sheets that are not as they come.
+    upload_name : str
+        The rule by which their files are named.
     shares_budgets : bool
         Whether campaigns can share one budget.
     day_over : float
@@ -80,6 +90,8 @@ class Profile:
     report_half_life: float = 2.0
     reports_back: int = 400
     upload_rows: int = 20_000
+    upload_columns: tuple[UploadColumn, ...] = ()
+    upload_name: str = FILE_NAME
     shares_budgets: bool = False
     day_over: float = 0.0
 
@@ -102,6 +114,8 @@ class Profile:
                      "description_characters", "reports_back"):  # fmt: skip
             _number(name, getattr(self, name), 1, 100_000)
         _number("upload_rows", self.upload_rows, 1, 10_000_000)
+        check_upload_columns(self.upload_columns)
+        check_file_name(self.upload_name)
 
     def assumptions(self) -> dict[str, float]:
         """Return the assumptions that the platform decides, where they are not the usual."""
@@ -110,7 +124,13 @@ class Profile:
 
     def as_dict(self) -> dict[str, Any]:
         """Return plain values, for a file or the store."""
-        return asdict(self) | {"matches": list(self.matches)}
+        columns = [asdict(one) for one in self.upload_columns]
+        return asdict(self) | {"matches": list(self.matches), "upload_columns": columns}
+
+    def as_own(self) -> Profile:
+        """Return it under a name of its own, where it has that of one that ships."""
+        shipped = {Profile().name, *(one.name for one in PROFILES)}
+        return replace(self, name=f"{self.name}, our own") if self.name in shipped else self
 
 
 def profile_of(values: Mapping[str, Any] | None) -> Profile:
@@ -136,6 +156,11 @@ def profile_of(values: Mapping[str, Any] | None) -> Profile:
     try:
         if "matches" in given:
             given["matches"] = tuple(given["matches"])
+        if "upload_columns" in given:
+            given["upload_columns"] = tuple(
+                UploadColumn(**one) if isinstance(one, Mapping) else one
+                for one in given["upload_columns"]
+            )
         return Profile(**given)
     except TypeError as error:
         raise BadValueError("profile", "values of the right kind", str(error)) from error

@@ -2019,6 +2019,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/hand-over/shape": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Shape
+         * @description Say what upload sheets look like for the plan's platform, and how files are named.
+         */
+        post: operations["put_shape_api_plans__plan_id__hand_over_shape_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/hand-over/sheets/{sheet}": {
         parameters: {
             query?: never;
@@ -5437,12 +5457,26 @@ export interface components {
             counts: {
                 [key: string]: number;
             };
+            /**
+             * File Name
+             * @description the rule by which files are named
+             */
+            file_name: string;
+            /** File Name Words */
+            file_name_words: string[];
             /** Revision */
             revision: number;
             /** Rows */
             rows: components["schemas"]["UploadLine"][];
             /** Sent */
             sent: components["schemas"]["HandOverItem"][];
+            /**
+             * Shapes
+             * @description columns as they leave
+             */
+            shapes: {
+                [key: string]: components["schemas"]["UploadColumn"][];
+            };
         };
         /**
          * HouseRuleValues
@@ -6801,6 +6835,10 @@ export interface components {
             reports_back: number;
             /** Shares Budgets */
             shares_budgets: boolean;
+            /** Upload Columns */
+            upload_columns: components["schemas"]["UploadColumn"][];
+            /** Upload Name */
+            upload_name: string;
             /** Upload Rows */
             upload_rows: number;
             /** Written Ads */
@@ -7503,6 +7541,27 @@ export interface components {
             /** Groups */
             groups: components["schemas"]["GroupItem"][];
             texts: components["schemas"]["Texts"];
+        };
+        /**
+         * SheetShape
+         * @description What upload sheets look like for this platform; what is left out stays.
+         */
+        SheetShape: {
+            /**
+             * As It Comes
+             * @description forget what was said of that sheet
+             * @default false
+             */
+            as_it_comes?: boolean;
+            /**
+             * Columns
+             * @default []
+             */
+            columns?: components["schemas"]["UploadColumnChange"][];
+            /** File Name */
+            file_name?: string | null;
+            /** Sheet */
+            sheet?: ("keywords" | "campaigns" | "groups" | "negatives" | "ads" | "spots") | null;
         };
         /**
          * SheetView
@@ -8302,6 +8361,51 @@ export interface components {
             times: number | null;
             /** Value */
             value: number | null;
+        };
+        /**
+         * UploadColumn
+         * @description One column of an upload sheet.
+         *
+         *     Attributes
+         *     ----------
+         *     sheet : str
+         *         From `SHEET_NAMES`.
+         *     column : str
+         *         Its own name.
+         *     heading : str
+         *         What the platform calls it.
+         *     sent : bool
+         *         Whether it leaves at all.
+         */
+        UploadColumn: {
+            /** Column */
+            column: string;
+            /** Heading */
+            heading: string;
+            /**
+             * Sent
+             * @default true
+             */
+            sent?: boolean;
+            /** Sheet */
+            sheet: string;
+        };
+        /**
+         * UploadColumnChange
+         * @description What becomes of one column of a sheet; what is left out stays.
+         */
+        UploadColumnChange: {
+            /** Column */
+            column: string;
+            /** Heading */
+            heading?: string | null;
+            /**
+             * Place
+             * @description counted from 0
+             */
+            place?: number | null;
+            /** Sent */
+            sent?: boolean | null;
         };
         /**
          * UploadLine
@@ -16513,6 +16617,79 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["MendRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    put_shape_api_plans__plan_id__hand_over_shape_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SheetShape"];
             };
         };
         responses: {

@@ -1,4 +1,4 @@
-import styled from "styled-components";
+import styled, { css } from "styled-components";
 import { ink, whenStacked } from "../../look/tokens";
 
 export const Split = styled.div`
@@ -17,7 +17,8 @@ export const Sheet = styled.section`
   display: flex;
   flex-direction: column;
   ${whenStacked} {
-    height: 300px;
+    min-height: 300px;
+    height: 150vh;
   }
 `;
 
@@ -201,20 +202,7 @@ export const Printed = styled.div`
   }
 `;
 
-export const Choices = styled.section`
-  width: 218px;
-  flex: none;
-  overflow-y: auto;
-  padding: 8px 12px 16px 20px;
-  border-right: 1px solid ${ink.rule};
-  font-size: 12.5px;
-  p {
-    margin: 0 0 8px;
-  }
-  a {
-    margin-right: 10px;
-    color: ${ink.petalDeep};
-  }
+const ticks = css`
   label {
     display: flex;
     align-items: center;
@@ -235,8 +223,53 @@ export const Choices = styled.section`
   label[data-focus-visible] {
     outline: 2px solid ${ink.petal};
   }
+`;
+
+export const Choices = styled.section`
+  width: 218px;
+  flex: none;
+  overflow-y: auto;
+  padding: 8px 12px 16px 20px;
+  border-right: 1px solid ${ink.rule};
+  font-size: 12.5px;
+  p {
+    margin: 0 0 8px;
+  }
+  a {
+    margin-right: 10px;
+    color: ${ink.petalDeep};
+  }
+  ${ticks}
   ${whenStacked} {
     width: auto;
     border-right: 0;
   }
+`;
+
+/** The columns of a sheet, one beside the other as they stand in the file. */
+export const Columns = styled.section`
+  padding: 2px 20px 10px;
+  font-size: 12.5px;
+  max-height: 45%;
+  overflow-y: auto;
+  flex: none;
+  small {
+    font-size: 12px;
+    color: ${ink.ink2};
+  }
+  ol {
+    list-style: none;
+    margin: 6px 0;
+    padding: 0;
+    display: flex;
+    flex-wrap: wrap;
+    gap: 6px 18px;
+  }
+  li {
+    display: flex;
+    align-items: center;
+    gap: 4px;
+    border-bottom: 1px solid ${ink.rule};
+  }
+  ${ticks}
 `;

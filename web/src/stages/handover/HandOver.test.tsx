@@ -20,6 +20,9 @@ const item: Schemas["HandOverItem"] = {
   comparable: true,
 };
 
+const shapeOf = (...names: string[]) =>
+  names.map((name) => ({ sheet: "keywords", column: name, heading: name, sent: true }));
+
 const view = (changes: Partial<View> = {}): View => ({
   revision: 1,
   rows: [
@@ -42,6 +45,9 @@ const view = (changes: Partial<View> = {}): View => ({
   ],
   counts: { keywords: 2, campaigns: 1, groups: 1, negatives: 0, ads: 0, spots: 0 },
   changed: null,
+  shapes: { keywords: shapeOf("campaign", "keyword", "bid"), ads: [] },
+  file_name: "‹plan›-‹what›",
+  file_name_words: ["plan", "what"],
   checks: [
     {
       code: "over_ceiling",
@@ -130,4 +136,17 @@ it("a hand-over that fails is said, and nothing is taken away", async () => {
   await waitFor(() => expect(screen.getByTestId("said").textContent).toContain("disk is full"));
   expect(taken).not.toHaveBeenCalled();
   taken.mockRestore();
+});
+
+it("says which columns leave, in which order and under which heading, and how files are named", async () => {
+  const summary = { summary: summaryOf(1) };
+  const asked = await shown({ "POST /hand-over/shape": () => ({ body: summary }) });
+  await userEvent.click(await screen.findByText("columns and names"));
+  await userEvent.click(screen.getByLabelText("send campaign"));
+  await waitFor(() =>
+    expect(asked[0]?.body).toEqual({
+      sheet: "keywords",
+      columns: [{ column: "campaign", sent: false }],
+    }),
+  );
 });

@@ -5,7 +5,7 @@ import { client, taken, type Schemas } from "../../data/client";
 import { usePlan } from "../../data/plan";
 import { usePlanQuery } from "../../data/usePlanQuery";
 import { useSaying } from "../../data/saying";
-import { Button, MainButton } from "../../parts/Button";
+import { Button, MainButton, TextButton } from "../../parts/Button";
 import { Choice } from "../../parts/Choice";
 import { Small } from "../../parts/Screen";
 import { Views } from "../../parts/Views";
@@ -17,6 +17,7 @@ import { ClientSheet } from "./ClientSheet";
 import * as S from "./HandOver.styles";
 import { Sent } from "./Sent";
 import { OtherSheet } from "./OtherSheet";
+import { SheetShape } from "./SheetShape";
 import { UploadGrid } from "./UploadGrid";
 
 type Kind = Schemas["HandOverRequest"]["kind"];
@@ -34,6 +35,7 @@ export function HandOver() {
   const [view, setView] = useState<View>("upload");
   const [sheet, setSheet] = useState<Sheet>("keywords");
   const [only, setOnly] = useState<"all" | "changed">("all");
+  const [shaping, setShaping] = useState(false);
   const [since, setSince] = useState<number | null>(null);
   const found = usePlanQuery("/hand-over");
   const rows = found.data?.rows ?? [];
@@ -123,6 +125,9 @@ export function HandOver() {
               >
                 look at the file
               </a>
+              <TextButton aria-expanded={shaping} onPress={() => setShaping(!shaping)}>
+                columns and names
+              </TextButton>
               <span>
                 <MainButton isDisabled={nothing} onPress={() => void make("csv")}>
                   Send CSV
@@ -136,11 +141,13 @@ export function HandOver() {
                 <Button onPress={() => void make("json")}>Send the plan, JSON</Button>
               </span>
             </S.Line>
+            {shaping && found.data && <SheetShape sheet={sheet} view={found.data} />}
             {only === "changed" ? (
               <Changes since={null} />
             ) : sheet === "keywords" ? (
               <UploadGrid
                 rows={rows}
+                shape={found.data?.shapes.keywords ?? []}
                 currency={summary.brief.values.currency}
                 pending={found.isPending}
               />

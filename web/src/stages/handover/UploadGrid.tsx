@@ -6,13 +6,17 @@ import { money } from "../../parts/format";
 import { leaf } from "../../parts/shownList";
 
 type Rows = Schemas["HandOverView"]["rows"];
-type Props = { rows: Rows; currency: string; pending: boolean };
+type Shape = NonNullable<Schemas["HandOverView"]["shapes"]["keywords"]>;
+type Props = { rows: Rows; shape: Shape; currency: string; pending: boolean };
 
-/** The keywords as they will be uploaded. */
-export function UploadGrid({ rows, currency, pending }: Props) {
+/** The keywords as they will be uploaded: in the columns, order and headings of the file. */
+export function UploadGrid({ rows, shape, currency, pending }: Props) {
   const [active, setActive] = useState<number | null>(null);
   const [selected, setSelected] = useState<ReadonlySet<number>>(new Set());
-  const columns = useMemo(() => uploadColumns(rows, currency), [rows, currency]);
+  const columns = useMemo(
+    () => inShape(uploadColumns(rows, currency), shape),
+    [rows, shape, currency],
+  );
   return (
     <Grid
       label="Upload sheet"
@@ -30,13 +34,23 @@ export function UploadGrid({ rows, currency, pending }: Props) {
   );
 }
 
+/** Columns as the platform's sheet has them; until that is known, as they come. */
+function inShape(columns: readonly Column[], shape: Shape): Column[] {
+  if (shape.length === 0) return [...columns];
+  return shape.flatMap(({ column, heading, sent }) => {
+    const found = columns.find((one) => one.id === column);
+    if (!found || sent === false) return [];
+    return [heading === column ? found : { ...found, head: heading, label: heading }];
+  });
+}
+
 function uploadColumns(rows: Rows, currency: string): Column[] {
   const text = (
     name: "campaign" | "group" | "keyword" | "match",
     head: string,
     width: string,
   ): Column => ({
-    id: name,
+    id: name === "group" ? "ad group" : name,
     head,
     label: head,
     width,
