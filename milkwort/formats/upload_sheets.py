@@ -38,11 +38,12 @@ def changed_table(changes: Sequence[ChangedRow], columns: Sequence[UploadColumn]
     """Return changed rows with what became of each before them, and what was there behind."""
     heads, cells = in_shape(sheet_table([change.row for change in changes]), columns)
     headings = {one.column: one.heading for one in columns}
-    was = [
+    turns: list[Cell] = [change.turn for change in changes]
+    was: list[Cell] = [
         "; ".join(f"{headings.get(n, n)}: {'' if v is None else v}" for n, v in c.was.items())
         for c in changes
     ]
-    return ["change", *heads, "was"], [[c.turn for c in changes], *cells, was]
+    return ["change", *heads, "was"], [turns, *cells, was]
 
 
 def _cell(value: Any) -> Cell:
