@@ -104,6 +104,11 @@ def with_changes(
 ) -> list[UploadColumn]:
     """Return a sheet's columns with changes made to them, one after the other.
 
+    Parameters
+    ----------
+    now : sequence of UploadColumn
+    changes : sequence of ColumnChange
+
     Raises
     ------
     BadValueError
@@ -130,6 +135,14 @@ def with_sheet_columns(
 
     What the sheet does not have now and was said before stays behind them, for the day when
     it has it again.
+
+    Parameters
+    ----------
+    own : sequence of UploadColumn
+        Of all sheets.
+    sheet : str
+    now : sequence of UploadColumn
+        Of that sheet, whole.
     """
     named = {one.column for one in now}
     kept = [one for one in own if one.sheet == sheet and one.column not in named]
@@ -138,6 +151,10 @@ def with_sheet_columns(
 
 def check_upload_columns(columns: Sequence[UploadColumn]) -> None:
     """Check the columns of a profile.
+
+    Parameters
+    ----------
+    columns : sequence of UploadColumn
 
     Raises
     ------
@@ -176,6 +193,11 @@ def _check_once(what: str, texts: Sequence[str]) -> None:
 
 def check_file_name(rule: str) -> None:
     """Check a rule by which files are named.
+
+    Parameters
+    ----------
+    rule : str
+        With words of `FILE_NAME_WORDS` between ‹ and ›.
 
     Raises
     ------
