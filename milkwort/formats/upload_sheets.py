@@ -104,9 +104,9 @@ def descriptor(
             "format": "csv",
             "encoding": "utf-8",
             "schema": {
-                "fields": [{"name": head, "type": _type(column)} for head, column in
+                "fields": [{"name": safe_cell(head), "type": _type(column)} for head, column in
                            zip(heads, columns, strict=True)],
-                **({"primaryKey": refs[sheet]} if sheet in refs else {}),
+                **({"primaryKey": safe_cell(refs[sheet])} if sheet in refs else {}),
             },
         }
         for sheet, (path, (heads, columns)) in tables.items()

@@ -45,6 +45,8 @@ def test_columns_leave_in_the_order_and_under_the_headings_said(client, plan):
     made = send(client, plan, sheets=["keywords", "campaigns"])
     file = made["files"][-1]
     package = json.loads(client.get(f"{plan}/hand-over/{made['id']}/files/{file['id']}").content)
+    described = [field["name"] for field in package["resources"][0]["schema"]["fields"]]
+    assert described == heads
     assert [r["schema"].get("primaryKey") for r in package["resources"]] == ["ref", "ref"]
 
 
@@ -126,3 +128,15 @@ def test_files_are_named_by_the_rule(client, plan):
     ids_of(client, plan)
     shape(client, plan, file_name="")
     assert view(client, plan).file_name == "‹plan›-‹what›-‹date›-r‹revision›"
+
+
+def test_every_part_of_a_sheet_is_described(client, plan):
+    profile = client.get(f"{plan}/profile.json").json() | {"name": "Small", "upload_rows": 1}
+    assert client.patch(f"{plan}/brief", json={"profile": profile}).status_code == 200
+    made = send(client, plan, sheets=["keywords", "campaigns"])
+    *names, last = (file["filename"] for file in made["files"])
+    assert len(names) > 2
+    content = client.get(f"{plan}/hand-over/{made['id']}/files/{made['files'][-1]['id']}").content
+    resources = json.loads(content)["resources"]
+    assert [one["path"] for one in resources] == names and last.endswith(".json")
+    assert len({one["name"] for one in resources}) == len(names)

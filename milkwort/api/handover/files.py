@@ -66,16 +66,18 @@ def files_to_send(
         return [SentFile("xlsx", named(what, "xlsx"), rows, sheets_xlsx(tables))]
     files: list[SentFile] = []
     described: dict[str, tuple[str, Table]] = {}
+    refs: dict[str, str] = {}
     for name, table in tables.items():
         label = what if name == "keywords" else f"{what}-{name}"
         for number, part in enumerate(_parts(table, plan.written.profile.upload_rows), start=1):
             numbered = label if number == 1 else f"{label}-{number}"
             filename = named(numbered, "csv")
             files.append(SentFile("csv", filename, _rows(part), sheet_csv(part)))
-            described.setdefault(name, (filename, part))
-    if len(described) > 1:
-        refs = {name: one.heading for name, shape in shapes.items() for one in shape
-                if one.column == "ref" and one.sent}  # fmt: skip
+            resource = name if number == 1 else f"{name}-{number}"
+            described[resource] = (filename, part)
+            if ref := _ref_of(shapes[name]):
+                refs[resource] = ref
+    if len(tables) > 1:
         package = descriptor(_stem(plan), described, refs)
         files.append(SentFile("json", named("datapackage", "json"), 0, package))
     return files
@@ -112,6 +114,11 @@ def _table(
     if before is None:
         return in_shape(sheet_table(sheets[name]), shape)
     return changed_table(changed_rows(before.get(name, []), sheets[name]), shape)
+
+
+def _ref_of(shape: Sequence[UploadColumn]) -> str | None:
+    """Return the heading by which rows are known again; None where it is not sent."""
+    return next((one.heading for one in shape if one.column == "ref" and one.sent), None)
 
 
 def _all_rows(sheets: Sheets, name: str, before: Sheets | None) -> list[Row]:

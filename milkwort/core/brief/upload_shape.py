@@ -23,6 +23,8 @@ FILE_NAME = "‹plan›-‹what›-‹date›-r‹revision›"
 _LONGEST_WORD = 60
 _LONGEST_HEADING = 80
 _MOST_COLUMNS = 400
+_OF_CHANGES = ("change", "was")
+"""What changed rows have beside the columns of their sheet: no heading of its own may be one."""
 
 
 @dataclass(frozen=True)
@@ -88,7 +90,7 @@ def columns_of_sheet(
     said = {one.column: one for one in own if one.sheet == sheet and one.column in names}
     rest = [UploadColumn(sheet, name, name) for name in names if name not in said]
     found: list[UploadColumn] = []
-    used: set[str] = set()
+    used = set(_OF_CHANGES)
     for one in [*said.values(), *rest]:
         heading, again = one.heading, 2
         while one.sent and heading.casefold() in used:
@@ -175,7 +177,7 @@ def check_upload_columns(columns: Sequence[UploadColumn]) -> None:
             _check_text(f"heading of {one.column}", one.heading)
         _check_once(f"columns of {sheet}", [one.column for one in of_sheet])
         sent = [one.heading.strip().casefold() for one in of_sheet if one.sent]
-        _check_once(f"headings of {sheet}", sent)
+        _check_once(f"headings of {sheet}", [*_OF_CHANGES, *sent])
         if not sent:
             raise BadValueError(f"columns of {sheet}", "at least one that is sent", "none")
 

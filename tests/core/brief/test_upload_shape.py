@@ -56,6 +56,7 @@ def test_what_a_sheet_lacks_for_now_is_not_forgotten():
         [UploadColumn("keywords", "bid", "a"), UploadColumn("keywords", "bid", "b")],
         [UploadColumn("keywords", "bid", "a"), UploadColumn("keywords", "ref", "A ")],
         [UploadColumn("keywords", "bid", "a", sent=False)],
+        [UploadColumn("keywords", "bid", "Change")],
         [UploadColumn("keywords", f"c{n}", f"c{n}") for n in range(401)],
     ],
 )
