@@ -6,7 +6,6 @@ import asyncio
 import csv
 import hashlib
 import io
-from collections import Counter
 from collections.abc import AsyncIterator, Callable, Sequence
 from contextlib import asynccontextmanager
 from datetime import UTC, date, datetime
@@ -22,14 +21,12 @@ from sqlalchemy.exc import DatabaseError
 from sqlalchemy.orm import Session
 from starlette.exceptions import HTTPException
 
-from milkwort.core.words.texts import normalise
 from milkwort.standins.market.accounts import account_of, faults_of, open_account
 from milkwort.standins.market.clock import clock_of, start_clock, stop_clock
 from milkwort.standins.market.envelope import options_of, truth_of
 from milkwort.standins.market.errors import MarketError
 from milkwort.standins.market.fault_layer import FaultLayer
 from milkwort.standins.market.faults import Faults, chance_of
-from milkwort.standins.market.known import Known, KnownKeyword, KnownOffer
 from milkwort.standins.market.limits import Limits
 from milkwort.standins.market.reports import ResultLevel, heads_of, results_of
 from milkwort.standins.market.rows import KINDS
@@ -51,6 +48,7 @@ from milkwort.standins.market.schemas import (
 from milkwort.standins.market.standing_rows import live_rows
 from milkwort.standins.market.storage import Account, Answered, Clock, Database, Thing, Upload
 from milkwort.standins.market.taking import REPLY_HEADS, put_upload, reply_of, upload_of
+from milkwort.standins.market.told import known_of
 from milkwort.standins.market.worker import Inline, Spawned, Worker
 
 __all__ = ["MOST_BYTES", "make_market"]
@@ -169,7 +167,7 @@ def _wrote(
 @router.post("/accounts", status_code=201, response_model=AccountOpened)
 def opened(request: Request, body: Opening, once: Once) -> Response:
     """Open an account in a world of its own."""
-    known = _known(body)
+    known = known_of(body)
 
     def do(session: Session) -> Any:
         account, key = open_account(
@@ -182,45 +180,6 @@ def opened(request: Request, body: Opening, once: Once) -> Response:
         return {"account": _state(session, account), "key": key}
 
     return _wrote(request, "", "", once, body.model_dump_json().encode(), 201, do)
-
-
-def _known(body: Opening) -> Known:
-    texts = [normalise(k.text) for k in body.keywords]
-    twice = next((t for t, many in Counter(texts).items() if many > 1), None)
-    if twice is not None:
-        raise MarketError(422, "keyword_twice", f'Expected each text once, got "{twice}" again.',
-                          "keywords")  # fmt: skip
-    if "" in texts:
-        raise MarketError(422, "name_missing", "Expected texts of at least one word.", "keywords")
-    if any(k.offer >= len(body.offers) for k in body.keywords):
-        raise MarketError(422, "offer_unknown", "Expected an offer that was told.", "keywords")
-    if not body.low_percentile < body.high_percentile:
-        raise MarketError(422, "bad_value", "Expected the low percentile under the high one.",
-                          "low_percentile")  # fmt: skip
-    keywords = tuple(
-        KnownKeyword(**k.model_dump() | {"text": text, "months": _index(k.months)})
-        for k, text in zip(body.keywords, texts, strict=True)
-    )
-    given: dict[str, Any] = {}
-    if (season := _index(body.season)) is not None:
-        given["season"] = season
-    if (weekdays := _index(body.weekdays)) is not None:
-        given["weekdays"] = weekdays
-    if body.hours is not None and sum(body.hours) > 0:
-        given["hours"] = tuple(h / sum(body.hours) for h in body.hours)
-    return Known(
-        offers=tuple(KnownOffer(**o.model_dump()) for o in body.offers), keywords=keywords,
-        low_percentile=body.low_percentile, high_percentile=body.high_percentile,
-        click_rate_top=body.click_rate_top, click_rate_bottom=body.click_rate_bottom,
-        intent_rates=body.intent_rates, **given,
-    )  # fmt: skip
-
-
-def _index(values: Sequence[float] | None) -> tuple[float, ...] | None:
-    """Return figures as an index with mean 1; None where there are none."""
-    if values is None or not sum(values) > 0 or min(values) < 0:
-        return None
-    return tuple(v * len(values) / sum(values) for v in values)
 
 
 @router.get("/accounts/{account_id}", response_model=AccountState)

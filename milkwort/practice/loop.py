@@ -1,0 +1,184 @@
+"""Plan, hand over, live a month, learn, close the month, again: one truth, one policy."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import date
+from functools import lru_cache
+from typing import Any
+
+import numpy as np
+
+from milkwort.core.arrays import Floats
+from milkwort.core.brief.platform import Profile
+from milkwort.core.plan.calendar import Months, months_from
+from milkwort.core.plan.draws import Draws, draw_month
+from milkwort.core.plan.run import PlanResult
+from milkwort.core.plan.year import YearAhead
+from milkwort.core.words.lexicon import Lexicon
+from milkwort.platforms.opening import opening_of
+from milkwort.practice.known import known_rows, results_by
+from milkwort.practice.month import Lived, hindsight, lived, under_truth
+from milkwort.practice.policies import POLICIES, Month, first_plan
+from milkwort.standins.market.levels import level_of
+from milkwort.standins.market.schemas import Opening
+from milkwort.standins.market.told import known_of
+from milkwort.standins.market.world import World, draw_world
+
+__all__ = ["Practice", "practised"]
+
+_SCORED = ("clicks", "spend", "customers", "cost_per_customer", "profit")
+_SEED = 1
+
+
+@dataclass(frozen=True)
+class Practice:
+    """What is practised with.
+
+    Attributes
+    ----------
+    plan : PlanResult
+        For a mean month.
+    lexicon : Lexicon
+    texts : tuple of str
+        Keywords as typed.
+    level, policy : str
+    months : int
+    start : date
+        The first day of the first month.
+    drawn : bool
+        Whether ranges are forecast too.
+    """
+
+    plan: PlanResult
+    lexicon: Lexicon
+    texts: tuple[str, ...]
+    level: str
+    policy: str
+    months: int
+    start: date
+    drawn: bool = True
+
+
+def practised(practice: Practice, seed: int) -> dict[str, Any]:
+    """Run the loop in one truth.
+
+    Parameters
+    ----------
+    practice : Practice
+    seed : int
+        Of the truth.
+
+    Returns
+    -------
+    dict
+        ``seed``, ``level``, ``policy`` and ``months``, as the docs describe.
+    """
+    world = _world(practice, seed)
+    level = level_of(practice.level)
+    calendar = months_from(practice.start)
+    plan = first_plan(practice.plan, practice.policy)
+    done: list[Lived] = []
+    found: list[dict[str, Any]] = []
+    for number in range(practice.months):
+        month = _month(plan, calendar, number)
+        first, days = calendar.first[number], int(calendar.days[number])
+        came = lived(world, level, month, practice.lexicon, first, days)
+        done.append(came)
+        entry = _entry(practice, world, month, came, number)
+        today = came.days[-1]
+        so_far = known_rows(done, today)
+        n = len(plan.table)
+        at_end = Month(
+            plan=plan,
+            so_far=results_by(so_far, n, today, plan.brief.assumed),
+            last_month=results_by(known_rows([came], today), n, today, plan.brief.assumed),
+        )
+        plan = POLICIES[practice.policy](at_end)
+        found.append(entry)
+    return {"seed": seed, "level": practice.level, "policy": practice.policy, "months": found}
+
+
+def _world(practice: Practice, seed: int) -> World:
+    known = known_of(Opening.model_validate(_opening(practice.plan, practice.start)))
+    return draw_world(known, level_of(practice.level), seed)
+
+
+_OPENINGS: dict[int, tuple[PlanResult, dict[str, Any]]] = {}
+
+
+def _opening(plan: PlanResult, start: date) -> dict[str, Any]:
+    """Return what the market is told; the same for every truth."""
+    held = _OPENINGS.get(id(plan))
+    if held is None or held[0] is not plan:
+        _OPENINGS.clear()
+        told = opening_of(plan, Profile(), plan.brief.name or "practice", "usual", 0, start)
+        held = _OPENINGS[id(plan)] = (plan, told)
+    return held[1]
+
+
+def _month(plan: PlanResult, calendar: Months, number: int) -> PlanResult:
+    return YearAhead(plan, calendar).month(number)
+
+
+def _entry(
+    practice: Practice, world: World, month: PlanResult, came: Lived, number: int
+) -> dict[str, Any]:
+    level = level_of(practice.level)
+    totals = month.totals
+    forecast: dict[str, Any] = {name: {"expected": getattr(totals, name)} for name in _SCORED}
+    scores: dict[str, Any] = {}
+    if practice.drawn:
+        draws = _draws(_Drawn(month))
+        for name in _SCORED:
+            some = draws.ranges[name]
+            forecast[name] |= {"p10": some.low, "p50": some.middle, "p90": some.high}
+        actual = _figures(came)
+        scores = {name: _score(draws.figures[name], actual[name]) for name in _SCORED}
+    return {
+        "month": f"{months_from(practice.start).first[number]:%Y-%m}",
+        "forecast": forecast, "actual": _figures(came), "scores": scores,
+        "under_truth": under_truth(world, level, month, came).as_dict(),
+        "hindsight": hindsight(world, level, month, came).as_dict(),
+        "verdicts": [], "terms": [], "spill_spend": came.spill_spend,
+    }  # fmt: skip
+
+
+def _figures(came: Lived) -> dict[str, Any]:
+    sums = came.sums
+    each = sums.spend / sums.customers if sums.customers > 0 else None
+    return sums.as_dict() | {"cost_per_customer": each}
+
+
+def _score(drawn: Floats, actual: float | None) -> dict[str, float]:
+    """Return the shares of draws below what came, and at it; nobody buying is without bound."""
+    value = np.inf if actual is None else actual
+    # a spend is whole cents in the account, and not in the draws
+    close = 1e-9 * max(abs(value), 1.0) if np.isfinite(value) else 0.0
+    below = float((drawn < value - close).mean())
+    at = float((drawn == value).mean()) if not np.isfinite(value) else float(
+        (np.abs(drawn - value) <= close).mean())  # fmt: skip
+    return {"below": below, "at": at}
+
+
+class _Drawn:
+    """A month to draw, equal to another where it draws the same."""
+
+    def __init__(self, month: PlanResult) -> None:
+        self.month = month
+        self._key = (month.bid.tobytes(), month.demand.searches.tobytes(),
+                     month.brief.monthly_spend, month.brief.assumed["draw_days"],
+                     month.demand.rate.tobytes(), month.prices.mu.tobytes())  # fmt: skip
+
+    def __eq__(self, other: object) -> bool:
+        return isinstance(other, _Drawn) and self._key == other._key
+
+    def __hash__(self) -> int:
+        return hash(self._key)
+
+
+@lru_cache(maxsize=16)
+def _draws(drawn: _Drawn) -> Draws:
+    found = draw_month(drawn.month, seed=_SEED)
+    assert found is not None
+    return found
