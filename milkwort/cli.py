@@ -8,6 +8,7 @@ import sys
 from collections.abc import Iterator
 from contextlib import contextmanager
 from dataclasses import dataclass
+from datetime import date, datetime
 from enum import StrEnum
 from pathlib import Path
 from typing import Annotated, Any
@@ -33,6 +34,22 @@ class Format(StrEnum):
     JSON = "json"
     CSV = "csv"
     TABLE = "table"
+
+
+class TruthLevel(StrEnum):
+    """How far the practice market's truth lies from what is planned."""
+
+    AS_PLANNED = "as-planned"
+    USUAL = "usual"
+    ROUGH = "rough"
+
+
+class LearningPolicy(StrEnum):
+    """What is done with a month that is over."""
+
+    UNCHANGED = "unchanged"
+    RULE = "rule"
+    MIDDLE = "middle"
 
 
 class Paper(StrEnum):
@@ -147,6 +164,57 @@ def report(
             kind = out.suffix.removeprefix(".").lower()
             content = written_report(plan, draws, kind, paper.value, picture)
         out.write_bytes(content)
+    except (MilkwortError, OSError) as error:
+        _fail(_said(error))
+
+
+@app.command()
+def practice(
+    brief: Annotated[Path, typer.Argument(help="The brief, TOML.")],
+    keywords: Annotated[Path, typer.Argument(help="The keywords, CSV.")],
+    out: Annotated[Path | None, typer.Option(help="Where to write; the terminal if left out.")] = (
+        None
+    ),
+    months: Annotated[int, typer.Option(min=1, max=12, help="How many months.")] = 1,
+    seed: Annotated[int, typer.Option(min=0, max=2**31, help="Of the hidden truth.")] = 1,
+    seeds: Annotated[
+        str | None, typer.Option(help="Many truths, as 1-200: one file with all runs.")
+    ] = None,
+    level: Annotated[TruthLevel, typer.Option(help="How far the truth lies from the plan.")] = (
+        TruthLevel.USUAL
+    ),
+    policy: Annotated[
+        LearningPolicy, typer.Option(help="What is done with a month that is over.")
+    ] = LearningPolicy.UNCHANGED,
+    start: Annotated[
+        datetime | None,
+        typer.Option(formats=["%Y-%m-%d"], help="The first day; next month's if left out."),
+    ] = None,
+) -> None:
+    """Run a plan in the practice market, a simulated platform: plan, live a month, learn, again."""
+    try:
+        with _own_stdout():
+            content, remarks = _practised(
+                brief, keywords, months, seed, seeds, level, policy, start
+            )
+        _write(content, out)
+    except (MilkwortError, OSError) as error:
+        _fail(_said(error))
+    for remark in remarks:
+        typer.echo(f"milkwort: {remark}", err=True)
+
+
+@app.command()
+def market(
+    data: Annotated[Path | None, typer.Option(help="Folder of the market's own database.")] = None,
+    port: Annotated[int, typer.Option(min=1, max=65535, help="Port to listen on.")] = 8790,
+    host: Annotated[str, typer.Option(help="Address to listen on.")] = "127.0.0.1",
+) -> None:
+    """Serve the practice market by itself: a simulated platform to hand over to."""
+    from milkwort.main import run_market
+
+    try:
+        run_market(data, host, port)
     except (MilkwortError, OSError) as error:
         _fail(_said(error))
 
@@ -278,6 +346,35 @@ def _planned(
         result, texts, run.refused, run.left_out, run.places, run.lexicon
     )
     return plan_result.result_json(document), run.remarks
+
+
+def _practised(
+    brief: Path, keywords: Path, months: int, seed: int, seeds: str | None, level: TruthLevel,
+    policy: LearningPolicy, start: datetime | None,
+) -> tuple[bytes, list[str]]:  # fmt: skip
+    import orjson
+
+    from milkwort.practice.loop import Practice, practised
+    from milkwort.practice.runs import practised_all, seeds_of
+
+    run = _run(brief, keywords)
+    first = _next_month(date.today()) if start is None else start.date()
+    practice = Practice(run.result, run.lexicon, tuple(run.texts), level.value, policy.value,
+                        months, first)  # fmt: skip
+    if seeds is None:
+        found: dict[str, Any] = practised(practice, seed)
+    else:
+        found = {"runs": practised_all(practice, seeds_of(seeds), _progress)}
+    return orjson.dumps(found, option=orjson.OPT_INDENT_2), run.remarks
+
+
+def _next_month(today: date) -> date:
+    return date(today.year + today.month // 12, today.month % 12 + 1, 1)
+
+
+def _progress(done: int, of: int) -> None:
+    if sys.stderr.isatty():
+        typer.echo(f"\r{done} of {of} truths", err=True, nl=done == of)
 
 
 def _compared(first: tuple[Path, Path], other: tuple[Path, Path]) -> tuple[bytes, list[str]]:

@@ -6,6 +6,7 @@ import errno
 import gc
 import socket
 import sys
+from pathlib import Path
 from types import FrameType
 from typing import Any
 
@@ -15,16 +16,20 @@ from pydantic import ValidationError
 from sqlalchemy.exc import DatabaseError
 
 from milkwort.api.http.app import STATIC, make_app
+from milkwort.api.http.guard import Guard
+from milkwort.api.http.practice import MARKET_FILE, PRACTICE
 from milkwort.api.plan.samples import SAMPLE_NAME, SECOND_NAME, add_sample
 from milkwort.api.plan.workspace import Workspace
 from milkwort.core.errors import BadValueError, PlannerError
 from milkwort.hold import Hold, held_alone
 from milkwort.settings import Settings
+from milkwort.standins.market.app import MOST_BYTES, make_market
+from milkwort.standins.market.storage import Database as Market
 from milkwort.store.database import said_of_database
 from milkwort.store.journal import Change
 from milkwort.store.plans import list_plans, remove_plan
 
-__all__ = ["run"]
+__all__ = ["run", "run_market"]
 
 _PORTS_TRIED = 50
 
@@ -76,7 +81,9 @@ def _serve(settings: Settings, hold: Hold, *, sample: bool, fresh: bool) -> None
         raise PlannerError(message, "data") from error
     listener = _listener(settings)
     port = listener.getsockname()[1]
-    hold.tell(f"http://{settings.host}:{port}")
+    address = f"http://{settings.host}:{port}"
+    hold.tell(address)
+    app.state.workspace.practice.address = settings.market or f"{address}/{PRACTICE}"
     if port != settings.port:
         print(f"Port {settings.port} is taken; using {port}.")
     if not (STATIC / "index.html").exists():
@@ -84,6 +91,23 @@ def _serve(settings: Settings, hold: Hold, *, sample: bool, fresh: bool) -> None
     print(f"Milkwort is at http://{settings.host}:{port}  (Ctrl C stops it)", flush=True)
     config = uvicorn.Config(app, log_level="warning", access_log=False, timeout_graceful_shutdown=1)
     _Server(config, app.state.workspace).run(sockets=[listener])
+
+
+def run_market(data: Path | None, host: str, port: int) -> None:
+    """Serve the practice market by itself until stopped; errors as `run`."""
+    settings = Settings(host=host, port=port)
+    folder = data if data is not None else settings.data / PRACTICE
+    with held_alone(folder) as hold:
+        app = make_market(Market(folder / MARKET_FILE))
+        app.add_middleware(Guard, hosts=settings.served_hosts, most_bytes=MOST_BYTES)
+        listener = _listener(settings)
+        address = f"http://{host}:{listener.getsockname()[1]}"
+        hold.tell(address)
+        print(f"The practice market, simulated, is at {address}  (Ctrl C stops it)", flush=True)
+        config = uvicorn.Config(
+            app, log_level="warning", access_log=False, timeout_graceful_shutdown=1
+        )
+        uvicorn.Server(config).run(sockets=[listener])
 
 
 class _Server(uvicorn.Server):

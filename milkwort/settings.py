@@ -28,6 +28,10 @@ class Settings(BaseSettings):
         default=["127.0.0.1", "localhost", "[::1]"],
         description="Host names a request may name (list; as JSON in the environment).",
     )
+    market: str = Field(
+        default="",
+        description="Address of a practice market elsewhere (URL; empty for the program's own).",
+    )
     trays: int = Field(
         default=16, ge=1, description="Files read but not yet taken in that are held (count)."
     )

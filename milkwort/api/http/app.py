@@ -13,6 +13,7 @@ from fastapi.responses import FileResponse, JSONResponse, Response
 from fastapi.staticfiles import StaticFiles
 from sqlalchemy.exc import DatabaseError, OperationalError
 from starlette.exceptions import HTTPException
+from starlette.types import Receive, Scope, Send
 
 from milkwort import __version__
 from milkwort.api.arrange import ads, negatives, pages, shaping, spots, structures, things
@@ -28,6 +29,7 @@ from milkwort.api.handover import report, shapes
 from milkwort.api.handover import routes as handover
 from milkwort.api.http import lists
 from milkwort.api.http.guard import BodyTooLargeError, Guard
+from milkwort.api.http.practice import PRACTICE
 from milkwort.api.plan import routes as plans
 from milkwort.api.plan.schemas import ErrorAnswer
 from milkwort.api.plan.workspace import Workspace
@@ -121,6 +123,7 @@ def make_app(settings: Settings | None = None) -> FastAPI:
     ):
         api.include_router(stage.router)
     app.include_router(api)
+    app.mount(f"/{PRACTICE}", _practice)
     app.add_exception_handler(PlannerError, _planner_error)
     app.add_exception_handler(RequestValidationError, _bad_request)
     app.add_exception_handler(HTTPException, _http_error)
@@ -133,10 +136,16 @@ def make_app(settings: Settings | None = None) -> FastAPI:
     return app
 
 
+async def _practice(scope: Scope, receive: Receive, send: Send) -> None:
+    """Serve the practice market of the folder that is open."""
+    await scope["app"].state.workspace.practice(scope, receive, send)
+
+
 @asynccontextmanager
 async def _lifespan(app: FastAPI) -> AsyncIterator[None]:
     workspace: Workspace = app.state.workspace
     workspace.events.bind()
+    workspace.practice.resume()
     yield
     workspace.close()
 

@@ -23,6 +23,7 @@ from sqlalchemy.orm import Session
 from milkwort.api.gather.trays import Trays, Units
 from milkwort.api.http.events import Events
 from milkwort.api.http.jobs import Jobs
+from milkwort.api.http.practice import PRACTICE, PracticeMarket
 from milkwort.api.plan.columns import figure_columns
 from milkwort.api.plan.drawing import Drawing
 from milkwort.api.plan.locks import Locks
@@ -119,6 +120,7 @@ class Workspace:
         self.almanac = Almanac()
         self.known_ideas = lru_cache(maxsize=8)(lambda texts: self.almanac.figures(texts).ideas)
         self.jobs = Jobs(self.events)
+        self.practice = PracticeMarket(settings.data / PRACTICE)
         self._locks = Locks()
         self._shelf = threading.Lock()
         self._plans: dict[int, OpenPlan] = {}
@@ -291,6 +293,7 @@ class Workspace:
         self.events.close()
         self.reader.close()
         self.drawing.close()
+        self.practice.close()
         self.database.close()
 
     def _replay(

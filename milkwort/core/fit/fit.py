@@ -9,6 +9,7 @@ money is left goes to the best single moves, and where a gap stays it is closed 
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
+from typing import Protocol
 
 import numpy as np
 from numpy.typing import NDArray
@@ -33,9 +34,16 @@ from milkwort.core.fit.tolerances import (
 )
 from milkwort.core.fit.unmet import Unmet, unmet_of
 
-__all__ = ["Fit", "Ladder", "Problem", "Unmet", "fit"]
+__all__ = ["Fit", "Ladder", "Problem", "Unmet", "Valued", "fit", "use_rest"]
 
 _MOVES = 24
+
+
+class Valued(Protocol):
+    """What says how much of the goal some clicks and spend are."""
+
+    def value(self, owner: Ints, clicks: Floats, spend: Floats) -> Floats:
+        """Return the goal, row by row."""
 
 
 @dataclass(frozen=True)
@@ -138,7 +146,7 @@ def _answer_free(
     chosen[hull.owner[order[:taken]]] = hull.option[order[:taken]]
     spend = float(ladder.spend_so_far[taken - 1]) if taken else base_spend
     value = float(ladder.value_so_far[taken - 1]) if taken else base_value
-    value = _use_rest(problem, options, chosen, limit - spend, value, bound)
+    value = use_rest(problem, options, chosen, limit - spend, value, bound)
     in_full = taken == len(order)
     next_return = 0.0 if in_full else ladder.return_at(taken)
     tightest, exact = bound, in_full
@@ -252,10 +260,27 @@ def _answer(
     )
 
 
-def _use_rest(
-    problem: Problem, options: Options, chosen: Ints, rest: float, value: float, bound: float
+def use_rest(
+    problem: Valued, options: Options, chosen: Ints, rest: float, value: float, bound: float
 ) -> float:
-    """Take the best single moves that the rest of the money allows; `chosen` is changed."""
+    """Take the best single moves that the rest of the money allows.
+
+    Parameters
+    ----------
+    problem : Valued
+    options : Options
+    chosen : Ints, shape (n_keywords,)
+        Changed in place.
+    rest : float
+        Money left.
+    value, bound : float
+        Of the goal so far, and at most.
+
+    Returns
+    -------
+    float
+        The goal with the moves.
+    """
     if bound - value <= ENOUGH * abs(bound) or not len(options.owner):
         return value
     at = np.flatnonzero(chosen >= 0)

@@ -9,8 +9,9 @@ import numpy as np
 from milkwort.core.arrays import Floats, Ints
 from milkwort.core.errors import BadValueError
 from milkwort.core.fit._exact import finish
+from milkwort.core.fit.fit import use_rest
 from milkwort.core.fit.options import Hull, Options, hull_of
-from milkwort.core.fit.tolerances import FINISH_CLOSE, ROUNDING
+from milkwort.core.fit.tolerances import ROUNDING, STATED
 
 __all__ = ["OptionsFit", "fit_options"]
 
@@ -100,7 +101,15 @@ def _chosen(options: Options, hull: Hull, purse: float, n: int) -> tuple[Ints, f
         return chosen, bound
     edge = float(returns[order[whole]])
     left = purse - (float(so_far[whole - 1]) if whole else 0.0)
-    short, bound = edge * left, bound + edge * left
-    if short > FINISH_CLOSE * bound:
+    value, bound = bound, bound + edge * left
+    value = use_rest(_Given(), options, chosen, left, value, bound)
+    if bound - value > STATED * bound:
         finish(options, options.clicks, chosen, purse, edge, bound)
     return chosen, bound
+
+
+class _Given:
+    """The value of each option stands in the place of its clicks."""
+
+    def value(self, owner: Ints, clicks: Floats, spend: Floats) -> Floats:
+        return clicks

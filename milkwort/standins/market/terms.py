@@ -6,8 +6,10 @@ of no use, and names of places and firms. All names are made up.
 
 from __future__ import annotations
 
+from bisect import bisect
 from collections.abc import Sequence
 from dataclasses import dataclass
+from itertools import accumulate
 
 import numpy as np
 from numpy.typing import NDArray
@@ -37,6 +39,7 @@ _ADDED: tuple[tuple[str, tuple[str, ...]], ...] = (
 )  # fmt: skip
 _USELESS = ("useless", "place")
 _WEIGHTS = (0.34, 0.14, 0.12, 0.24, 0.10, 0.06)
+_EDGES = tuple(accumulate(_WEIGHTS))
 
 
 @dataclass(frozen=True)
@@ -119,8 +122,11 @@ def unknown_terms(
     left = around(texts, searches) * factor
     taken, made = set(texts), _Made()
     for way in (0, 1):
-        for row in np.flatnonzero(left[way] > _LEAST_SEARCHES).tolist():
-            some = _some(texts[row], way, left[way, row], seed, taken)
+        rows = np.flatnonzero(left[way] > _LEAST_SEARCHES)
+        keys = np.array([key_of("term", texts[row]) for row in rows.tolist()], dtype=np.uint64)
+        luck = uniform(mixed(seed, keys[:, None], np.arange(6 * _MOST), way))
+        for row, own in zip(rows.tolist(), luck.reshape(len(rows), -1, 3), strict=True):
+            some = _some(texts[row], way, left[way, row], own, taken)
             # sizes fall as 1/rank, and add up to what is typed
             sizes = 1.0 / np.arange(1, len(some) + 1)
             if some:
@@ -148,7 +154,7 @@ class _Made:
 
 
 def _some(
-    text: str, way: int, searches: float, seed: int, taken: set[str]
+    text: str, way: int, searches: float, luck: NDArray[np.float64], taken: set[str]
 ) -> list[tuple[str, str]]:
     """Return up to so many terms around a text, with the kind of what was added."""
     wanted = int(np.clip(round(1.5 + np.log1p(searches)), 1, _MOST if way == 0 else _MOST - 3))
@@ -156,10 +162,8 @@ def _some(
     words = text.split()
     if way == 1 and len(words) < 2:
         return found
-    luck = uniform(mixed(seed, key_of("term", text), np.arange(6 * wanted), way)).reshape(-1, 3)
-    edges = np.cumsum(_WEIGHTS)
     for kind_luck, word_luck, place_luck in luck.tolist():
-        kind, added = _ADDED[min(int(np.searchsorted(edges, kind_luck)), len(_ADDED) - 1)]
+        kind, added = _ADDED[min(bisect(_EDGES, kind_luck), len(_ADDED) - 1)]
         word = added[int(word_luck * len(added))]
         term = _joined(words, word, way, place_luck)
         if term not in taken:

@@ -254,7 +254,8 @@ def _rates(
         intent = np.where(np.arange(len(key)) < n_own, wrong, np.minimum(by_base, by_word))
     known_rate = np.array([np.nan if k.rate is None else k.rate for k in known.keywords])[base]
     mean = np.where(np.isnan(known_rate), likely * intent, known_rate)
-    spread = level.intent * np.array([_one(seed, f"intent {i}") for i in true_intent])
+    of_intent = {i: level.intent * _one(seed, f"intent {i}") for i in set(true_intent)}
+    spread = np.array([of_intent[i] for i in true_intent])
     of_theme = level.theme_rate * normal(mixed(seed, "rate", theme))
     mean = np.clip(mean * common * np.exp(spread + of_theme - level.theme_rate**2 / 2), 0,
                    _MOST_RATE)  # fmt: skip
