@@ -56,38 +56,44 @@ class HttpPlatform:
 
     def __init__(self, address: str, client: httpx.Client | None = None) -> None:
         self._address = address.rstrip("/")
+        self._own = client is None
         self._client = client or httpx.Client(timeout=_TIMEOUT, trust_env=False)
 
-    def close(self) -> None:
-        """Let go of the connections."""
-        self._client.close()
+    def __enter__(self) -> HttpPlatform:
+        """Return itself; its connections are let go of at the end."""
+        return self
+
+    def __exit__(self, *_: object) -> None:
+        """Let go of the connections, where they are its own."""
+        if self._own:
+            self._client.close()
 
     def open_account(self, opening: Mapping[str, Any], once: str) -> OpenAccount:
         """Open an account; errors as `AdPlatform`."""
-        found = self._ask("POST", "/accounts", None, once=once, json=opening).json()
+        found = self._ask("POST", "/accounts", None, once=once, json=opening)
         return OpenAccount(found["account"]["id"], found["key"])
 
     def state(self, account: OpenAccount) -> Mapping[str, Any]:
         """Return how an account stands."""
-        found: Mapping[str, Any] = self._ask("GET", self._at(account), account).json()
+        found: Mapping[str, Any] = self._ask("GET", self._at(account), account)
         return found
 
     def upload(self, account: OpenAccount, kind: str, sheet: bytes, once: str) -> int:
         """Send a sheet."""
         answer = self._ask("POST", f"{self._at(account)}/uploads", account, once=once,
                            params={"kind": kind}, content=sheet)  # fmt: skip
-        return int(answer.json()["number"])
+        return int(answer["number"])
 
     def uploaded(self, account: OpenAccount, number: int) -> Uploaded:
         """Return how far a sheet is taken in."""
-        found = self._ask("GET", f"{self._at(account)}/uploads/{number}", account).json()
+        found = self._ask("GET", f"{self._at(account)}/uploads/{number}", account)
         names = Uploaded.__dataclass_fields__
         return Uploaded(**{name: found[name] for name in names})
 
     def reply(self, account: OpenAccount, number: int) -> list[ReplyRow]:
         """Return the answer to each row; asked for again while it is late."""
         path = f"{self._at(account)}/uploads/{number}/reply"
-        found = self._ask("GET", path, account, late="reply_late").json()
+        found = self._ask("GET", path, account, late="reply_late")
         return [ReplyRow(**dict(zip(found["heads"], row, strict=True))) for row in found["rows"]]
 
     def live(self, account: OpenAccount, kind: str) -> list[dict[str, Any]]:
@@ -96,7 +102,7 @@ class HttpPlatform:
         cursor: str | None = ""
         while cursor is not None:
             page = self._ask("GET", f"{self._at(account)}/live", account,
-                             params={"kind": kind, "cursor": cursor}).json()  # fmt: skip
+                             params={"kind": kind, "cursor": cursor})  # fmt: skip
             rows.extend(page["rows"])
             cursor = page["next"]
         return rows
@@ -108,21 +114,21 @@ class HttpPlatform:
         """Return what came of it by day."""
         asked = {"level": level, "since": since, "until": until}
         params = {name: str(value) for name, value in asked.items() if value is not None}
-        found = self._ask("GET", f"{self._at(account)}/results", account, params=params).json()
+        found = self._ask("GET", f"{self._at(account)}/results", account, params=params)
         return ResultTable(found["heads"], found["rows"])
 
     def pass_days(self, account: OpenAccount, days: int, once: str) -> ClockState:
         """Let days pass."""
         path = f"{self._at(account)}/clock"
-        return _clock(self._ask("POST", path, account, once=once, json={"days": days}).json())
+        return _clock(self._ask("POST", path, account, once=once, json={"days": days}))
 
     def clock(self, account: OpenAccount) -> ClockState:
         """Return how far they are."""
-        return _clock(self._ask("GET", f"{self._at(account)}/clock", account).json())
+        return _clock(self._ask("GET", f"{self._at(account)}/clock", account))
 
     def stop_clock(self, account: OpenAccount) -> ClockState:
         """Let no further day pass."""
-        return _clock(self._ask("DELETE", f"{self._at(account)}/clock", account).json())
+        return _clock(self._ask("DELETE", f"{self._at(account)}/clock", account))
 
     def set_faults(self, account: OpenAccount, faults: Mapping[str, Any]) -> None:
         """Switch faults of a simulated platform on; what is left out is off."""
@@ -135,7 +141,7 @@ class HttpPlatform:
 
     def envelope(self, account: OpenAccount) -> Mapping[str, Any]:
         """Return the hidden truth, once it was opened."""
-        found: Mapping[str, Any] = self._ask("GET", f"{self._at(account)}/envelope", account).json()
+        found: Mapping[str, Any] = self._ask("GET", f"{self._at(account)}/envelope", account)
         return found
 
     def options(
@@ -145,7 +151,7 @@ class HttpPlatform:
         found: Mapping[str, Any] = self._ask(
             "GET", f"{self._at(account)}/envelope/options", account,
             params={"since": str(since), "until": str(until), "bid": bids},
-        ).json()  # fmt: skip
+        )  # fmt: skip
         return found
 
     def _at(self, account: OpenAccount) -> str:
@@ -154,7 +160,7 @@ class HttpPlatform:
     def _ask(
         self, method: str, path: str, account: OpenAccount | None, *, once: str = "",
         late: str = "", **more: Any,
-    ) -> httpx.Response:  # fmt: skip
+    ) -> Any:  # fmt: skip
         headers = {}
         if account is not None:
             headers["Authorization"] = f"Bearer {account.key}"
@@ -170,7 +176,7 @@ class HttpPlatform:
             message = f"The platform did not do it after {_ATTEMPTS} tries: {error}"
             raise PlatformError(message) from error
 
-    def _once(self, method: str, path: str, late: str, **more: Any) -> httpx.Response:
+    def _once(self, method: str, path: str, late: str, **more: Any) -> Any:
         try:
             answer = self._client.request(method, f"{self._address}/v1{path}", **more)
         except httpx.ConnectError as error:
@@ -178,7 +184,10 @@ class HttpPlatform:
         except httpx.HTTPError as error:
             raise _TryAgainError(f"the connection was lost ({type(error).__name__}).") from error
         if answer.is_success:
-            return answer
+            try:
+                return answer.json()
+            except ValueError as error:
+                raise _TryAgainError("its answer was cut short.") from error
         code, said = _error_of(answer)
         if answer.status_code in (429, 502, 503, 504) or (late and code == late):
             raise _TryAgainError(said, _seconds(answer.headers.get("retry-after")))

@@ -517,3 +517,42 @@ class HandOverFile(Base):
 for _table in Base.metadata.tables.values():
     # SQLite would give the id of a removed newest row to the next one
     _table.dialect_options["sqlite"]["autoincrement"] = True
+
+
+class PracticeAccount(Base):
+    """An account of a plan and its versions in a practice market."""
+
+    __tablename__ = "practice_account"
+
+    plan_id: Mapped[int] = mapped_column(ForeignKey("plan.id"), index=True)
+    """The root of the versions that share it."""
+    name: Mapped[str]
+    account: Mapped[str]
+    """What the market knows it by."""
+    key: Mapped[str]
+    """What opens it there."""
+    level: Mapped[str]
+    seed: Mapped[int]
+    start: Mapped[str]
+    at: Mapped[str]
+
+
+class PracticeSending(Base):
+    """One sending to a practice account: what was to be sent, and what came back."""
+
+    __tablename__ = "practice_sending"
+
+    practice_id: Mapped[int] = mapped_column(ForeignKey("practice_account.id"), index=True)
+    hand_over_id: Mapped[int] = mapped_column(ForeignKey("hand_over.id"))
+    at: Mapped[str]
+    once: Mapped[str]
+    """By which the market knows that it had it already."""
+    state: Mapped[str]
+    """Under way, done, or stopped short."""
+    message: Mapped[str] = mapped_column(server_default="")
+    sheets: Mapped[bytes] = mapped_column(LargeBinary)
+    """Rows by sheet as they go, packed JSON."""
+    replies: Mapped[bytes | None] = mapped_column(LargeBinary)
+    """The market's answers by sheet, packed JSON."""
+    differs: Mapped[list[Any] | None]
+    """What stood otherwise when it was read back; none until it was."""

@@ -14,6 +14,7 @@ from milkwort.store.plan_state import read_plan_state, write_plan_state
 
 __all__ = [
     "Version", "add_version", "as_version", "choose_version", "family_of", "name_version",
+    "root_of",
 ]  # fmt: skip
 
 _LONGEST_LABEL = 120
@@ -57,7 +58,7 @@ def family_of(session: Session, plan_id: int) -> list[Version]:
         Where there is no such plan.
     """
     p = models.Plan
-    root = _root_of(session, plan_id)
+    root = root_of(session, plan_id)
     columns = p.__table__.columns
     rows = session.execute(
         select(p.id, p.label, p.reason, p.created_at, columns.start_date, p.revision, p.chosen)
@@ -95,7 +96,7 @@ def add_version(session: Session, plan_id: int, label: str = "", reason: str = "
     family = family_of(session, plan_id)
     if not any(one.id == plan_id for one in family):
         raise NotFoundError(f"Plan {plan_id} is deleted.", "plan")
-    root = _root_of(session, plan_id)
+    root = root_of(session, plan_id)
     said = {"label": _label(label, family) if label.strip() else _next_label(family),
             "reason": _reason(reason)}  # fmt: skip
     client_id = session.scalar(select(models.Plan.client_id).where(models.Plan.id == plan_id))
@@ -114,7 +115,7 @@ def as_version(session: Session, made: int, of: int, label: str, reason: str) ->
         free, number = f"{label}, {number}", number + 1
     plan = session.get(models.Plan, made)
     assert plan is not None
-    plan.version_of, plan.label, plan.reason = _root_of(session, of), free, reason
+    plan.version_of, plan.label, plan.reason = root_of(session, of), free, reason
     session.flush()
 
 
@@ -138,7 +139,7 @@ def name_version(change: Change, label: str | None, reason: str | None) -> None:
 def choose_version(change: Change) -> None:
     """Make a version the plan; taking that back gives the place to whichever had it before."""
     p = models.Plan
-    root = _root_of(change.session, change.plan_id)
+    root = root_of(change.session, change.plan_id)
     # deleted ones count: one that is brought back has the place it had
     last = change.session.scalar(
         select(func.max(p.chosen)).where(or_(p.id == root, p.version_of == root))
@@ -146,7 +147,8 @@ def choose_version(change: Change) -> None:
     change.update(p, {change.plan_id: {"chosen": (last or 0) + 1}})
 
 
-def _root_of(session: Session, plan_id: int) -> int:
+def root_of(session: Session, plan_id: int) -> int:
+    """Return the plan that all versions of a plan come from; NotFoundError where none is."""
     row = session.execute(
         select(models.Plan.id, models.Plan.version_of).where(models.Plan.id == plan_id)
     ).one_or_none()

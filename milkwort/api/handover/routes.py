@@ -114,6 +114,18 @@ def one_sheet(plan_id: int, sheet: SheetName, work: Work) -> Response:
 )
 def make(plan_id: int, body: HandOverRequest, work: Work, window: Window = "") -> Response:
     """Send the plan: make its files, and keep them with the plan as it stands."""
+    made, plan = handed_over(work, plan_id, body, window)
+    with work.database.read() as session:
+        files = files_of(session, [made])[made.id]
+        answer = sent({"made": _item(made, files), "summary": plan.summary})
+    answer.status_code = 201
+    return answer
+
+
+def handed_over(
+    work: Workspace, plan_id: int, body: HandOverRequest, window: str
+) -> tuple[HandOver, OpenPlan]:
+    """Make the files of a plan, and keep them with the plan as it stands."""
 
     def decide(plan: OpenPlan) -> Callable[[Session], HandOver]:
         checks = checks_of(work, plan)
@@ -134,11 +146,7 @@ def make(plan_id: int, body: HandOverRequest, work: Work, window: Window = "") -
 
     made, plan = work.record(plan_id, decide)
     work.events.tell(plan_id, {"revision": plan.record.revision, "window": window})
-    with work.database.read() as session:
-        files = files_of(session, [made])[made.id]
-        answer = sent({"made": _item(made, files), "summary": plan.summary})
-    answer.status_code = 201
-    return answer
+    return made, plan
 
 
 @router.get(

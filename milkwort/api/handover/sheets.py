@@ -8,6 +8,7 @@ from typing import Any
 from milkwort.api.plan.columns import plain
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.core.arrange.ads.text import written_out
+from milkwort.core.brief.showing import DAY_NAMES, Showing
 from milkwort.core.handover.changed_rows import Row
 from milkwort.core.plan.budgets import daily_budgets
 
@@ -24,12 +25,21 @@ def _campaigns(plan: OpenPlan) -> list[Row]:
             "daily budget": daily.get(number, 0.0),
             "first day": campaign.first_day or str(values["start_date"]),
             "last day": campaign.last_day or values["last_day"],
+            **_hours(campaign.own_terms.showing or plan.result.brief.showing),
             "partner sites": "yes" if campaign.partner_sites else "no",
             "bid moves": campaign.bid_moves,
             "ref": campaign.key,
         }
         for number, campaign in enumerate(plan.sheet.structure.campaigns)
     ]
+
+
+def _hours(showing: Showing) -> dict[str, Any]:
+    names = [name.casefold() for name, shown in zip(DAY_NAMES, showing.days, strict=True) if shown]
+    return {
+        "days": "" if all(showing.days) else " ".join(names),
+        "from hour": float(showing.from_hour), "to hour": float(showing.to_hour),
+    }  # fmt: skip
 
 
 def _campaign(plan: OpenPlan, name: str) -> str:

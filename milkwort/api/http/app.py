@@ -25,7 +25,7 @@ from milkwort.api.fit import routes as fit
 from milkwort.api.gather import past, rivals, sources
 from milkwort.api.gather import routes as gather
 from milkwort.api.handover import account as account_file
-from milkwort.api.handover import report, shapes
+from milkwort.api.handover import practice, report, shapes
 from milkwort.api.handover import routes as handover
 from milkwort.api.http import lists
 from milkwort.api.http.guard import BodyTooLargeError, Guard
@@ -118,6 +118,7 @@ def make_app(settings: Settings | None = None) -> FastAPI:
         handover,
         report,
         shapes,
+        practice,
         account_file,
         lists,
     ):

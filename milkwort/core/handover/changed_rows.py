@@ -6,7 +6,7 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Literal
 
-__all__ = ["ChangedRow", "Row", "Turn", "applied", "changed_rows"]
+__all__ = ["Cell", "ChangedRow", "Row", "Turn", "applied", "changed_rows"]
 
 Cell = str | float | bool | None
 Row = Mapping[str, Cell]
