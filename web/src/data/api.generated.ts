@@ -2531,6 +2531,134 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/practice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * View
+         * @description Return the practice account of a plan, what was sent to it, and its results by day.
+         */
+        get: operations["view_api_plans__plan_id__practice_get"];
+        put?: never;
+        /**
+         * Opened
+         * @description Open a practice account; the one before is left as it is.
+         */
+        post: operations["opened_api_plans__plan_id__practice_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/practice/clock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Pass Days
+         * @description Let days pass in the practice market.
+         */
+        post: operations["pass_days_api_plans__plan_id__practice_clock_post"];
+        /**
+         * Stop Days
+         * @description Let no further day pass.
+         */
+        delete: operations["stop_days_api_plans__plan_id__practice_clock_delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/practice/envelope": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Envelope
+         * @description Open the envelope: the hidden truth beside the plan; it is written down, for good.
+         */
+        post: operations["envelope_api_plans__plan_id__practice_envelope_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/practice/go-on": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Go On
+         * @description Go on with a sending that was cut short: what was taken in is not taken in again.
+         */
+        post: operations["go_on_api_plans__plan_id__practice_go_on_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/practice/results": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Results
+         * @description Return what came of it by day, as CSV, at the level of day to term.
+         */
+        get: operations["results_api_plans__plan_id__practice_results_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/practice/send": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Send
+         * @description Hand the plan over to its practice account, and look whether it took.
+         */
+        post: operations["send_api_plans__plan_id__practice_send_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/profile.json": {
         parameters: {
             query?: never;
@@ -4949,6 +5077,32 @@ export interface components {
             goal: "customers" | "profit" | "clicks" | "revenue";
         };
         /**
+         * DayItem
+         * @description One day of results; money in the plan's currency.
+         */
+        DayItem: {
+            /** Clicks */
+            clicks: number;
+            /** Cost */
+            cost: number;
+            /** Could Show */
+            could_show: number;
+            /** Credit */
+            credit: number;
+            /** Customers */
+            customers: number;
+            /** Day */
+            day: string;
+            /** Enquiries */
+            enquiries: number;
+            /** Impressions */
+            impressions: number;
+            /** Invalid Clicks */
+            invalid_clicks: number;
+            /** Lost To Money */
+            lost_to_money: number;
+        };
+        /**
          * DifferenceColumns
          * @description What is not the same as in the first, by column; `of_kind` counts also what is not sent.
          */
@@ -4969,6 +5123,24 @@ export interface components {
             what: string[];
         };
         /**
+         * DifferenceItem
+         * @description One field that stands otherwise in the account than in the plan.
+         */
+        DifferenceItem: {
+            /** Field */
+            field: string;
+            /** Name */
+            name: string;
+            /** Ref */
+            ref: string;
+            /** Sheet */
+            sheet: string;
+            /** Stands */
+            stands: string;
+            /** Wanted */
+            wanted: string;
+        };
+        /**
          * DottedFigure
          * @description One figure of the month: its dots in rising order, and what it is expected to be.
          */
@@ -4986,6 +5158,81 @@ export interface components {
             low: number | null;
             /** Middle */
             middle: number | null;
+        };
+        /**
+         * EnvelopeKeyword
+         * @description One keyword as it was assumed, and as it truly is.
+         */
+        EnvelopeKeyword: {
+            /** Best Bid */
+            best_bid: number | null;
+            /** Clicks */
+            clicks: number;
+            /** Keyword */
+            keyword: string;
+            /** Match */
+            match: string;
+            /** Price */
+            price: number | null;
+            /** Rate */
+            rate: number;
+            /** Searches */
+            searches: number;
+            /** True Price */
+            true_price: number;
+            /** True Rate */
+            true_rate: number;
+            /** True Searches */
+            true_searches: number;
+        };
+        /**
+         * EnvelopeSums
+         * @description Clicks, money, customers and what is left over a span of days.
+         */
+        EnvelopeSums: {
+            /** Clicks */
+            clicks: number;
+            /** Customers */
+            customers: number;
+            /** Profit */
+            profit: number;
+            /** Spend */
+            spend: number;
+        };
+        /**
+         * EnvelopeView
+         * @description The hidden truth beside the plan's assumptions.
+         */
+        EnvelopeView: {
+            /** @description the best for the same money and keywords */
+            hindsight: components["schemas"]["EnvelopeSums"] | null;
+            /** Keywords */
+            keywords: components["schemas"]["EnvelopeKeyword"][];
+            /**
+             * Level
+             * @enum {string}
+             */
+            level: "as-planned" | "usual" | "rough";
+            /** Opened */
+            opened: string;
+            /** @description the bids as they stand, luck left aside */
+            plan: components["schemas"]["EnvelopeSums"] | null;
+            /** Seed */
+            seed: number;
+            /** Since */
+            since: string | null;
+            /**
+             * Unknown
+             * @description searches a month of all unknown terms
+             */
+            unknown: number;
+            /** Until */
+            until: string | null;
+            /**
+             * Useless
+             * @description searches a month of unknown terms that nobody buys of
+             */
+            useless: number;
         };
         /**
          * ErrorAnswer
@@ -6385,6 +6632,23 @@ export interface components {
             sales_per_customer?: number;
         };
         /**
+         * OpenRequest
+         * @description How far the hidden truth may lie from the plan, and which of many truths it is.
+         */
+        OpenRequest: {
+            /**
+             * Level
+             * @default usual
+             * @enum {string}
+             */
+            level?: "as-planned" | "usual" | "rough";
+            /**
+             * Seed
+             * @default 1
+             */
+            seed?: number;
+        };
+        /**
          * OtherWayItem
          * @description What another way of bidding brings for the same money.
          */
@@ -6585,6 +6849,14 @@ export interface components {
             revision: number;
             /** Worth Writing */
             worth_writing: components["schemas"]["WorthWritingItem"][];
+        };
+        /**
+         * PassRequest
+         * @description How many days are to pass.
+         */
+        PassRequest: {
+            /** Days */
+            days: number;
         };
         /**
          * PastApplied
@@ -6788,6 +7060,52 @@ export interface components {
             name: "fitted" | "low" | "middle" | "high" | "percentile" | "high_plus" | "flat" | "flat_or_middle" | "last_seen";
             /** Share */
             share?: number | null;
+        };
+        /**
+         * PracticeAccountItem
+         * @description The practice account as the market knows it.
+         */
+        PracticeAccountItem: {
+            /** Clock */
+            clock: string;
+            /** Done */
+            done: number;
+            /** Envelope */
+            envelope: string | null;
+            /**
+             * Level
+             * @enum {string}
+             */
+            level: "as-planned" | "usual" | "rough";
+            /** Live */
+            live: {
+                [key: string]: number;
+            };
+            /** Name */
+            name: string;
+            /** Seed */
+            seed: number;
+            /** Start */
+            start: string;
+            /** Today */
+            today: string;
+            /** Wanted */
+            wanted: number;
+        };
+        /**
+         * PracticeView
+         * @description A plan's practice account, what was sent to it, and what came of it by day.
+         */
+        PracticeView: {
+            account: components["schemas"]["PracticeAccountItem"] | null;
+            /** Days */
+            days: components["schemas"]["DayItem"][];
+            sending: components["schemas"]["SendingItem"] | null;
+            /**
+             * Waits
+             * @description rows that are not in the account as they are in the plan
+             */
+            waits: number;
         };
         /**
          * ProfileValues
@@ -7153,6 +7471,30 @@ export interface components {
             revision: number;
         };
         /**
+         * ReplyItem
+         * @description The answer to one row of a sheet.
+         */
+        ReplyItem: {
+            /** Code */
+            code: string;
+            /** Field */
+            field: string;
+            /** Message */
+            message: string;
+            /** New */
+            new: string;
+            /** Old */
+            old: string;
+            /** Ref */
+            ref: string;
+            /** Row */
+            row: number;
+            /** Sheet */
+            sheet: string;
+            /** State */
+            state: string;
+        };
+        /**
          * ReportStyleValues
          * @description What a planner chose of the client's sheet; what is left out is as usual.
          */
@@ -7515,6 +7857,50 @@ export interface components {
         Selection: {
             /** Ids */
             ids: number[];
+        };
+        /**
+         * SendRequest
+         * @description Whether rows that stand as they should are sent all the same.
+         */
+        SendRequest: {
+            /**
+             * Only
+             * @default all
+             * @enum {string}
+             */
+            only?: "all" | "changed";
+        };
+        /**
+         * SendingItem
+         * @description The last sending: how it ended, and what the market answered.
+         */
+        SendingItem: {
+            /** At */
+            at: string;
+            /**
+             * Differs
+             * @description none until it was read back
+             */
+            differs: components["schemas"]["DifferenceItem"][] | null;
+            /** Id */
+            id: number;
+            /** Message */
+            message: string;
+            /** More */
+            more: number;
+            /** Refused */
+            refused: number;
+            /**
+             * Replies
+             * @description refused and warned rows first, at most 2,000
+             */
+            replies: components["schemas"]["ReplyItem"][];
+            /** State */
+            state: string;
+            /** Taken */
+            taken: number;
+            /** Warned */
+            warned: number;
         };
         /**
          * SentFigures
@@ -18602,6 +18988,570 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    view_api_plans__plan_id__practice_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    opened_api_plans__plan_id__practice_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OpenRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeView"];
+                };
+            };
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    pass_days_api_plans__plan_id__practice_clock_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PassRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    stop_days_api_plans__plan_id__practice_clock_delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    envelope_api_plans__plan_id__practice_envelope_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EnvelopeView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    go_on_api_plans__plan_id__practice_go_on_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Job"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    results_api_plans__plan_id__practice_results_get: {
+        parameters: {
+            query?: {
+                level?: string;
+            };
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    send_api_plans__plan_id__practice_send_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+                "X-Milkwort-Job"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SendRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeView"];
                 };
             };
             /** @description Bad Request */
