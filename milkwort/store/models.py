@@ -514,11 +514,6 @@ class HandOverFile(Base):
     content: Mapped[bytes] = mapped_column(LargeBinary)
 
 
-for _table in Base.metadata.tables.values():
-    # SQLite would give the id of a removed newest row to the next one
-    _table.dialect_options["sqlite"]["autoincrement"] = True
-
-
 class PracticeAccount(Base):
     """An account of a plan and its versions in a practice market."""
 
@@ -556,3 +551,8 @@ class PracticeSending(Base):
     """The market's answers by sheet, packed JSON."""
     differs: Mapped[list[Any] | None]
     """What stood otherwise when it was read back; none until it was."""
+
+
+for _table in Base.metadata.tables.values():
+    # SQLite would give the id of a removed newest row to the next one
+    _table.dialect_options["sqlite"]["autoincrement"] = True

@@ -29,7 +29,7 @@ from milkwort.api.plan.workspace import Workspace
 from milkwort.core.brief.upload_shape import SHEET_NAMES
 from milkwort.core.errors import BadValueError, NotFoundError, PlannerError
 from milkwort.core.handover.changed_rows import Row
-from milkwort.core.handover.took import rows_to_send
+from milkwort.core.handover.took import name_of_row, rows_to_send
 from milkwort.formats.cells import safe_cell
 from milkwort.formats.upload_sheets import sheet_csv, sheet_table
 from milkwort.platforms.handing_over import Outcome, hand_over, live_of, parcels_of
@@ -60,7 +60,7 @@ def view(plan_id: int, work: Work) -> Response:
     return sent(_view(work, plan_id))
 
 
-@router.post("/plans/{plan_id}/practice", status_code=201, responses=shape_of(PracticeView))
+@router.post("/plans/{plan_id}/practice", status_code=201, responses={201: {"model": PracticeView}})
 def opened(plan_id: int, body: OpenRequest, work: Work) -> Response:
     """Open a practice account; the one before is left as it is."""
     plan = work.plan(plan_id)
@@ -95,7 +95,7 @@ def send(
         with work.database.begin() as session:
             sending = add_sending(session, practice.id, made.id, secrets.token_hex(8), parcels)
         _deliver(work, plan_id, platform, account, sending, sheets, job)
-    return sent(_view(work, plan_id))
+    return sent(_view(work, plan_id) | {"summary": work.plan(plan_id).summary})
 
 
 @router.post("/plans/{plan_id}/practice/go-on", responses=shape_of(PracticeView))
@@ -233,7 +233,12 @@ def _waits(plan: OpenPlan, live: Mapping[str, Sequence[Row]]) -> int:
 
 
 def _sending(sending: PracticeSending) -> dict[str, Any]:
-    rows = [{"sheet": sheet, **row} for sheet, some in replies_of(sending).items() for row in some]
+    sent_rows = sheets_to_send(sending)
+    rows = [
+        {"sheet": sheet, "name": _name_of(sheet, sent_rows[sheet], row["row"]), **row}
+        for sheet, some in replies_of(sending).items()
+        for row in some
+    ]
     counts = {state: sum(row["state"] == state for row in rows) for state in _STATES}
     rows.sort(key=lambda row: _STATES.index(row["state"]))
     return {
@@ -241,6 +246,10 @@ def _sending(sending: PracticeSending) -> dict[str, Any]:
         **counts, "replies": rows[:_MOST_SHOWN], "more": max(len(rows) - _MOST_SHOWN, 0),
         "differs": sending.differs,
     }  # fmt: skip
+
+
+def _name_of(sheet: str, rows: Sequence[Row], number: int) -> str:
+    return name_of_row(sheet.split(" ", maxsplit=1)[0], rows[number - 2])
 
 
 def _csv(table: ResultTable) -> bytes:

@@ -7,6 +7,7 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, Field
 
 from milkwort.api.plan.schemas import Taken
+from milkwort.api.plan.summary_schemas import Summary
 
 __all__ = [
     "DayItem", "DifferenceItem", "EnvelopeView", "OpenRequest", "PassRequest", "PracticeView",
@@ -39,6 +40,7 @@ class ReplyItem(BaseModel):
     """The answer to one row of a sheet."""
 
     sheet: str
+    name: str = Field(description="what a person knows the row by")
     row: int
     state: str
     code: str
@@ -112,6 +114,7 @@ class PracticeView(BaseModel):
     sending: SendingItem | None
     days: list[DayItem]
     waits: int = Field(description="rows that are not in the account as they are in the plan")
+    summary: Summary | None = Field(default=None, description="where a hand-over was made")
 
 
 class EnvelopeKeyword(BaseModel):

@@ -77,6 +77,9 @@ def fit_options(
     held, place = np.unique(owner[useful], return_inverse=True)
     options = Options(place, useful, value[useful], np.maximum(spend[useful], _LEAST_SPEND))
     hull = hull_of(options)
+    # a step that brings less for more money is never taken; such steps end a hull
+    worth = hull.clicks > 0
+    hull = Hull(*(column[worth] for column in vars(hull).values()))
     chosen, bound = _chosen(options, hull, purse, len(held))
     taken = useful[chosen[chosen >= 0]]
     return OptionsFit(

@@ -9,7 +9,7 @@ from typing import Any
 
 from milkwort.core.handover.changed_rows import Row
 
-__all__ = ["Difference", "differences_of", "rows_to_send"]
+__all__ = ["Difference", "differences_of", "name_of_row", "rows_to_send", "said"]
 
 _FIELDS_OF_ADS = ("headline", "description")
 _CLOSE = 1e-9
@@ -57,14 +57,14 @@ def differences_of(sheet: str, plan: Sequence[Row], live: Sequence[Row]) -> list
     there = {str(row["ref"]): _flat(row) for row in live}
     found: list[Difference] = []
     for row in plan:
-        ref, name = str(row["ref"]), _name(sheet, row)
+        ref, name = str(row["ref"]), name_of_row(sheet, row)
         stands = there.pop(ref, None)
         if stands is None:
             found.append(Difference(sheet, ref, name, "", name, ""))
         else:
             found.extend(_fields(sheet, ref, name, _flat(row), stands))
     found.extend(
-        Difference(sheet, ref, _name(sheet, row), "", "", _name(sheet, row))
+        Difference(sheet, ref, name_of_row(sheet, row), "", "", name_of_row(sheet, row))
         for ref, row in there.items()
     )
     return found
@@ -126,7 +126,13 @@ def _same(wanted: Any, stands: Any) -> bool:
 
 
 def said(value: Any) -> str:
-    """Return a cell as it is read; nothing and an empty text are one."""
+    """Return a cell as it is read; nothing and an empty text are one.
+
+    Parameters
+    ----------
+    value : object
+        Of a cell.
+    """
     if value is None:
         return ""
     if isinstance(value, bool):
@@ -139,5 +145,12 @@ _NAMES = {"campaigns": ("campaign",), "groups": ("campaign", "ad group"),
           "ads": ("campaign", "ad group"), "spots": ("campaign", "spot")}  # fmt: skip
 
 
-def _name(sheet: str, row: Mapping[str, Any]) -> str:
+def name_of_row(sheet: str, row: Mapping[str, Any]) -> str:
+    """Return what a person knows a row of a sheet by.
+
+    Parameters
+    ----------
+    sheet : str
+    row : mapping of str to object
+    """
     return " · ".join(said(row.get(column)) for column in _NAMES[sheet] if row.get(column))

@@ -7101,6 +7101,8 @@ export interface components {
             /** Days */
             days: components["schemas"]["DayItem"][];
             sending: components["schemas"]["SendingItem"] | null;
+            /** @description where a hand-over was made */
+            summary?: components["schemas"]["Summary"] | null;
             /**
              * Waits
              * @description rows that are not in the account as they are in the plan
@@ -7481,6 +7483,11 @@ export interface components {
             field: string;
             /** Message */
             message: string;
+            /**
+             * Name
+             * @description what a person knows the row by
+             */
+            name: string;
             /** New */
             new: string;
             /** Old */
@@ -19119,22 +19126,13 @@ export interface operations {
             };
         };
         responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PracticeView"];
-                };
-            };
             /** @description Successful Response */
             201: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": unknown;
+                    "application/json": components["schemas"]["PracticeView"];
                 };
             };
             /** @description Bad Request */

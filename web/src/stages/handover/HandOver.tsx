@@ -15,6 +15,7 @@ import { Changes } from "./Changes";
 import { Checks } from "./Checks";
 import { ClientSheet } from "./ClientSheet";
 import * as S from "./HandOver.styles";
+import { Practice } from "./practice/Practice";
 import { Sent } from "./Sent";
 import { OtherSheet } from "./OtherSheet";
 import { SheetShape } from "./SheetShape";
@@ -22,9 +23,9 @@ import { UploadGrid } from "./UploadGrid";
 
 type Kind = Schemas["HandOverRequest"]["kind"];
 type Sheet = NonNullable<Schemas["HandOverRequest"]["sheets"]>[number];
-type View = "client" | "upload" | "account" | "sent";
+type View = "client" | "upload" | "practice" | "account" | "sent";
 
-const order: readonly View[] = ["client", "upload", "account", "sent"];
+const order: readonly View[] = ["client", "upload", "practice", "account", "sent"];
 const sheets: readonly Sheet[] = ["keywords", "campaigns", "groups", "negatives", "ads", "spots"];
 
 /** What leaves, what to look at first, and what was sent. */
@@ -80,6 +81,7 @@ export function HandOver() {
             views={[
               { id: "client", name: "The client’s sheet" },
               { id: "upload", name: "Upload" },
+              { id: "practice", name: "Practice" },
               { id: "account", name: "Your account’s file" },
               { id: "sent", name: `What was sent ${number(found.data?.sent.length ?? 0)}` },
             ]}
@@ -156,6 +158,7 @@ export function HandOver() {
             )}
           </>
         )}
+        {view === "practice" && <Practice />}
         {view === "account" && <AccountFile />}
         {view === "sent" && found.data && (
           <S.Shelves>

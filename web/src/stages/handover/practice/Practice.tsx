@@ -1,0 +1,198 @@
+import { useState } from "react";
+import { client, taken } from "../../../data/client";
+import { usePlan } from "../../../data/plan";
+import { endJob, jobHeader, newJob } from "../../../data/progress";
+import { useSaying } from "../../../data/saying";
+import { Button, MainButton, TextButton } from "../../../parts/Button";
+import { Choice } from "../../../parts/Choice";
+import { Working } from "../../../parts/Working";
+import { number, plural } from "../../../parts/format";
+import { Days } from "./Days";
+import { Envelope } from "./Envelope";
+import { OpenAccount } from "./OpenAccount";
+import { Replies } from "./Replies";
+import * as S from "./Practice.styles";
+import { usePractice, type PracticeView } from "./usePractice";
+
+type Shown = "reply" | "results" | "envelope";
+type Account = NonNullable<PracticeView["account"]>;
+const spans = [
+  { days: 1, name: "a day" },
+  { days: 7, name: "a week" },
+  { days: 30, name: "30 days" },
+];
+
+/** The practice market: send the plan, read the reply, let days pass, open the envelope. */
+export function Practice() {
+  const { id, setSummary } = usePlan();
+  const { complain } = useSaying();
+  const { found, set } = usePractice();
+  const [job, setJob] = useState<string | null>(null);
+  const [shown, setShown] = useState<Shown | null>(null);
+  const [anew, setAnew] = useState(false);
+  const view = found.data;
+  const path = { params: { path: { plan_id: id } } };
+  const attempt = async (work: () => Promise<PracticeView>, then?: Shown) => {
+    try {
+      const next = await work();
+      set(next);
+      if (next.summary) setSummary(next.summary);
+      if (then) setShown(then);
+    } catch (error) {
+      complain(error);
+    }
+  };
+  const long = async (work: (name: string) => Promise<PracticeView>) => {
+    const name = newJob();
+    setJob(name);
+    await attempt(() => work(name), "reply");
+    endJob(name);
+    setJob(null);
+  };
+  const send = (only: "all" | "changed") =>
+    long((name) =>
+      taken(
+        client.POST("/api/plans/{plan_id}/practice/send", {
+          ...path,
+          ...jobHeader(name),
+          body: { only },
+        }),
+      ),
+    );
+  const goOn = () =>
+    long((name) =>
+      taken(client.POST("/api/plans/{plan_id}/practice/go-on", { ...path, ...jobHeader(name) })),
+    );
+  const pass = (days: number) =>
+    attempt(
+      () => taken(client.POST("/api/plans/{plan_id}/practice/clock", { ...path, body: { days } })),
+      "results",
+    );
+  const stop = () =>
+    attempt(() => taken(client.DELETE("/api/plans/{plan_id}/practice/clock", path)));
+
+  if (found.isError)
+    return <S.Quiet role="alert">{said(found.error)} The plan itself is as it was.</S.Quiet>;
+  if (!view) return <S.Quiet>Asking the practice market …</S.Quiet>;
+  if (!view.account || anew)
+    return (
+      <OpenAccount
+        again={view.account !== null}
+        onOpened={(next) => {
+          set(next);
+          setAnew(false);
+          setShown(null);
+        }}
+        onLeave={() => setAnew(false)}
+      />
+    );
+  const { account, sending } = view;
+  const running = account.clock === "running";
+  const now: Shown = shown ?? (view.days.length > 0 ? "results" : "reply");
+  return (
+    <S.Room>
+      <S.Facts>
+        <Standing view={view} account={account} />
+        <TextButton onPress={() => setAnew(true)}>open another account</TextButton>
+      </S.Facts>
+      <S.Acts>
+        <MainButton isDisabled={running || job !== null} onPress={() => void send("changed")}>
+          {view.waits === 0 ? "Send again" : `Send ${plural(view.waits, "row")}`}
+        </MainButton>
+        <Button isDisabled={running || job !== null} onPress={() => void send("all")}>
+          Send the whole plan
+        </Button>
+        {sending?.state === "cut short" && (
+          <Button onPress={() => void goOn()}>Go on where it was cut short</Button>
+        )}
+        <span>
+          Let pass
+          {spans.map((span) => (
+            <Button
+              key={span.days}
+              isDisabled={running || job !== null || sending === null}
+              onPress={() => void pass(span.days)}
+            >
+              {span.name}
+            </Button>
+          ))}
+        </span>
+      </S.Acts>
+      {job && <Working what="Handing over" job={job} />}
+      {running && <Passing account={account} onStop={() => void stop()} />}
+      {!job && (
+        <>
+          <S.Leaves>
+            <Choice
+              label="What of the practice market is shown"
+              inline
+              value={now}
+              options={[
+                { id: "reply", name: "the reply sheet" },
+                { id: "results", name: "what came of it" },
+                { id: "envelope", name: "the envelope" },
+              ]}
+              onChange={setShown}
+            />
+          </S.Leaves>
+          {now === "reply" && <Replies sending={sending} />}
+          {now === "results" && <Days days={view.days} />}
+          {now === "envelope" && (
+            <Envelope opened={account.envelope} onOpened={() => void found.refetch()} />
+          )}
+        </>
+      )}
+    </S.Room>
+  );
+}
+
+/** What stands in the account, in a sentence or two. */
+function Standing({ view, account }: { view: PracticeView; account: Account }) {
+  const { sending, waits } = view;
+  const live = Object.entries(account.live).filter(([, many]) => many > 0);
+  return (
+    <p>
+      <b>A simulated account</b>, {level(account.level)}, truth no. {number(account.seed)}. Its next
+      day is <b>{new Date(account.today).toLocaleDateString()}</b>.{" "}
+      {sending === null
+        ? "Nothing was sent to it yet."
+        : `It holds ${live.map(([kind, many]) => plural(many, kind.replace(/s$/, ""))).join(", ") || "nothing"}.`}{" "}
+      {sending !== null && waits > 0 && (
+        <S.Rose>{plural(waits, "row")} of it not as in the plan.</S.Rose>
+      )}
+      {sending !== null && waits === 0 && <S.Moss>It stands as the plan does.</S.Moss>}
+      {account.envelope && " The envelope was opened."}
+    </p>
+  );
+}
+
+function Passing({ account, onStop }: { account: Account; onStop: () => void }) {
+  const share = account.wanted > 0 ? account.done / account.wanted : 0;
+  return (
+    <S.Passing>
+      <span role="status">
+        {number(account.done)} of {plural(account.wanted, "day")} passed
+      </span>
+      <i
+        role="progressbar"
+        aria-label="Days passed"
+        aria-valuemin={0}
+        aria-valuemax={account.wanted}
+        aria-valuenow={account.done}
+      >
+        <b style={{ width: `${share * 100}%` }} />
+      </i>
+      <Button onPress={onStop}>Stop</Button>
+    </S.Passing>
+  );
+}
+
+const said = (error: unknown): string =>
+  error instanceof Error ? error.message : "The practice market did not answer.";
+
+const level = (name: Account["level"]): string =>
+  ({
+    "as-planned": "a truth as near as the plan thinks",
+    usual: "a truth as unlike the plan as is usual",
+    rough: "a truth far from the plan",
+  })[name];
