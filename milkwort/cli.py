@@ -205,6 +205,31 @@ def practice(
 
 
 @app.command()
+def learn(
+    brief: Annotated[Path, typer.Argument(help="The brief, TOML.")],
+    keywords: Annotated[Path, typer.Argument(help="The keywords, CSV.")],
+    results: Annotated[Path, typer.Argument(help="What happened, CSV, a row a keyword and day.")],
+    terms: Annotated[Path | None, typer.Option(help="What people typed, CSV.")] = None,
+    as_of: Annotated[
+        datetime | None,
+        typer.Option(formats=["%Y-%m-%d"], help="Up to which is reported; the last day if out."),
+    ] = None,
+    out: Annotated[Path | None, typer.Option(help="Where to write; the terminal if left out.")] = (
+        None
+    ),
+) -> None:
+    """Say what results teach: verdicts, terms, corrections, why the month differs."""
+    try:
+        with _own_stdout():
+            content, remarks = _learned(brief, keywords, results, terms, as_of)
+        _write(content, out)
+    except (MilkwortError, OSError) as error:
+        _fail(_said(error))
+    for remark in remarks:
+        typer.echo(f"milkwort: {remark}", err=True)
+
+
+@app.command()
 def market(
     data: Annotated[Path | None, typer.Option(help="Folder of the market's own database.")] = None,
     port: Annotated[int, typer.Option(min=1, max=65535, help="Port to listen on.")] = 8790,
@@ -366,6 +391,20 @@ def _practised(
     else:
         found = {"runs": practised_all(practice, seeds_of(seeds), _progress)}
     return orjson.dumps(found, option=orjson.OPT_INDENT_2), run.remarks
+
+
+def _learned(
+    brief: Path, keywords: Path, results: Path, terms: Path | None, as_of: datetime | None
+) -> tuple[bytes, list[str]]:
+    from milkwort.formats.learn_headless import learned_document
+    from milkwort.formats.learn_json import learn_json
+
+    run = _run(brief, keywords)
+    day = None if as_of is None else as_of.date()
+    document, remarks = learned_document(
+        run.result, run.lexicon, run.texts, run.places, results, terms, day
+    )
+    return learn_json(document), [*run.remarks, *remarks]
 
 
 def _next_month(today: date) -> date:

@@ -13,7 +13,7 @@ from scipy.sparse import csr_array
 from milkwort.core.arrays import Floats, Ints
 from milkwort.core.words.texts import singular
 
-__all__ = ["Likeness", "likeness_of"]
+__all__ = ["Likeness", "likeness_of", "likest_groups"]
 
 BETTER = 0.1
 """A keyword would fit another group better where that centre is nearer by so much."""
@@ -104,3 +104,34 @@ def _cosines(words: csr_array, group: Ints, groups: int) -> NDArray[np.float64]:
     near = np.asarray((words @ centre.T).todense(), dtype=np.float64)
     whole = np.where(length > 0, length, 1.0)
     return np.asarray(near / whole, dtype=np.float64)
+
+
+def likest_groups(texts: Sequence[str], group: Ints, groups: int, asked: Sequence[str]) -> Ints:
+    """Return the group that each of some further texts is most like.
+
+    Parameters
+    ----------
+    texts : sequence of str
+        Normalised; keywords that stand in groups.
+    group : Ints, shape (n_texts,)
+        Of each, 0 or more.
+    groups : int
+        How many groups there are.
+    asked : sequence of str
+        Normalised.
+
+    Returns
+    -------
+    Ints, shape (n_asked,)
+        −1 where no group has a word of it.
+    """
+    if not len(texts) or not len(asked):
+        return np.full(len(asked), -1, dtype=np.int64)
+    words = _weighted([*texts, *asked])
+    inside = np.arange(len(texts))
+    member = csr_array((np.ones(len(texts)), (group, inside)), shape=(groups, len(texts)))
+    centre = member @ words[: len(texts)]
+    length = np.sqrt(np.asarray(centre.multiply(centre).sum(axis=1)).ravel())
+    near = np.asarray((words[len(texts) :] @ centre.T).todense()) / np.where(length > 0, length, 1)
+    best = near.argmax(axis=1)
+    return np.where(near[np.arange(len(asked)), best] > 0, best, -1).astype(np.int64)

@@ -3,10 +3,14 @@
 from __future__ import annotations
 
 import unicodedata
+from collections.abc import Sequence
+from difflib import get_close_matches
 
 from milkwort.core.words.texts import singular
 
-__all__ = ["likeness"]
+__all__ = ["likeness", "nearest_text"]
+
+_NEAR = 0.6
 
 
 def likeness(normalised: str, match: str) -> tuple[str, ...]:
@@ -23,3 +27,16 @@ def likeness(normalised: str, match: str) -> tuple[str, ...]:
         c for c in unicodedata.normalize("NFD", normalised) if unicodedata.category(c) != "Mn"
     )
     return (match, *sorted(singular(word) for word in bare.split()))
+
+
+def nearest_text(text: str, texts: Sequence[str]) -> str | None:
+    """Return the text that is spelt most like another; None where none comes near.
+
+    Parameters
+    ----------
+    text : str
+    texts : sequence of str
+        To choose from.
+    """
+    found = get_close_matches(text.casefold(), texts, n=1, cutoff=_NEAR)
+    return found[0] if found else None

@@ -1,74 +1,76 @@
-"""Plan against actual: what the assumptions should have been, shrunk by how much is known."""
+"""Corrections: what the assumptions should have been, shrunk by how much is known.
+
+Price first: it moves the market itself, and with it the reach. Then click rate, of the
+showings there really were, and searches, of the reach there really was; so one miss is not
+blamed twice. All are offered, nothing is applied.
+"""
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
-from scipy.special import pdtr
+from numpy.typing import NDArray
+from scipy.special import log_ndtr, ndtr, ndtri, pdtr
 
 from milkwort.core.arrays import Floats
 from milkwort.core.assumptions import Assumed
-from milkwort.core.errors import BadValueError
+from milkwort.core.learn.seen import Seen
+from milkwort.core.learn.three_levels import Learnt, learnt_of_counts, learnt_of_shifts
+from milkwort.core.market.prices import at_bid
+from milkwort.core.plan.draws import volume_spread
+from milkwort.core.plan.run import PlanResult
 
 __all__ = [
-    "ClickRates",
-    "Correction",
-    "Month",
-    "click_rates",
-    "corrections_of",
-    "site_wide_cost",
-]
+    "ClickRates", "Corrections", "Segment", "click_rates", "corrections_of", "price_slope",
+    "shift_by_reach", "site_wide_cost",
+]  # fmt: skip
 
 _LOW_CHANCE = 0.05
 """A click rate is called low where so few clicks would come by chance this seldom."""
+_SEARCHES = (0.10, 0.15)
+_CLICK_RATE = (0.15, 0.10, 0.20)
+_PRICE = (0.10, 0.10, 0.15)
+_PRICE_VARIANCE = 0.25
+_LEAST_SLOPE = 0.1
 
 
 @dataclass(frozen=True)
-class Month:
-    """Sums of one window, planned or actual.
+class Segment:
+    """Days on which the same bids ran.
 
     Attributes
     ----------
-    impressions, clicks, customers : float
-    spend : float
-        Money.
+    bid : Floats, shape (n_keywords,)
+        Money a click; NaN where a keyword did not run.
+    factor : Floats, shape (n_keywords,)
+        Searches of these days over those of the plan's mean month.
+    seen : Seen
     """
 
-    impressions: float
-    clicks: float
-    spend: float
-    customers: float
-
-    def __post_init__(self) -> None:
-        for name, value in vars(self).items():
-            if not (np.isfinite(value) and value >= 0):
-                raise BadValueError(name, "a number of 0 or more", value)
+    bid: Floats
+    factor: Floats
+    seen: Seen
 
 
 @dataclass(frozen=True)
-class Correction:
-    """One correction offered.
+class Corrections:
+    """What is offered; each by keyword of the plan's table.
 
     Attributes
     ----------
-    name : str
-        ``price``, ``click_rate``, ``conversion`` or ``demand``.
-    raw : float or None
-        Actual over forecast; None where one of them is 0.
-    factor : float
-        The same, shrunk toward 1 by its evidence.
-    evidence : float
-        What it was judged on: clicks, expected clicks, expected customers or impressions.
-    weight : float
-        How much of that would count half.
+    price, click_rate, searches : Learnt
+        Factors on prices (μ moves by the shift), on click rates, on searches.
+    searches_known : bool
+        False where a budget ran out and the platform doesn't say what could have been shown:
+        then searches are not corrected.
     """
 
-    name: str
-    raw: float | None
-    factor: float
-    evidence: float
-    weight: float
+    price: Learnt
+    click_rate: Learnt
+    searches: Learnt
+    searches_known: bool
 
 
 @dataclass(frozen=True)
@@ -85,49 +87,74 @@ class ClickRates:
         Judged, and so few clicks would seldom come by chance.
     """
 
-    judged: np.ndarray[tuple[int], np.dtype[np.bool_]]
+    judged: NDArray[np.bool_]
     ratio: Floats
-    low: np.ndarray[tuple[int], np.dtype[np.bool_]]
+    low: NDArray[np.bool_]
 
 
-def corrections_of(planned: Month, actual: Month, assumed: Assumed) -> list[Correction]:
-    """Compare a window with its forecast.
-
-    Each factor is (w + what came) over (w + what was expected of what came before it): the
-    click rate is held against the showings there really were, the conversion against the
-    real clicks, so that one miss is not blamed on two inputs.
+def corrections_of(result: PlanResult, segments: Sequence[Segment]) -> Corrections:
+    """Compare what came with what was to be expected, over all results so far.
 
     Parameters
     ----------
-    planned, actual : Month
-        Of the same window.
-    assumed : Assumed
+    result : PlanResult
+        With the plan's uncorrected inputs.
+    segments : sequence of Segment
+        One or more.
 
     Returns
     -------
-    list of Correction
-        Price, click rate, conversion, demand. They are offered; nothing is applied.
+    Corrections
     """
-    rate = _over(planned.customers, planned.clicks)
-    shown = _over(planned.clicks, planned.impressions)
-    cpc, planned_cpc = _over(actual.spend, actual.clicks), _over(planned.spend, planned.clicks)
-    clicks_weight = assumed["judge_clicks"]
-    found = []
-    if cpc is not None and planned_cpc:
-        ratio = cpc / planned_cpc
-        factor = (clicks_weight + actual.clicks * ratio) / (clicks_weight + actual.clicks)
-        found.append(Correction("price", ratio, factor, actual.clicks, clicks_weight))
-    if shown is not None:
-        expected = actual.impressions * shown
-        found.append(_shrunk("click_rate", actual.clicks, expected, clicks_weight))
-    if rate is not None:
-        expected = actual.clicks * rate
-        found.append(
-            _shrunk("conversion", actual.customers, expected, assumed["factor_weight_least"])
-        )
-    weight = assumed["judge_impressions"]
-    found.append(_shrunk("demand", actual.impressions, planned.impressions, weight))
-    return found
+    group = result.table.group
+    price = learnt_of_shifts(*_price_sight(result, segments), group, *_PRICE)
+    mu = result.prices.mu + price.shift
+    clicks_due, clicks = _clicks(result, segments, mu)
+    click_rate = learnt_of_counts(clicks_due, clicks, group, *_CLICK_RATE)
+    due, came, known = _searches(result, segments, mu)
+    searches = learnt_of_counts(due, came, group, *_SEARCHES, volume_spread(result))
+    return Corrections(price, click_rate, searches, known)
+
+
+def price_slope(bid: Floats, mu: Floats, sigma: Floats) -> Floats:
+    """Return how much of a shift of the market shows in the price that is paid, k.
+
+    Parameters
+    ----------
+    bid, mu, sigma : Floats
+        Money a click; the market.
+
+    Returns
+    -------
+    Floats
+        d ln C/dμ, at least 0.1.
+    """
+    # k = 1 − (φ(z−σ)/Φ(z−σ) − φ(z)/Φ(z))/σ
+    z = (np.log(bid) - mu) / sigma
+    return np.asarray(np.maximum(1 - (_hazard(z - sigma) - _hazard(z)) / sigma, _LEAST_SLOPE))
+
+
+def shift_by_reach(
+    shown: Floats, searches: Floats, bid: Floats, mu: Floats, sigma: Floats
+) -> tuple[Floats, Floats]:
+    """Return the shift of the market that the reach there was says, and its variance.
+
+    Parameters
+    ----------
+    shown, searches : Floats
+        Showings, and searches for which the money lasted.
+    bid, mu, sigma : Floats
+        Money a click; the market as planned.
+    """
+    # Δμ = −σ·(Φ⁻¹(reach seen) − z),  v = σ²·F(1−F)/(n·φ(z)²)
+    z = (np.log(bid) - mu) / sigma
+    some = np.maximum(searches, 1.0)
+    reach = np.clip(shown / some, 0.5 / some, 1 - 0.5 / some)
+    far = ndtr(z)
+    density = np.exp(-z * z / 2) / np.sqrt(2 * np.pi)
+    with np.errstate(divide="ignore", invalid="ignore"):
+        variance = sigma**2 * far * (1 - far) / (searches * density**2)
+    return -sigma * (ndtri(reach) - z), np.where(searches > 0, variance, np.inf)
 
 
 def click_rates(
@@ -159,14 +186,85 @@ def site_wide_cost(spend: float, visits: float) -> float | None:
     visits : float
         Of any origin, over the same days.
     """
-    return _over(spend, visits)
+    return spend / visits if visits > 0 else None
 
 
-def _shrunk(name: str, came: float, expected: float, weight: float) -> Correction:
-    return Correction(
-        name, _over(came, expected), (weight + came) / (weight + expected), expected, weight
-    )
+def _hazard(z: Floats) -> Floats:
+    """φ(z)/Φ(z), also far below the market."""
+    return np.asarray(np.exp(-z * z / 2 - np.log(2 * np.pi) / 2 - log_ndtr(z)))
 
 
-def _over(a: float, b: float) -> float | None:
-    return a / b if b > 0 else None
+def _price_sight(result: PlanResult, segments: Sequence[Segment]) -> tuple[Floats, Floats]:
+    """Return what all days say of the shift of each keyword's market, and its variance."""
+    n = len(result.table)
+    weight, sums = np.zeros(n), np.zeros(n)
+    for segment in segments:
+        for y, v in _sights(result, segment):
+            known = np.isfinite(v) & (v > 0) & np.isfinite(y)
+            weight[known] += 1 / v[known]
+            sums[known] += y[known] / v[known]
+    with np.errstate(divide="ignore", invalid="ignore"):
+        return np.where(weight > 0, sums / weight, 0.0), np.where(weight > 0, 1 / weight, np.inf)
+
+
+def _sights(result: PlanResult, segment: Segment) -> list[tuple[Floats, Floats]]:
+    brief, prices, seen = result.brief, result.prices, segment.seen
+    runs = np.isfinite(segment.bid) & prices.known
+    bid = np.where(runs, segment.bid, 1.0)
+    mu, sigma = np.where(runs, prices.mu, 0.0), np.where(runs, prices.sigma, 1.0)
+    found = []
+    if brief.pricing != "pay_bid":
+        at = at_bid(bid, mu, sigma, np.ones(len(bid)), np.ones(len(bid)), brief.pricing,
+                    brief.assumed)  # fmt: skip
+        k = price_slope(bid, mu, sigma)
+        clicked = runs & (seen.clicks > 0) & (seen.cost > 0)
+        paid = np.divide(seen.cost, seen.clicks, out=np.ones(len(bid)), where=clicked)
+        # y = (P/C − 1)/k,  v = 0.25/(clicks·k²)
+        y = (paid / at.cpc - 1) / k
+        v = np.where(clicked, _PRICE_VARIANCE / (np.maximum(seen.clicks, 1e-12) * k**2), np.inf)
+        found.append((y, v))
+    told = np.isfinite(seen.could_show) & runs
+    if told.any():
+        lasted = np.where(told, seen.could_show - np.nan_to_num(seen.lost_to_money), 0.0)
+        y, v = shift_by_reach(seen.impressions, np.maximum(lasted, 0.0), bid, mu, sigma)
+        found.append((y, np.where(told, v, np.inf)))
+    return found
+
+
+def _clicks(result: PlanResult, segments: Sequence[Segment], mu: Floats) -> tuple[Floats, Floats]:
+    """Return the clicks to be expected of the showings there were, and those that came."""
+    n, demand = len(result.table), result.demand
+    due, came = np.zeros(n), np.zeros(n)
+    per_search = np.divide(demand.click_weight, demand.searches, out=np.ones(n),
+                           where=demand.searches > 0)  # fmt: skip
+    for segment in segments:
+        runs = np.isfinite(segment.bid) & result.prices.known
+        bid = np.where(runs, segment.bid, 1.0)
+        at = at_bid(bid, np.where(runs, mu, 0.0), result.prices.sigma, np.ones(n), np.ones(n),
+                    result.brief.pricing, result.brief.assumed)  # fmt: skip
+        due += np.where(runs, segment.seen.impressions * per_search * at.click_rate, 0.0)
+        came += np.where(runs, segment.seen.clicks, 0.0)
+    return np.nan_to_num(due), came
+
+
+def _searches(
+    result: PlanResult, segments: Sequence[Segment], mu: Floats
+) -> tuple[Floats, Floats, bool]:
+    """Return the searches to be expected and those that came, or showings in their place."""
+    n = len(result.table)
+    due, came, known = np.zeros(n), np.zeros(n), False
+    for segment in segments:
+        seen = segment.seen
+        runs = np.isfinite(segment.bid) & result.prices.known
+        told = runs & np.isfinite(seen.could_show)
+        wanted = result.demand.searches * segment.factor
+        if np.isfinite(seen.could_show).any():
+            due += np.where(told, wanted, 0.0)
+            came += np.where(told, np.nan_to_num(seen.could_show), 0.0)
+            known = True
+        elif not np.nan_to_num(seen.lost_to_money).any():
+            reach = ndtr((np.log(np.where(runs, segment.bid, 1.0)) - mu) / result.prices.sigma)
+            due += np.where(runs, wanted * np.nan_to_num(reach), 0.0)
+            came += np.where(runs, seen.impressions, 0.0)
+            known = True
+    return due, came, known

@@ -21,7 +21,8 @@ from milkwort.core.errors import BadValueError
 from milkwort.core.learn.results import Results
 
 __all__ = [
-    "VERDICTS", "Evidence", "GroupEvidence", "factor_weight", "group_evidence", "judge",
+    "VERDICTS", "Evidence", "GroupEvidence", "clicks_to_stop", "factor_weight", "group_evidence",
+    "judge",
 ]  # fmt: skip
 
 VERDICTS: tuple[str, ...] = ("stop", "wait", "raise", "no_prior")
@@ -159,7 +160,7 @@ def judge(
     missing = _under(alpha, beta, cpc / allowed, known)
     losing = _under(alpha, beta, cpc / contribution, known)
     verdict = _verdicts(n, missing, prior > 0, reach < assumed["raise_reach"], assumed)
-    needed = _clicks_needed(n, alpha, beta, cpc / allowed, known, assumed)
+    needed = clicks_to_stop(n, alpha, beta, cpc / allowed, known, assumed)
     return Evidence(
         plan_factor=plan_factor,
         group_factor=group_factor,
@@ -280,7 +281,7 @@ def _under(alpha: Floats, beta: Floats, line: Floats, known: NDArray[np.bool_]) 
     return chance
 
 
-def _clicks_needed(
+def clicks_to_stop(
     n: Floats,
     alpha: Floats,
     beta: Floats,
@@ -288,7 +289,25 @@ def _clicks_needed(
     known: NDArray[np.bool_],
     assumed: Assumed,
 ) -> Floats:
-    """Return the fewest further clicks without a sale at which the verdict is to stop."""
+    """Return the fewest further clicks without a sale at which the verdict is to stop.
+
+    Parameters
+    ----------
+    n : Floats
+        Exposed clicks so far.
+    alpha, beta : Floats
+        Of the rate's Beta distribution.
+    line : Floats
+        The rate that the rule needs.
+    known : ndarray of bool
+        Where there is a price and a prior.
+    assumed : Assumed
+
+    Returns
+    -------
+    Floats
+        Infinite where no number of them would say so.
+    """
     safe_line = np.clip(np.where(known, line, 0.5), 0.0, 1.0)
     a, b = np.where(known, alpha, 1.0), np.where(known, beta, 1.0)
     least = np.ceil(np.maximum(assumed["least_evidence"] - n, 0.0) - 1e-9)

@@ -11,7 +11,8 @@ from milkwort.core.arrays import Floats, Ints
 from milkwort.core.assumptions import Assumed
 from milkwort.core.errors import BadValueError
 
-__all__ = ["Results", "exposed", "exposure_of_click", "exposure_of_window", "per_enquiry"]
+__all__ = ["Results", "exposed", "exposure_of_click", "exposure_of_spans",
+           "exposure_of_window", "per_enquiry"]  # fmt: skip
 
 
 @dataclass(frozen=True)
@@ -94,6 +95,28 @@ def exposure_of_window(days: int, age_of_last: int, assumed: Assumed) -> float:
     """
     ages = age_of_last + np.arange(days, dtype=np.float64)
     return float(exposure_of_click(ages, assumed).mean())
+
+
+def exposure_of_spans(first: Ints, last: Ints, as_of: int, assumed: Assumed) -> Floats:
+    """Return the mean exposure of a click of each row, spread evenly over the row's days.
+
+    Parameters
+    ----------
+    first, last : Ints, shape (n_rows,)
+        Ordinals of the days, ends included.
+    as_of : int
+        The day up to which is reported; a later day counts as of it.
+    assumed : Assumed
+    """
+    if not len(first):
+        return np.zeros(0)
+    # a window's days are alike for all rows of it: each pair of ends once
+    spans, place = np.unique(np.column_stack((first, last)), axis=0, return_inverse=True)
+    ages = [
+        np.maximum(as_of - np.arange(a, b + 1), 0).astype(np.float64) for a, b in spans.tolist()
+    ]
+    of_span = np.array([exposure_of_click(some, assumed).mean() for some in ages])
+    return np.asarray(of_span[place.ravel()])
 
 
 def exposed(

@@ -1,0 +1,197 @@
+"""Everything results teach about a plan: evidence, verdicts, corrections, terms, the difference."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from datetime import date
+
+import numpy as np
+from numpy.typing import NDArray
+
+from milkwort.core.arrays import Floats, Ints
+from milkwort.core.learn.by_now import elapsed_of, share_of_month
+from milkwort.core.learn.corrections import Corrections, Segment, corrections_of
+from milkwort.core.learn.difference import Difference, difference_of
+from milkwort.core.learn.evidence import (
+    Evidence,
+    GroupEvidence,
+    factor_weight,
+    group_evidence,
+    judge,
+)
+from milkwort.core.learn.own_rules import OwnRule, RuleOutcome, apply_rule
+from milkwort.core.learn.results import Results, per_enquiry
+from milkwort.core.learn.seen import ResultRows, Seen, seen_by
+from milkwort.core.learn.terms import TermAdvice, TermRows, advise_terms
+from milkwort.core.learn.worth_testing import Testing, worth_testing
+from milkwort.core.market.prices import reach_at
+from milkwort.core.plan.calendar import months_from
+from milkwort.core.plan.run import PlanResult
+from milkwort.core.plan.year import YearAhead
+from milkwort.core.words.lexicon import Lexicon
+
+__all__ = ["Judged", "Learned", "judged_of", "learned_of"]
+
+OWN_RULE = OwnRule(clicks=10.0)
+"""A rule of thumb that many use, shown beside evidence with its honest price."""
+
+
+@dataclass(frozen=True)
+class Judged:
+    """Evidence with what it was judged on.
+
+    Attributes
+    ----------
+    results : Results
+        Customers, or enquiries where a two-step offer reports them.
+    rate, allowed, contribution : Floats, shape (n_keywords,)
+        Of a customer, or of an enquiry.
+    on_enquiries : ndarray of bool
+    evidence : Evidence
+    groups : GroupEvidence
+    weight : float
+        w, of the forecast of the plan or a group.
+    """
+
+    results: Results
+    rate: Floats
+    allowed: Floats
+    contribution: Floats
+    on_enquiries: NDArray[np.bool_]
+    evidence: Evidence
+    groups: GroupEvidence
+    weight: float
+
+
+@dataclass(frozen=True)
+class Learned:
+    """What some days taught.
+
+    Attributes
+    ----------
+    first, last, as_of : date
+        The days that were seen, and up to which is reported.
+    seen : Seen
+    judged : Judged
+    corrections : Corrections
+    testing : Testing
+    own_rule : RuleOutcome
+    terms : list of TermAdvice
+    customers, spend : Difference
+    """
+
+    first: date
+    last: date
+    as_of: date
+    seen: Seen
+    judged: Judged
+    corrections: Corrections
+    testing: Testing
+    own_rule: RuleOutcome
+    terms: list[TermAdvice]
+    customers: Difference
+    spend: Difference
+
+
+def learned_of(
+    result: PlanResult,
+    lexicon: Lexicon,
+    rows: ResultRows,
+    as_of: date,
+    terms: TermRows | None = None,
+    own_rule: OwnRule = OWN_RULE,
+) -> Learned:
+    """Learn from results that a plan's own bids brought.
+
+    Parameters
+    ----------
+    result : PlanResult
+        As it ran, with uncorrected inputs.
+    lexicon : Lexicon
+    rows : ResultRows
+        One or more; those of no keyword count as unplanned.
+    as_of : date
+        Up to which is reported.
+    terms : TermRows, optional
+    own_rule : OwnRule
+    """
+    n, assumed = len(result.table), result.brief.assumed
+    seen = seen_by(rows, n, as_of.toordinal(), assumed)
+    first = date.fromordinal(int(rows.first.min()))
+    last = date.fromordinal(int(rows.last.max()))
+    judged = judged_of(result, seen)
+    elapsed = elapsed_of(result, first, last)
+    stray = rows.keyword < 0
+    unmatched = (float(rows.customers[stray].sum()), float(rows.cost[stray].sum()))
+    month, factor = _as_planned(result, first, last, elapsed.factor)
+    customers, spend = difference_of(month, factor, seen, unmatched)
+    advice = [] if terms is None else advise_terms(result, lexicon, terms, judged.evidence)
+    return Learned(
+        first=first, last=last, as_of=as_of, seen=seen, judged=judged,
+        corrections=corrections_of(result, [Segment(result.bid, elapsed.factor, seen)]),
+        testing=_testing(result, judged), own_rule=apply_rule(own_rule, seen.results(),
+                                                              result.demand.rate),
+        terms=advice, customers=customers, spend=spend,
+    )  # fmt: skip
+
+
+def judged_of(result: PlanResult, seen: Seen, reach: Floats | None = None) -> Judged:
+    """Judge every keyword and group of a plan.
+
+    Parameters
+    ----------
+    result : PlanResult
+    seen : Seen
+    reach : Floats, optional
+        At the bids that ran; at the plan's where left out.
+    """
+    brief, table = result.brief, result.table
+    assumed = brief.assumed
+    rate = np.where(np.isfinite(result.demand.rate), result.demand.rate, 0.0)
+    allowed, contribution = result.worth.allowed, result.worth.contribution
+    close = np.array([o.close.likely if o.close is not None else np.nan for o in brief.offers])
+    of_row = close[table.offer] if len(table) else np.zeros(0)
+    told = np.isfinite(seen.enquiries) & np.isfinite(of_row) & (of_row > 0)
+    safe = np.where(told, of_row, 1.0)
+    asked_rate, asked_allowed = per_enquiry(rate, allowed, safe)
+    rate, allowed = np.where(told, asked_rate, rate), np.where(told, asked_allowed, allowed)
+    contribution = np.where(told, contribution * safe, contribution)
+    customers = np.where(told, np.nan_to_num(seen.enquiries), seen.customers)
+    results = Results(seen.clicks, seen.exposure, customers, seen.cost)
+    offer = _of_most_exposure(results, table.offer, len(brief.offers))
+    weight = factor_weight(brief.offers[offer].rate, assumed)
+    if reach is None:
+        reach = np.nan_to_num(reach_at(np.nan_to_num(result.bid), result.prices))
+    groups = int(table.group.max(initial=-1)) + 1
+    return Judged(
+        results=results, rate=rate, allowed=allowed, contribution=contribution, on_enquiries=told,
+        evidence=judge(results, rate, allowed, contribution, table.group, reach, weight, assumed),
+        groups=group_evidence(results, rate, allowed, table.group, groups, weight, assumed),
+        weight=weight,
+    )  # fmt: skip
+
+
+def _of_most_exposure(results: Results, offer: Ints, many: int) -> int:
+    return int(np.bincount(offer, results.counted_clicks, minlength=many).argmax())
+
+
+def _as_planned(
+    result: PlanResult, first: date, last: date, factor: Floats
+) -> tuple[PlanResult, Floats]:
+    """Return the plan that the days are held against, and their share of its searches."""
+    if (first.year, first.month) == (last.year, last.month):
+        month = YearAhead(result, months_from(first.replace(day=1))).month(0)
+        return month, np.full(len(result.table), share_of_month(result, first, last))
+    return result, factor
+
+
+def _testing(result: PlanResult, judged: Judged) -> Testing:
+    assumed, evidence = result.brief.assumed, judged.evidence
+    x, n = judged.results.counted_customers, judged.results.counted_clicks
+    prior = evidence.prior_rate
+    alpha = np.maximum(assumed["prior_weight"] * prior + x, 1e-9)
+    beta = np.maximum(assumed["prior_weight"] * (1 - prior) + n - x, 1e-9)
+    paid = np.where(np.isfinite(evidence.cpc), evidence.cpc, np.nan_to_num(result.expected.cpc))
+    clicks = np.where(prior > 0, np.nan_to_num(result.expected.clicks), 0.0)
+    found = worth_testing(alpha, beta, judged.allowed, paid, clicks, evidence.clicks_needed)
+    return replace(found, pays=found.pays & (paid > 0))

@@ -1,0 +1,224 @@
+"""What happened, out of a file's rows: by keyword, or by what people typed."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass
+
+import numpy as np
+
+from milkwort.core.arrays import Floats, Ints
+from milkwort.core.errors import NothingUsableError, Refusal
+from milkwort.core.words.match_types import MATCHES
+from milkwort.core.words.texts import normalise
+from milkwort.formats.named_rows import Cells, RefusedCellError, read_named_rows
+from milkwort.formats.text_table import TextTable
+
+__all__ = ["FIGURES", "ResultFile", "level_of", "places_of", "read_result_rows"]
+
+_HEADINGS = {
+    "term": r"(search )?terms?|quer(y|ies)|what (people|they) typed",
+    "keyword": r"keywords?|text",
+    "match": r"match( type)?|type of match|(keyword )?type",
+    "day": r"day|date",
+    "since": r"since|from|start( day| date)?|first day",
+    "until": r"until|to|end( day| date)?|last day",
+    "impressions": r"impressions|shown|showings|times shown",
+    "clicks": r"clicks",
+    "cost": r"cost|spend|spent|amount",
+    "credit": r"credit|credited",
+    "customers": r"customers|conversions|sales|orders",
+    "enquiries": r"enquiries|leads",
+    "could_show": r"could show|could be shown|eligible|searches",
+    "lost_to_money": r"lost to money|lost to budget",
+    "invalid_clicks": r"invalid clicks",
+    "campaign": r"campaign",
+    "group": r"(ad )?group",
+    "ref": r"ref",
+}
+_PATTERNS = {name: re.compile(pattern) for name, pattern in _HEADINGS.items()}
+FIGURES: tuple[str, ...] = ("impressions", "clicks", "cost", "credit", "customers", "enquiries",
+                            "could_show", "lost_to_money", "invalid_clicks")  # fmt: skip
+_UNTOLD = ("enquiries", "could_show", "lost_to_money", "invalid_clicks")
+"""Figures that are missing where a file doesn't say, not 0."""
+
+
+@dataclass(frozen=True)
+class ResultFile:
+    """Rows as read, by column; rows refused apart.
+
+    Attributes
+    ----------
+    level : str
+        ``term``, ``keyword``, ``group``, ``campaign`` or ``day``: what its rows are about.
+    row : Ints, shape (n_rows,)
+        Of the file, its first being 1.
+    term, keyword, match, campaign, group, ref : list of str
+        Empty texts where not said.
+    first, last : Ints
+        Ordinals of the days a row is about.
+    figures : dict of str to Floats
+        By `FIGURES`; NaN where not said.
+    refused : tuple of Refusal
+    """
+
+    level: str
+    row: Ints
+    term: list[str]
+    keyword: list[str]
+    match: list[str]
+    campaign: list[str]
+    group: list[str]
+    ref: list[str]
+    first: Ints
+    last: Ints
+    figures: dict[str, Floats]
+    refused: tuple[Refusal, ...]
+
+    def __len__(self) -> int:
+        return len(self.row)
+
+    @property
+    def cost(self) -> Floats:
+        """Money, less what was credited."""
+        return np.maximum(self.figures["cost"] - self.figures["credit"], 0.0)
+
+
+def level_of(table: TextTable) -> str:
+    """Return what the rows of a table of results are about, by its headings.
+
+    Parameters
+    ----------
+    table : TextTable
+    """
+    heads = {
+        field
+        for heading in (table.rows[0] if table.rows else ())
+        for field, pattern in _PATTERNS.items()
+        if pattern.fullmatch(normalise(heading.replace("_", " ")))
+    }
+    return next((n for n in ("term", "keyword", "group", "campaign") if n in heads), "day")
+
+
+def read_result_rows(
+    table: TextTable, name: str = "file", window: tuple[int, int] | None = None,
+    progress: Callable[[int], None] = lambda _: None,
+) -> ResultFile:  # fmt: skip
+    """Read results; bad rows are refused one by one.
+
+    Parameters
+    ----------
+    table : TextTable
+        With headings in its first row.
+    name : str
+        What to call the file in a message.
+    window : (int, int), optional
+        Days of rows that say none, by their ordinals.
+    progress : callable
+        Told now and then how many rows are read; may raise to stop.
+
+    Raises
+    ------
+    NothingUsableError
+        Where a heading is missing, or no row is usable.
+    """
+    level = level_of(table)
+    needed = {"clicks": "clicks"}
+    if window is None and not _dated(table):
+        seen = ", ".join(h for h in table.rows[0][:8] if h) if table.rows else "nothing"
+        raise NothingUsableError(
+            f"{name}, row 1: expected a column day, or since and until, got {seen}", "row 1"
+        )
+    count = 0
+
+    def read(cells: Cells) -> tuple[object, ...]:
+        nonlocal count
+        count += 1
+        if count % 2000 == 0:
+            progress(count)
+        return _row(cells, level, window)
+
+    rows, refused = read_named_rows(table, _PATTERNS, needed, read, name)
+    columns = list(zip(*rows, strict=True))
+    term, keyword, match, campaign, group, ref = (
+        [str(cell) for cell in column] for column in columns[1:7]
+    )
+    figures = {
+        figure: np.array(column, dtype=np.float64)
+        for figure, column in zip(FIGURES, columns[9:], strict=True)
+    }
+    return ResultFile(
+        level=level, row=np.array(columns[0], dtype=np.int64), term=term, keyword=keyword,
+        match=match, campaign=campaign, group=group, ref=ref,
+        first=np.array(columns[7], dtype=np.int64), last=np.array(columns[8], dtype=np.int64),
+        figures=figures, refused=refused,
+    )  # fmt: skip
+
+
+def _dated(table: TextTable) -> bool:
+    heads = [normalise(h.replace("_", " ")) for h in (table.rows[0] if table.rows else ())]
+    held = {n for n in ("day", "since", "until") if any(_PATTERNS[n].fullmatch(h) for h in heads)}
+    return "day" in held or {"since", "until"} <= held
+
+
+def _row(cells: Cells, level: str, window: tuple[int, int] | None) -> tuple[object, ...]:
+    term = cells.keyword("term") if level == "term" else ""
+    keyword = cells.keyword("keyword") if level == "keyword" else cells.text("keyword")
+    match = cells.text("match").casefold() or "exact"
+    if level in ("keyword", "term") and match not in (*MATCHES, "spot"):
+        raise RefusedCellError("match", "one of " + ", ".join(MATCHES), cells.text("match"))
+    first, last = _days(cells, window)
+    figures = [_figure(cells, name) for name in FIGURES]
+    return (cells.row, term, keyword, match, cells.text("campaign"), cells.text("group"),
+            cells.text("ref"), first, last, *figures)  # fmt: skip
+
+
+def _days(cells: Cells, window: tuple[int, int] | None) -> tuple[int, int]:
+    day = cells.day("day")
+    if day is not None:
+        return day, day
+    first, last = cells.day("since"), cells.day("until")
+    if first is None or last is None:
+        if window is None:
+            raise RefusedCellError("day", "a day, or since and until", cells.text("day"))
+        return window
+    if last < first:
+        raise RefusedCellError("until", "a day from since on", cells.text("until"))
+    return first, last
+
+
+def _figure(cells: Cells, name: str) -> float:
+    value = cells.number(name)
+    if value is None:
+        return float("nan") if name in _UNTOLD else 0.0
+    return value
+
+
+def places_of(
+    file: ResultFile, refs: Mapping[str, int], rows: Mapping[tuple[str, str], int]
+) -> Ints:
+    """Return the row of the plan's table that each row is about; −1 for none.
+
+    Parameters
+    ----------
+    file : ResultFile
+    refs : mapping of str to int
+        Rows of the plan's table by the keyword's stable key; looked at first.
+    rows : mapping of (str, str) to int
+        By normalised text and match type.
+    """
+    held: dict[tuple[str, str], tuple[str, str]] = {}
+    found = np.full(len(file), -1, dtype=np.int64)
+    said: Sequence[tuple[str, str, str]] = list(
+        zip(file.ref, file.keyword, file.match, strict=True)
+    )
+    for at, (ref, keyword, match) in enumerate(said):
+        if ref and ref in refs:
+            found[at] = refs[ref]
+            continue
+        identity = held.get((keyword, match))
+        if identity is None:
+            identity = held[keyword, match] = (normalise(keyword), match)
+        found[at] = rows.get(identity, -1)
+    return found
