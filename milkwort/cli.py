@@ -47,6 +47,7 @@ class TruthLevel(StrEnum):
 class LearningPolicy(StrEnum):
     """What is done with a month that is over."""
 
+    ADVICE = "advice"
     UNCHANGED = "unchanged"
     RULE = "rule"
     MIDDLE = "middle"
@@ -185,7 +186,7 @@ def practice(
     ),
     policy: Annotated[
         LearningPolicy, typer.Option(help="What is done with a month that is over.")
-    ] = LearningPolicy.UNCHANGED,
+    ] = LearningPolicy.ADVICE,
     start: Annotated[
         datetime | None,
         typer.Option(formats=["%Y-%m-%d"], help="The first day; next month's if left out."),

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
 from datetime import date
 from functools import lru_cache
@@ -11,16 +12,20 @@ import numpy as np
 
 from milkwort.core.arrays import Floats
 from milkwort.core.brief.platform import Profile
+from milkwort.core.learn.by_now import elapsed_of
 from milkwort.core.plan.calendar import Months, months_from
 from milkwort.core.plan.draws import Draws, draw_month
 from milkwort.core.plan.run import PlanResult
 from milkwort.core.plan.year import YearAhead
 from milkwort.core.words.lexicon import Lexicon
+from milkwort.core.words.match_types import MATCHES
 from milkwort.platforms.opening import opening_of
+from milkwort.practice.advice import Advice, advised
 from milkwort.practice.known import known_rows, results_by
 from milkwort.practice.month import Lived, hindsight, lived, under_truth
 from milkwort.practice.policies import POLICIES, Month, first_plan
-from milkwort.standins.market.levels import level_of
+from milkwort.standins.market.expected import true_rates
+from milkwort.standins.market.levels import Level, level_of
 from milkwort.standins.market.schemas import Opening
 from milkwort.standins.market.told import known_of
 from milkwort.standins.market.world import World, draw_world
@@ -77,26 +82,63 @@ def practised(practice: Practice, seed: int) -> dict[str, Any]:
     world = _world(practice, seed)
     level = level_of(practice.level)
     calendar = months_from(practice.start)
-    plan = first_plan(practice.plan, practice.policy)
+    base = plan = first_plan(practice.plan, practice.policy)
     done: list[Lived] = []
+    ran: list[tuple[Floats, Floats]] = []
     found: list[dict[str, Any]] = []
     for number in range(practice.months):
-        month = _month(plan, calendar, number)
+        month = _month(plan, calendar, number, refit=practice.policy == "advice" and number > 0)
         first, days = calendar.first[number], int(calendar.days[number])
         came = lived(world, level, month, practice.lexicon, first, days)
         done.append(came)
+        elapsed = elapsed_of(base, first, calendar.last[number]).factor
+        ran.append((month.bid, elapsed))
         entry = _entry(practice, world, month, came, number)
-        today = came.days[-1]
+        today, n = came.days[-1], len(plan.table)
         so_far = known_rows(done, today)
-        n = len(plan.table)
-        at_end = Month(
-            plan=plan,
-            so_far=results_by(so_far, n, today, plan.brief.assumed),
-            last_month=results_by(known_rows([came], today), n, today, plan.brief.assumed),
-        )
-        plan = POLICIES[practice.policy](at_end)
+        if practice.policy == "advice":
+            advice = advised(base, practice.lexicon, so_far, world.texts, ran,
+                             [one.days for one in done], today)  # fmt: skip
+            entry |= _advice_entry(world, level, base, came, advice)
+            base, plan = advice.base, advice.plan
+            ran = [tuple(map(_padded(len(base.table)), pair)) for pair in ran]  # type: ignore[misc]
+        else:
+            assumed = plan.brief.assumed
+            last_month = results_by(known_rows([came], today), n, today, assumed)
+            at_end = Month(plan, results_by(so_far, n, today, assumed), last_month)
+            plan = POLICIES[practice.policy](at_end)
         found.append(entry)
     return {"seed": seed, "level": practice.level, "policy": practice.policy, "months": found}
+
+
+def _padded(n: int) -> Callable[[Floats], Floats]:
+    """Return what lengthens a column to n rows: new keywords did not run, and had no searches."""
+    return lambda column: np.concatenate((column, np.full(n - len(column), np.nan)))
+
+
+def _advice_entry(
+    world: World, level: Level, base: PlanResult, came: Lived, advice: Advice
+) -> dict[str, Any]:
+    """Return the verdicts and the suggestions of a month, each beside the truth."""
+    rates = true_rates(world, level, came.live, came.serving, came.days)
+    of_row = dict(zip(came.rows.tolist(), rates.tolist(), strict=True))
+    line = advice.judged.evidence.cpc / advice.judged.allowed
+    verdicts = []
+    for row, verdict in enumerate(advice.verdicts):
+        rate = of_row.get(row, np.nan)
+        if verdict in ("stop", "raise") and np.isfinite(rate) and np.isfinite(line[row]):
+            meets = rate >= line[row]
+            verdicts.append({
+                "keyword": base.table.texts[row], "match": MATCHES[base.table.match[row]],
+                "verdict": verdict, "wrong": bool(meets if verdict == "stop" else not meets),
+            })  # fmt: skip
+    place = {text: at for at, text in enumerate(world.texts)}
+    terms = [
+        {"term": text, "suggestion": one.suggestion, "true_rate": float(world.rate[place[text]])}
+        for text, one in zip(advice.terms.texts, advice.suggested, strict=True)
+        if one.suggestion != "wait"
+    ]
+    return {"verdicts": verdicts, "terms": terms}
 
 
 def _world(practice: Practice, seed: int) -> World:
@@ -117,8 +159,8 @@ def _opening(plan: PlanResult, start: date) -> dict[str, Any]:
     return held[1]
 
 
-def _month(plan: PlanResult, calendar: Months, number: int) -> PlanResult:
-    return YearAhead(plan, calendar).month(number)
+def _month(plan: PlanResult, calendar: Months, number: int, *, refit: bool = False) -> PlanResult:
+    return YearAhead(plan, calendar, refit=refit).month(number)
 
 
 def _entry(

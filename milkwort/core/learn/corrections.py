@@ -257,7 +257,7 @@ def _searches(
         seen = segment.seen
         runs = np.isfinite(segment.bid) & result.prices.known
         told = runs & np.isfinite(seen.could_show)
-        wanted = result.demand.searches * segment.factor
+        wanted = result.demand.searches * np.nan_to_num(segment.factor)
         if np.isfinite(seen.could_show).any():
             due += np.where(told, wanted, 0.0)
             came += np.where(told, np.nan_to_num(seen.could_show), 0.0)
