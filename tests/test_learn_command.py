@@ -52,8 +52,8 @@ def test_results_are_learnt_from_row_by_row_and_keep_to_the_published_shape(tmp_
     assert [(one["row"], one["nearest"]) for one in found["unmatched"]] == [
         (5, "sash cord replacement")
     ]
-    assert [(one["row"], one["column"]) for one in found["refused"]] == [(6, "day"),
-                                                                         (7, "impressions")]  # fmt: skip
+    refused = [(one["row"], one["column"]) for one in found["refused"]]
+    assert refused == [(6, "day"), (7, "impressions")]
     assert [one["suggestion"] for one in found["terms"]] == ["block_family", "own_keyword"]
     for name, last in (("customers", "reported"), ("spend", "actual")):
         parts = dict(found["difference"][name])

@@ -22,9 +22,9 @@ __all__ = [
     "now", "packed", "prepare", "raise_revision", "redo", "reserve_ids", "steps_of", "undo",
 ]  # fmt: skip
 
-SCHEMA = "0012"
+SCHEMA = "0013"
 """Revision of the tables that changes are now written under."""
-_UNDO_FROM = "0012"
+_UNDO_FROM = "0013"
 """Changes written under an older revision can't be replayed: there undo ends."""
 
 Row = dict[str, Any]
@@ -32,7 +32,9 @@ Step = dict[str, Any]
 _CHUNK = 10_000
 _AT_ONCE = 2000
 """Rows of one step: packing them holds up every other thread."""
-OF_CLIENT = frozenset({"recipe", "rival_list", "past_list", "page", "negative_list"})
+OF_CLIENT = frozenset(
+    {"recipe", "rival_list", "past_list", "page", "negative_list", "result_import"}
+)
 """Tables of a client: another of its plans may have changed their rows meanwhile."""
 
 

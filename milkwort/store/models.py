@@ -553,6 +553,29 @@ class PracticeSending(Base):
     """What stood otherwise when it was read back; none until it was."""
 
 
+class ResultImport(Base):
+    """Results as they were brought in: never changed, but in force or not."""
+
+    __tablename__ = "result_import"
+
+    client_id: Mapped[int] = mapped_column(ForeignKey("client.id"), index=True)
+    plan_id: Mapped[int] = mapped_column(ForeignKey("plan.id"))
+    """The plan they were brought into; undone there."""
+    at: Mapped[str]
+    source: Mapped[str]
+    """A file's name, or the practice market."""
+    sha256: Mapped[str]
+    level: Mapped[str]
+    since: Mapped[str]
+    until: Mapped[str]
+    as_of: Mapped[str]
+    """Up to which day is reported."""
+    rows: Mapped[int]
+    in_force: Mapped[bool]
+    content: Mapped[bytes] = mapped_column(LargeBinary)
+    """Rows by column, packed JSON."""
+
+
 for _table in Base.metadata.tables.values():
     # SQLite would give the id of a removed newest row to the next one
     _table.dialect_options["sqlite"]["autoincrement"] = True

@@ -30,6 +30,7 @@ from milkwort.api.handover import routes as handover
 from milkwort.api.http import lists
 from milkwort.api.http.guard import BodyTooLargeError, Guard
 from milkwort.api.http.practice import PRACTICE
+from milkwort.api.learn import routes as learn
 from milkwort.api.plan import routes as plans
 from milkwort.api.plan.schemas import ErrorAnswer
 from milkwort.api.plan.workspace import Workspace
@@ -119,6 +120,7 @@ def make_app(settings: Settings | None = None) -> FastAPI:
         report,
         shapes,
         practice,
+        learn,
         account_file,
         lists,
     ):

@@ -9,7 +9,7 @@ looks waits for anything.
 from __future__ import annotations
 
 import threading
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Callable, Hashable, Iterator, Sequence
 from contextlib import contextmanager
 from dataclasses import asdict, dataclass, replace
 from functools import lru_cache
@@ -121,6 +121,8 @@ class Workspace:
         self.known_ideas = lru_cache(maxsize=8)(lambda texts: self.almanac.figures(texts).ideas)
         self.jobs = Jobs(self.events)
         self.practice = PracticeMarket(settings.data / PRACTICE)
+        self.learnt: dict[int, tuple[Hashable, Any]] = {}
+        """What results say of a plan, by its id, with what that was worked out from."""
         self._locks = Locks()
         self._shelf = threading.Lock()
         self._plans: dict[int, OpenPlan] = {}
@@ -248,9 +250,9 @@ class Workspace:
         self.plan(made)
         return made
 
-    def try_to_open(self, session: Session, plan_id: int) -> None:
+    def try_to_open(self, session: Session, plan_id: int) -> OpenPlan:
         """Work a plan out in the transaction that makes it: one that can't be is not made."""
-        self._opened(session, plan_id)
+        return self._opened(session, plan_id)
 
     def reserve(self, table: str, count: int) -> int:
         """Return the first of so many ids that no row of a table ever had."""

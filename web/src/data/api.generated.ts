@@ -2279,6 +2279,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/learn": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * View
+         * @description Return what the results in force teach about a plan.
+         */
+        get: operations["view_api_plans__plan_id__learn_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/learn/close": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Close
+         * @description Close the month: the next one as a version, with what was learnt; this one stays.
+         */
+        post: operations["close_api_plans__plan_id__learn_close_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/learn/keywords": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Stop Keywords
+         * @description Stop keywords: they are dropped, and the results are the reason.
+         */
+        post: operations["stop_keywords_api_plans__plan_id__learn_keywords_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/learn/terms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Decide Terms
+         * @description Block terms, or make them keywords: as suggested, or as said.
+         */
+        post: operations["decide_terms_api_plans__plan_id__learn_terms_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/negatives": {
         parameters: {
             query?: never;
@@ -2917,6 +2997,66 @@ export interface paths {
          * @description Bring back a plan that was deleted.
          */
         post: operations["restore_api_plans__plan_id__restore_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/results": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring In
+         * @description Bring results in, out of a file; they are in force from then on.
+         */
+        post: operations["bring_in_api_plans__plan_id__results_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/results/practice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * From Practice
+         * @description Take the results of the practice market over, by keyword and by term.
+         */
+        post: operations["from_practice_api_plans__plan_id__results_practice_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/results/{import_id}/force": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Force
+         * @description Say whether an import counts.
+         */
+        post: operations["force_api_plans__plan_id__results__import_id__force_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4008,6 +4148,11 @@ export interface components {
             /** File */
             file: string;
         };
+        /** Body_bring_in_api_plans__plan_id__results_post */
+        Body_bring_in_api_plans__plan_id__results_post: {
+            /** File */
+            file: string;
+        };
         /** Body_load_api_plans_load_post */
         Body_load_api_plans_load_post: {
             /** File */
@@ -4895,6 +5040,53 @@ export interface components {
             text: string;
         };
         /**
+         * CloseRequest
+         * @description What the next month takes over.
+         */
+        CloseRequest: {
+            /**
+             * Figures
+             * @description corrected searches, prices and rates
+             * @default true
+             */
+            figures?: boolean;
+            /**
+             * Label
+             * @default
+             */
+            label?: string;
+            /**
+             * Stops
+             * @description keywords that evidence stops are dropped
+             * @default true
+             */
+            stops?: boolean;
+            /**
+             * Terms
+             * @description suggestions about terms are taken
+             * @default true
+             */
+            terms?: boolean;
+        };
+        /**
+         * Closed
+         * @description The version that the next month begins with.
+         */
+        Closed: {
+            /** Added */
+            added: number;
+            /** Blocked */
+            blocked: number;
+            /** Corrected */
+            corrected: number;
+            /** Id */
+            id: number;
+            /** Label */
+            label: string;
+            /** Stopped */
+            stopped: number;
+        };
+        /**
          * ColumnChoice
          * @description Which column holds what, from 0, and the first row of data, from 1.
          */
@@ -5769,6 +5961,38 @@ export interface components {
             use: components["schemas"]["BudgetUseItem"];
         };
         /**
+         * ImportForce
+         * @description Whether an import counts.
+         */
+        ImportForce: {
+            /** In Force */
+            in_force: boolean;
+        };
+        /**
+         * ImportItem
+         * @description One file of results, or one taking over from the practice market.
+         */
+        ImportItem: {
+            /** As Of */
+            as_of: string;
+            /** At */
+            at: string;
+            /** Id */
+            id: number;
+            /** In Force */
+            in_force: boolean;
+            /** Level */
+            level: string;
+            /** Rows */
+            rows: number;
+            /** Since */
+            since: string;
+            /** Source */
+            source: string;
+            /** Until */
+            until: string;
+        };
+        /**
          * InputMove
          * @description A month with one input at its 10th and at its 90th percentile, the rest likely.
          */
@@ -5801,6 +6025,14 @@ export interface components {
             redo: string | null;
             /** Undo */
             undo: string | null;
+        };
+        /**
+         * KeywordActs
+         * @description Keywords to be stopped: they are dropped, with the reason.
+         */
+        KeywordActs: {
+            /** Ids */
+            ids: number[];
         };
         /**
          * KeywordEdit
@@ -5862,6 +6094,209 @@ export interface components {
         KeywordTexts: {
             /** Texts */
             texts: string[];
+        };
+        /**
+         * LearnDay
+         * @description One day: what came, and what was to be expected of it.
+         */
+        LearnDay: {
+            /** Clicks */
+            clicks: number;
+            /** Cost */
+            cost: number;
+            /** Customers */
+            customers: number;
+            /** Day */
+            day: string;
+            /** Planned Clicks */
+            planned_clicks: number;
+            /** Planned Cost */
+            planned_cost: number;
+            /** Planned Customers */
+            planned_customers: number;
+        };
+        /**
+         * LearnGroup
+         * @description One ad group by its results.
+         */
+        LearnGroup: {
+            /** Customers */
+            customers: number;
+            /** Exposure */
+            exposure: number;
+            /** Factor */
+            factor: number;
+            /** Group */
+            group: string;
+            /** Missing */
+            missing: number | null;
+            /** Spend */
+            spend: number;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "stop" | "wait" | "raise" | "no_prior";
+        };
+        /**
+         * LearnKeyword
+         * @description One keyword by its results; money in the plan's currency.
+         */
+        LearnKeyword: {
+            /** Call */
+            call: string;
+            /** Click Rate */
+            click_rate: number;
+            /** Clicks */
+            clicks: number;
+            /** Clicks Needed */
+            clicks_needed: number | null;
+            /** Cpc */
+            cpc: number | null;
+            /** Customers */
+            customers: number;
+            /** Exposure */
+            exposure: number;
+            /** False Cut */
+            false_cut: number;
+            /** Group */
+            group: string;
+            /** Id */
+            id: number;
+            /** Keyword */
+            keyword: string;
+            /** Losing */
+            losing: number | null;
+            /** Match */
+            match: string;
+            /** Missing */
+            missing: number | null;
+            /**
+             * Needed Rate
+             * @description customers a click that meet the rule
+             */
+            needed_rate: number | null;
+            /** Price */
+            price: number;
+            /** Prior Rate */
+            prior_rate: number;
+            /** Rate */
+            rate: number;
+            /** Rule Cuts */
+            rule_cuts: boolean;
+            /** Searches */
+            searches: number;
+            /** Spend */
+            spend: number;
+            /** Testing Pays */
+            testing_pays: boolean;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "stop" | "wait" | "raise" | "no_prior";
+            /** Worth Testing */
+            worth_testing: number;
+        };
+        /**
+         * LearnTerm
+         * @description One term that people typed.
+         */
+        LearnTerm: {
+            /** Bid */
+            bid: number | null;
+            /** Clicks */
+            clicks: number;
+            /** Clicks Needed */
+            clicks_needed: number | null;
+            /** Cost */
+            cost: number;
+            /** Customers */
+            customers: number;
+            /**
+             * Decided
+             * @description it is blocked, or a keyword of its own
+             */
+            decided: boolean;
+            /** Exposure */
+            exposure: number;
+            /** Form */
+            form: string | null;
+            /** Form Match */
+            form_match: string | null;
+            /** Ground */
+            ground: string;
+            /** Group */
+            group: string | null;
+            /** Impressions */
+            impressions: number;
+            /** Keyword */
+            keyword: string;
+            /** Match */
+            match: string;
+            /** Missing */
+            missing: number | null;
+            /** Rate */
+            rate: number;
+            /**
+             * Suggestion
+             * @enum {string}
+             */
+            suggestion: "block_family" | "block_text" | "own_keyword" | "wait";
+            /** Term */
+            term: string;
+        };
+        /**
+         * LearnView
+         * @description What results teach about a plan.
+         */
+        LearnView: {
+            /** As Of */
+            as_of: string | null;
+            /**
+             * Corrections
+             * @description factors of the whole plan, by input
+             */
+            corrections: {
+                [key: string]: number;
+            };
+            /** Customers */
+            customers: {
+                [key: string]: number;
+            };
+            /** Days */
+            days: components["schemas"]["LearnDay"][];
+            /** Groups */
+            groups: components["schemas"]["LearnGroup"][];
+            /** Has Practice */
+            has_practice: boolean;
+            /** Imports */
+            imports: components["schemas"]["ImportItem"][];
+            /** Keywords */
+            keywords: components["schemas"]["LearnKeyword"][];
+            /**
+             * Late
+             * @description customers that are still expected to be reported
+             */
+            late: number;
+            /** Revision */
+            revision: number;
+            /** Searches Known */
+            searches_known: boolean;
+            /** Since */
+            since: string | null;
+            /** Spend */
+            spend: {
+                [key: string]: number;
+            };
+            /** Terms */
+            terms: components["schemas"]["LearnTerm"][];
+            /** Unmatched */
+            unmatched: number;
+            /** Until */
+            until: string | null;
+            /** Waiting */
+            waiting: components["schemas"]["Waiting"][];
         };
         /**
          * LeastView
@@ -7406,6 +7841,20 @@ export interface components {
             parts: components["schemas"]["CrossingPart"][];
         };
         /**
+         * RefusedItem
+         * @description A row of a file that could not be read.
+         */
+        RefusedItem: {
+            /** Column */
+            column: string;
+            /** Row */
+            row: number;
+            /** Value */
+            value: string;
+            /** Why */
+            why: string;
+        };
+        /**
          * RefusedRow
          * @description One row left out, and why.
          */
@@ -7572,6 +8021,24 @@ export interface components {
              * @default true
              */
             sign_first?: boolean;
+        };
+        /**
+         * ResultsTaken
+         * @description What came of bringing results in.
+         */
+        ResultsTaken: {
+            /** Level */
+            level: string;
+            /** Refused */
+            refused: components["schemas"]["RefusedItem"][];
+            /**
+             * Same
+             * @description just this was there already: nothing was changed
+             */
+            same: boolean;
+            summary: components["schemas"]["Summary"];
+            /** Taken */
+            taken: number;
         };
         /**
          * RivalAds
@@ -8414,6 +8881,20 @@ export interface components {
             };
         };
         /**
+         * TermActs
+         * @description Terms to be decided as suggested, or otherwise.
+         */
+        TermActs: {
+            /**
+             * Act
+             * @default suggested
+             * @enum {string}
+             */
+            act?: "suggested" | "block_text" | "own_keyword";
+            /** Terms */
+            terms: string[];
+        };
+        /**
          * TermsView
          * @description Search terms by column, those that sold first; figures of the whole window.
          */
@@ -8875,6 +9356,28 @@ export interface components {
             revision: number;
             /** Versions */
             versions: components["schemas"]["VersionItem"][];
+        };
+        /**
+         * Waiting
+         * @description One decision that waits, and the money about it.
+         */
+        Waiting: {
+            /**
+             * Key
+             * @description the term, or the keyword's id
+             */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "block" | "own_keyword" | "stop" | "raise";
+            /** Money */
+            money: number;
+            /** Name */
+            name: string;
+            /** Says */
+            says: string;
         };
         /**
          * WaysView
@@ -17987,6 +18490,290 @@ export interface operations {
             };
         };
     };
+    view_api_plans__plan_id__learn_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearnView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    close_api_plans__plan_id__learn_close_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CloseRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Closed"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    stop_keywords_api_plans__plan_id__learn_keywords_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeywordActs"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    decide_terms_api_plans__plan_id__learn_terms_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TermActs"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
     negatives_api_plans__plan_id__negatives_get: {
         parameters: {
             query?: never;
@@ -20527,6 +21314,223 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    bring_in_api_plans__plan_id__results_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+                "X-Milkwort-Job"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["Body_bring_in_api_plans__plan_id__results_post"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ResultsTaken"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    from_practice_api_plans__plan_id__results_practice_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ResultsTaken"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    force_api_plans__plan_id__results__import_id__force_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+                import_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ImportForce"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
             };
             /** @description Bad Request */
             400: {

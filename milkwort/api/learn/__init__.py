@@ -1,0 +1,1 @@
+"""Learn: results in, what they teach, and what is decided by it."""

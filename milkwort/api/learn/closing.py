@@ -1,0 +1,143 @@
+"""Decisions by what results say: terms blocked or kept, keywords stopped, a month closed."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from datetime import date
+
+import numpy as np
+
+from milkwort.api.learn.known import Known
+from milkwort.api.plan.open_plan import OpenPlan
+from milkwort.core.learn.evidence import VERDICTS
+from milkwort.core.learn.terms import TermAdvice
+from milkwort.core.words.negatives import Negative
+from milkwort.core.words.texts import normalise
+from milkwort.store.entries import Arrival, KeywordEntry, ReadingEntry
+from milkwort.store.journal import Change
+from milkwort.store.keywords import add_keywords, add_readings, lock_bids, set_calls
+from milkwort.store.models import Keyword
+from milkwort.store.negatives import add_negatives
+
+__all__ = ["TermWork", "corrected_figures", "stops_of", "term_work"]
+
+_BY = "results"
+
+
+@dataclass(frozen=True)
+class TermWork:
+    """What is to be done about some terms."""
+
+    blocks: tuple[Negative, ...]
+    keywords: tuple[tuple[Arrival, float], ...]
+
+    def do(self, change: Change) -> None:
+        """Do it."""
+        if self.blocks:
+            add_negatives(change, self.blocks, _BY)
+        if self.keywords:
+            ids = add_keywords(change, [arrival for arrival, _ in self.keywords])
+            set_calls(change, ids, "keep", "sold as a search term", _BY)
+            lock_bids(change, {i: bid for i, (_, bid) in zip(ids, self.keywords, strict=True)})
+
+
+def term_work(plan: OpenPlan, known: Known, places: Sequence[int], act: str) -> TermWork:
+    """Return what is to be done about terms, by their place; what stands already is left out."""
+    assert known.terms is not None
+    assert known.learned is not None
+    there = {(entry.normalised, entry.match) for entry in plan.sheet.entries}
+    have = {(normalise(one.text), one.match) for one in plan.record.negatives}
+    blocks: dict[tuple[str, str], Negative] = {}
+    keywords: dict[str, tuple[Arrival, float]] = {}
+    for at in places:
+        advice, text = known.learned.terms[at], known.terms.texts[at]
+        wanted = advice.suggestion if act == "suggested" else act
+        if wanted == "own_keyword":
+            if (normalise(text), "exact") not in there:
+                keywords[normalise(text)] = _keyword(plan, known, at, advice)
+        elif wanted != "wait":
+            form = advice.form if advice.form and wanted != "block_text" else (text, "exact")
+            key = (normalise(form[0]), form[1])
+            if key not in have:
+                blocks[key] = Negative(form[0], form[1])  # type: ignore[arg-type] # phrase or exact
+    return TermWork(tuple(blocks.values()), tuple(keywords.values()))
+
+
+def _keyword(plan: OpenPlan, known: Known, at: int, advice: TermAdvice) -> tuple[Arrival, float]:
+    assert known.terms is not None
+    text, served = known.terms.texts[at], int(known.terms.keyword[at])
+    structure = plan.sheet.structure
+    campaigns = {c.id: c.name for c in structure.campaigns}
+    place: dict[str, str] = {}
+    if advice.group >= 0:
+        group = structure.groups[advice.group]
+        place = {"campaign": campaigns[group.campaign_id], "group": group.name}
+    like = plan.sheet.entries[served].reading if served >= 0 else ReadingEntry()
+    reading = ReadingEntry(cpc_low=like.cpc_low, cpc_high=like.cpc_high, origin=_origin(known))
+    entry = KeywordEntry(text=text, normalised=normalise(text), match="exact", reading=reading,
+                         intent=known.lexicon.intent(normalise(text)).intent)  # fmt: skip
+    paid = float(known.terms.cost[at] / max(known.terms.clicks[at], 1.0))
+    return Arrival(entry, **place), advice.bid if advice.bid is not None else round(paid, 2)
+
+
+def stops_of(plan: OpenPlan, known: Known) -> list[int]:
+    """Return the ids of kept keywords that evidence says to stop."""
+    if known.learned is None:
+        return []
+    verdict = known.learned.judged.evidence.verdict
+    rows = np.flatnonzero((verdict == VERDICTS.index("stop")) & plan.result.table.kept)
+    return [plan.sheet.ids[row] for row in rows.tolist()]
+
+
+def corrected_figures(plan: OpenPlan, known: Known, change: Change) -> int:
+    """Write what results say of searches, prices and rates; return of how many keywords.
+
+    How readily a keyword is clicked has no figure of its own: it goes with its searches.
+    """
+    learned = known.learned
+    assert learned is not None
+    fixes, e = learned.corrections, learned.judged.evidence
+    many = fixes.searches.factor * fixes.click_rate.factor
+    price = fixes.price.factor
+    demand = plan.result.demand
+    mixed = np.divide(demand.rate, demand.base_rate, out=np.ones(len(many)),
+                      where=demand.base_rate > 0)  # fmt: skip
+    rows = np.flatnonzero(plan.result.table.kept & np.isfinite(plan.result.bid)).tolist()
+    readings: list[tuple[int, ReadingEntry]] = []
+    rates: dict[int, dict[str, float]] = {}
+    for row in rows:
+        entry = plan.sheet.entries[row]
+        readings.append((plan.sheet.ids[row], _reading(entry, float(many[row]), float(price[row]),
+                                                       _origin(known))))  # fmt: skip
+        on_enquiries = learned.judged.on_enquiries[row]
+        if e.prior_rate[row] > 0 and not on_enquiries:
+            learnt = float(np.clip(e.rate[row] / max(mixed[row], 1e-9), 0.0, 1.0))
+            rates[plan.sheet.ids[row]] = {"rate": learnt}
+    add_readings(change, readings)
+    change.update(Keyword, rates)
+    return len(readings)
+
+
+def _reading(entry: KeywordEntry, many: float, price: float, origin: str) -> ReadingEntry:
+    prices = entry.price_reading or entry.reading
+    return replace(
+        entry.reading, volume_low=_times(entry.reading.volume_low, many),
+        volume_high=_times(entry.reading.volume_high, many),
+        cpc_low=_times(prices.cpc_low, price), cpc_high=_times(prices.cpc_high, price),
+        origin=origin, origin_row=None,
+    )  # fmt: skip
+
+
+def _times(value: float | None, factor: float) -> float | None:
+    return None if value is None else value * factor
+
+
+def _origin(known: Known) -> str:
+    assert known.learned is not None
+    return f"results to {known.learned.last.isoformat()}"
+
+
+def next_month(day: date) -> date:
+    """Return the first day of the month after a day's."""
+    return date(day.year + day.month // 12, day.month % 12 + 1, 1)

@@ -1,0 +1,235 @@
+"""The Learn stage: results in, what they teach, decisions, and a month closed."""
+
+from __future__ import annotations
+
+from datetime import date
+from typing import Annotated, Any
+
+from fastapi import APIRouter, File, Response, UploadFile
+from sqlalchemy.orm import Session
+
+from milkwort.api.http.shared import Job, Window, Work, sent
+from milkwort.api.learn.closing import corrected_figures, next_month, stops_of, term_work
+from milkwort.api.learn.known import Known, arriving_of, known_of
+from milkwort.api.learn.schemas import (
+    Closed,
+    CloseRequest,
+    ImportForce,
+    KeywordActs,
+    LearnView,
+    ResultsTaken,
+    TermActs,
+)
+from milkwort.api.learn.view import learn_view, undecided
+from milkwort.api.plan.open_plan import OpenPlan
+from milkwort.api.plan.schemas import ChangeAnswer, shape_of
+from milkwort.api.plan.workspace import Decision, Workspace
+from milkwort.core.counted import counted
+from milkwort.core.errors import BadValueError, NotFoundError
+from milkwort.formats.result_rows import ResultFile, read_result_rows
+from milkwort.formats.text_table import MAX_BYTES, read_text_table
+from milkwort.platforms.platform import OpenAccount
+from milkwort.store.journal import Change
+from milkwort.store.keywords import set_calls
+from milkwort.store.plans import change_brief
+from milkwort.store.practice import practice_of
+from milkwort.store.results import Arriving, add_import, put_in_force, result_import, same_import
+from milkwort.store.versions import add_version, family_of
+
+router = APIRouter(tags=["learn"])
+
+_LEVELS_TAKEN = ("keyword", "term")
+
+
+@router.get("/plans/{plan_id}/learn", responses=shape_of(LearnView))
+def view(plan_id: int, work: Work) -> Response:
+    """Return what the results in force teach about a plan."""
+    plan = work.plan(plan_id)
+    with work.database.read() as session:
+        has_practice = practice_of(session, plan_id) is not None
+    return sent(learn_view(plan, known_of(work, plan), has_practice))
+
+
+@router.post("/plans/{plan_id}/results", responses=shape_of(ResultsTaken))
+def bring_in(
+    plan_id: int, file: Annotated[UploadFile, File()], work: Work, window: Window = "",
+    job: Job = "",
+) -> Response:  # fmt: skip
+    """Bring results in, out of a file; they are in force from then on."""
+    name = file.filename or "results"
+    data = file.file.read(MAX_BYTES + 1)
+    with work.jobs.under_way(plan_id, job) as progress:
+        table = work.reader.table(data, name)
+        rows = len(table.rows)
+        read = read_result_rows(table, name, progress=lambda n: progress("reading", n, rows))
+    return sent(_taken(work, plan_id, [(read, name, None)], window))
+
+
+@router.post("/plans/{plan_id}/results/practice", responses=shape_of(ResultsTaken))
+def from_practice(plan_id: int, work: Work, window: Window = "") -> Response:
+    """Take the results of the practice market over, by keyword and by term."""
+    with work.database.read() as session:
+        practice = practice_of(session, plan_id)
+    if practice is None:
+        raise NotFoundError("No practice account is open for this plan.", "practice")
+    with work.practice.platform() as platform:
+        account = OpenAccount(practice.account, practice.key)
+        today = platform.clock(account).today
+        files: list[tuple[ResultFile, str, date | None]] = []
+        for level in _LEVELS_TAKEN:
+            table = platform.results(account, level, None, None)
+            if not table.rows:
+                raise BadValueError("results", "days that have passed", "none")
+            text = "\n".join(_line(row) for row in (table.heads, *table.rows))
+            name = f"practice market, by {level}"
+            files.append((read_result_rows(read_text_table(text, name), name), name, today))
+    return sent(_taken(work, plan_id, files, window))
+
+
+@router.post("/plans/{plan_id}/results/{import_id}/force", responses=shape_of(ChangeAnswer))
+def force(
+    plan_id: int, import_id: int, body: ImportForce, work: Work, window: Window = ""
+) -> Response:
+    """Say whether an import counts."""
+
+    def decide(plan: OpenPlan) -> Decision:
+        with work.database.read() as session:
+            found = result_import(session, plan.record.client_id, import_id)
+            label = f"{'count' if body.in_force else 'leave out'} {found.source}"
+        return Decision(label, lambda change: put_in_force(change, [import_id], body.in_force))
+
+    return sent(work.change(plan_id, decide, window=window, of_client=True))
+
+
+@router.post("/plans/{plan_id}/learn/terms", responses=shape_of(ChangeAnswer))
+def decide_terms(plan_id: int, body: TermActs, work: Work, window: Window = "") -> Response:
+    """Block terms, or make them keywords: as suggested, or as said."""
+
+    def decide(plan: OpenPlan) -> Decision:
+        known = known_of(work, plan)
+        places = _places_of(known, body.terms)
+        done = term_work(plan, known, places, body.act)
+        if not done.blocks and not done.keywords:
+            raise BadValueError("terms", "something to be done that is not done yet", "nothing")
+        parts = [counted(len(done.blocks), "negative")] if done.blocks else []
+        parts += [counted(len(done.keywords), "keyword")] if done.keywords else []
+        return Decision(f"add {' and '.join(parts)} from terms", done.do)
+
+    return sent(work.change(plan_id, decide, window=window))
+
+
+@router.post("/plans/{plan_id}/learn/keywords", responses=shape_of(ChangeAnswer))
+def stop_keywords(plan_id: int, body: KeywordActs, work: Work, window: Window = "") -> Response:
+    """Stop keywords: they are dropped, and the results are the reason."""
+
+    def decide(plan: OpenPlan) -> Decision:
+        plan.sheet.rows_of(body.ids)
+        label = f"stop {counted(len(body.ids), 'keyword')}"
+        return Decision(
+            label, lambda change: set_calls(change, body.ids, "drop", "results", "results")
+        )
+
+    return sent(work.change(plan_id, decide, window=window))
+
+
+@router.post("/plans/{plan_id}/learn/close", status_code=201, responses={201: {"model": Closed}})
+def close(plan_id: int, body: CloseRequest, work: Work) -> Response:
+    """Close the month: the next one as a version, with what was learnt; this one stays."""
+    plan = work.plan(plan_id)
+    known = known_of(work, plan)
+    learned = known.learned
+    if learned is None:
+        raise BadValueError("results", "results by keyword", "none")
+    start = next_month(learned.last)
+    wanted = body.label.strip() or f"{start:%B %Y}"
+    label = wanted
+    counts = {"corrected": 0, "stopped": 0, "blocked": 0, "added": 0}
+
+    def write(session: Session) -> int:
+        nonlocal label
+        label = _free(session, plan_id, wanted)
+        reason = f"what {learned.first} to {learned.last} taught"
+        made = add_version(session, plan_id, label, reason)
+        version = work.try_to_open(session, made)
+        change = Change(session, made, f"close {learned.last:%B %Y}")
+        again = _known_anew(work, version)
+        if body.terms:
+            done = term_work(version, again, undecided(version, again), "suggested")
+            done.do(change)
+            counts["blocked"], counts["added"] = len(done.blocks), len(done.keywords)
+        if body.figures:
+            counts["corrected"] = corrected_figures(version, again, change)
+        if body.stops:
+            stops = stops_of(version, again)
+            set_calls(change, stops, "drop", "results", "results")
+            counts["stopped"] = len(stops)
+        change_brief(change, {"start_date": start.isoformat()})
+        change.finish()
+        return made
+
+    made = work.made_beside(plan_id, write)
+    answer = sent({"id": made, "label": label, **counts})
+    answer.status_code = 201
+    return answer
+
+
+def _free(session: Session, plan_id: int, label: str) -> str:
+    """Return a name that no version has, with a number where it is taken."""
+    taken = {one.label.casefold() for one in family_of(session, plan_id)}
+    free, number = label, 2
+    while free.casefold() in taken:
+        free, number = f"{label}, {number}", number + 1
+    return free
+
+
+def _known_anew(work: Workspace, plan: OpenPlan) -> Known:
+    """Return what is known, of a plan that is only just being made."""
+    found = known_of(work, plan)
+    work.learnt.pop(plan.record.id, None)
+    return found
+
+
+def _taken(
+    work: Workspace, plan_id: int, files: list[tuple[ResultFile, str, date | None]], window: str
+) -> dict[str, Any]:
+    """Keep results, and put them in force as one change that can be undone."""
+    ids: list[int] = []
+    arriving: list[Arriving] = [arriving_of(*one) for one in files]
+
+    def decide(plan: OpenPlan) -> Decision:
+        with work.database.begin() as session:
+            for one in arriving:
+                if same_import(session, plan.record.client_id, one) is None:
+                    ids.append(add_import(session, plan.record.client_id, plan_id, one))
+        return Decision(f"take in {files[0][1]}",
+                        lambda change: put_in_force(change, ids, True))  # fmt: skip
+
+    client = work.plan(plan_id).record.client_id
+    with work.database.read() as session:
+        same = all(same_import(session, client, one) is not None for one in arriving)
+    summary = work.plan(plan_id).summary
+    if not same:
+        work.change(plan_id, decide, window=window, of_client=True)
+        summary = work.plan(plan_id).summary
+    refused = [one.as_dict() for file, _, _ in files for one in file.refused]
+    return {
+        "taken": 0 if same else sum(len(file) for file, _, _ in files), "same": same,
+        "level": " and ".join(file.level for file, _, _ in files), "refused": refused[:200],
+        "summary": summary,
+    }  # fmt: skip
+
+
+def _places_of(known: Known, terms: list[str]) -> list[int]:
+    if known.terms is None:
+        raise BadValueError("terms", "results by term", "none")
+    place: dict[str, list[int]] = {}
+    for at, text in enumerate(known.terms.texts):
+        place.setdefault(text, []).append(at)
+    unknown = next((text for text in terms if text not in place), None)
+    if unknown is not None:
+        raise NotFoundError(f'There is no term "{unknown[:80]}" in the results.', "terms")
+    return [at for text in dict.fromkeys(terms) for at in place[text]]
+
+
+def _line(cells: Any) -> str:
+    return ",".join('"' + str(cell).replace('"', '""') + '"' for cell in cells)

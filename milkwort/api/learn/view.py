@@ -1,0 +1,238 @@
+"""What the Learn stage shows: the month, terms, keywords, corrections, and what waits."""
+
+from __future__ import annotations
+
+from datetime import date, timedelta
+from typing import Any
+
+import numpy as np
+
+from milkwort.api.learn.known import Known
+from milkwort.api.plan.open_plan import OpenPlan
+from milkwort.core.learn.by_now import share_of_month
+from milkwort.core.learn.evidence import VERDICTS
+from milkwort.core.learn.learned import Learned
+from milkwort.core.market.in_force import negatives_in_force
+from milkwort.core.plan.calendar import months_from
+from milkwort.core.plan.year import YearAhead
+from milkwort.core.words.match_types import MATCHES
+from milkwort.core.words.matching import index_of
+from milkwort.core.words.negatives import stopped_by
+from milkwort.core.words.texts import joints_of, normalise
+from milkwort.store.models import ResultImport
+
+__all__ = ["import_item", "learn_view", "undecided"]
+
+_MOST_DAYS = 400
+_ITEM = ("id", "at", "source", "level", "since", "until", "as_of", "rows", "in_force")
+_SAYS = {"stop": "stop it", "raise": "raise its bid", "own_keyword": "a keyword of its own"}
+
+
+def import_item(one: ResultImport) -> dict[str, Any]:
+    """Return an import as it is listed."""
+    return {name: getattr(one, name) for name in _ITEM}
+
+
+def learn_view(plan: OpenPlan, known: Known, has_practice: bool) -> dict[str, Any]:
+    """Return everything Learn shows."""
+    base: dict[str, Any] = {
+        "revision": plan.record.revision,
+        "imports": [import_item(one) for one in known.imports],
+        "since": None, "until": None, "as_of": None, "days": [], "customers": {}, "spend": {},
+        "late": 0.0, "keywords": [], "groups": [], "terms": [], "corrections": {},
+        "searches_known": False, "waiting": [], "unmatched": 0, "has_practice": has_practice,
+    }  # fmt: skip
+    learned = known.learned
+    if learned is None:
+        return base
+    keywords, terms = _keywords(plan, learned), _terms(plan, known)
+    return base | {
+        "since": learned.first.isoformat(), "until": learned.last.isoformat(),
+        "as_of": learned.as_of.isoformat(), "days": _days(plan, known),
+        "customers": learned.customers.sums("reported"), "spend": learned.spend.sums("actual"),
+        "late": -float(learned.customers.late.sum()), "keywords": keywords,
+        "groups": _groups(plan, learned), "terms": terms,
+        "corrections": {
+            "searches": float(np.exp(learned.corrections.searches.plan)),
+            "click_rate": float(np.exp(learned.corrections.click_rate.plan)),
+            "price": float(np.exp(learned.corrections.price.plan)),
+            "conversion": _conversion(learned),
+        },
+        "searches_known": learned.corrections.searches_known,
+        "waiting": _waiting(keywords, terms), "unmatched": int((known.keyword < 0).sum()),
+    }  # fmt: skip
+
+
+def undecided(plan: OpenPlan, known: Known) -> list[int]:
+    """Return the terms, by place, about which something is suggested and nothing was done."""
+    if known.terms is None or known.learned is None:
+        return []
+    done = _decided(plan, known)
+    return [at for at, one in enumerate(known.learned.terms)
+            if one.suggestion != "wait" and not done[at]]  # fmt: skip
+
+
+def _conversion(learned: Learned) -> float:
+    """Return how the whole plan sold against what was assumed, shrunk by what is known."""
+    judged = learned.judged
+    due = float((judged.results.counted_clicks * judged.rate).sum())
+    sold = float(judged.results.counted_customers[judged.rate > 0].sum())
+    return (judged.weight + sold) / (judged.weight + due)
+
+
+def _keywords(plan: OpenPlan, learned: Learned) -> list[dict[str, Any]]:
+    judged, e, seen = learned.judged, learned.judged.evidence, learned.seen
+    table, entries = plan.result.table, plan.sheet.entries
+    labels = plan.sheet.labels
+    fixes = [one.factor for one in (learned.corrections.searches, learned.corrections.click_rate,
+                                    learned.corrections.price)]  # fmt: skip
+    rows = np.flatnonzero(seen.shown | (table.kept & np.isfinite(plan.result.bid)))
+    order = rows[np.argsort(-seen.cost[rows], kind="stable")].tolist()
+    return [
+        {
+            "id": plan.sheet.ids[row], "keyword": entries[row].text, "match": entries[row].match,
+            "group": labels[table.group[row]] if table.group[row] >= 0 else "",
+            "call": entries[row].call, "clicks": float(seen.clicks[row]),
+            "exposure": float(judged.results.counted_clicks[row]),
+            "customers": float(judged.results.customers[row]), "spend": float(seen.cost[row]),
+            "cpc": _plain(e.cpc[row]), "rate": float(e.rate[row]),
+            "prior_rate": float(e.prior_rate[row]),
+            "needed_rate": _plain(e.cpc[row] / judged.allowed[row]),
+            "missing": _plain(e.missing[row]), "losing": _plain(e.losing[row]),
+            "verdict": VERDICTS[e.verdict[row]], "clicks_needed": _plain(e.clicks_needed[row]),
+            "rule_cuts": bool(learned.own_rule.cuts[row]),
+            "false_cut": float(learned.own_rule.false_cut[row]),
+            "searches": float(fixes[0][row]), "click_rate": float(fixes[1][row]),
+            "price": float(fixes[2][row]), "worth_testing": float(learned.testing.worth[row]),
+            "testing_pays": bool(learned.testing.pays[row]),
+        }
+        for row in order
+    ]  # fmt: skip
+
+
+def _groups(plan: OpenPlan, learned: Learned) -> list[dict[str, Any]]:
+    g, labels = learned.judged.groups, plan.sheet.labels
+    some = [at for at in range(len(g.spend)) if g.spend[at] > 0]
+    return [
+        {
+            "group": labels[at], "exposure": float(g.exposure[at]),
+            "customers": float(g.customers[at]), "spend": float(g.spend[at]),
+            "factor": float(g.factor[at]), "missing": _plain(g.missing[at]),
+            "verdict": VERDICTS[g.verdict[at]],
+        }
+        for at in sorted(some, key=lambda at: -g.spend[at])
+    ]  # fmt: skip
+
+
+def _terms(plan: OpenPlan, known: Known) -> list[dict[str, Any]]:
+    rows, learned = known.terms, known.learned
+    if rows is None or learned is None:
+        return []
+    decided, entries, labels = _decided(plan, known), plan.sheet.entries, plan.sheet.labels
+    found = []
+    for at in np.argsort(-rows.cost, kind="stable").tolist():
+        advice, row = learned.terms[at], int(rows.keyword[at])
+        found.append({
+            "term": rows.texts[at], "keyword": entries[row].text if row >= 0 else "",
+            "match": entries[row].match if row >= 0 else "",
+            "impressions": float(rows.impressions[at]), "clicks": float(rows.clicks[at]),
+            "cost": float(rows.cost[at]), "customers": float(rows.customers[at]),
+            "exposure": float(rows.exposure[at]), "rate": advice.rate, "missing": advice.missing,
+            "suggestion": advice.suggestion, "ground": advice.ground,
+            "form": advice.form[0] if advice.form else None,
+            "form_match": advice.form[1] if advice.form else None, "bid": advice.bid,
+            "group": labels[advice.group] if advice.group >= 0 else None,
+            "clicks_needed": _plain(advice.clicks_needed), "decided": decided[at],
+        })  # fmt: skip
+    return found
+
+
+def _decided(plan: OpenPlan, known: Known) -> list[bool]:
+    """Say which terms are blocked, or stand in the sheet as exact keywords."""
+    assert known.terms is not None
+    texts = tuple(normalise(text) for text in known.terms.texts)
+    brief, table = plan.record.brief, plan.result.table
+    negatives = negatives_in_force(plan.result.brief.negatives, table)
+    joints = table.joints | joints_of([*texts, *(n.text for n in negatives)])
+    index = index_of(texts, joints, brief.negative_close_forms)
+    stopped = stopped_by(negatives, index, joints, brief.negative_close_forms).everywhere
+    exact = {
+        table.texts[row]
+        for row in range(len(table))
+        if MATCHES[table.match[row]] == "exact" and table.kept[row]
+    }
+    return [bool(s) or text in exact for s, text in zip(stopped.tolist(), texts, strict=True)]
+
+
+def _waiting(keywords: list[dict[str, Any]], terms: list[dict[str, Any]]) -> list[dict[str, Any]]:
+    """Return what is to be decided, the most money first."""
+    found = []
+    for term in terms:
+        if term["suggestion"] == "wait" or term["decided"]:
+            continue
+        own = term["suggestion"] == "own_keyword"
+        says = _SAYS["own_keyword"] if own else f"block {term['form']}"
+        found.append({
+            "kind": "own_keyword" if own else "block", "key": term["term"], "name": term["term"],
+            "says": f"{says}: {term['ground']}", "money": term["cost"],
+        })  # fmt: skip
+    for keyword in keywords:
+        if keyword["verdict"] in ("stop", "raise") and keyword["call"] == "keep":
+            sure = keyword["missing"] if keyword["verdict"] == "stop" else 1 - keyword["missing"]
+            meets = "misses" if keyword["verdict"] == "stop" else "meets"
+            found.append({
+                "kind": keyword["verdict"], "key": str(keyword["id"]), "name": keyword["keyword"],
+                "says": f"{_SAYS[keyword['verdict']]}: {sure:.0%} sure that it {meets} the rule",
+                "money": keyword["spend"],
+            })  # fmt: skip
+    return sorted(found, key=lambda one: -one["money"])
+
+
+def _days(plan: OpenPlan, known: Known) -> list[dict[str, Any]]:
+    """Return each day with what came and what was to be expected of it."""
+    rows, learned = known.rows, known.learned
+    assert rows is not None
+    assert learned is not None
+    days = (learned.last - learned.first).days + 1
+    if days > _MOST_DAYS:
+        return []
+    sums = {}
+    at = rows.first - learned.first.toordinal()
+    length = (rows.last - rows.first + 1).astype(np.float64)
+    for name, values in (("cost", rows.cost), ("clicks", rows.figures["clicks"]),
+                         ("customers", rows.figures["customers"])):  # fmt: skip
+        # a window is spread evenly over its days
+        steps = np.zeros(days + 1)
+        np.add.at(steps, at, values / length)
+        np.add.at(steps, at + length.astype(np.int64), -values / length)
+        sums[name] = np.cumsum(steps)[:days]
+    planned = _planned(plan, learned.first, days)
+    return [
+        {
+            "day": (learned.first + timedelta(n)).isoformat(),
+            **{name: float(max(column[n], 0.0)) for name, column in sums.items()},
+            **{f"planned_{name}": float(column[n]) for name, column in planned.items()},
+        }
+        for n in range(days)
+    ]  # fmt: skip
+
+
+def _planned(plan: OpenPlan, first: date, days: int) -> dict[str, Any]:
+    found: dict[str, list[float]] = {"cost": [], "clicks": [], "customers": []}
+    months = YearAhead(plan.result, months_from(first.replace(day=1)))
+    place = {(d.year, d.month): number for number, d in enumerate(months.months.first)}
+    totals: dict[int, Any] = {}
+    for n in range(days):
+        day = first + timedelta(n)
+        number = place.get((day.year, day.month), 0)
+        if number not in totals:
+            totals[number] = months.month(number).totals
+        share = share_of_month(plan.result, day, day)
+        found["cost"].append(totals[number].spend * share)
+        found["clicks"].append(totals[number].clicks * share)
+        found["customers"].append(totals[number].customers * share)
+    return found
+
+
+def _plain(value: float) -> float | None:
+    return float(value) if np.isfinite(value) else None

@@ -1,0 +1,173 @@
+"""Results come in, are held against the plan, decided on, and a month is closed."""
+
+from __future__ import annotations
+
+import pytest
+from fastapi.testclient import TestClient
+
+HEAD = "keyword,match,day,impressions,clicks,cost,customers,could_show,lost_to_money\n"
+RESULTS = HEAD + "".join(
+    f"sash window repair,exact,2027-04-{day:02},200,12,{14 + day / 10},{1 if day % 9 == 0 else 0},"
+    f"400,0\nsash cord replacement,exact,2027-04-{day:02},40,4,3.2,0,90,0\n"
+    for day in range(1, 31)
+)
+TERMS = "term,keyword,match,day,impressions,clicks,cost,customers\n" + "".join(
+    f"sash window repair jobs,sash window repair,exact,2027-04-{day:02},10,1,1.2,0\n"
+    f"sash window repair gold,sash window repair,exact,2027-04-{day:02},10,1,1.2,{day % 3 == 0:d}\n"
+    for day in range(1, 31)
+)
+
+
+def put(client: TestClient, plan: str, text: str, name: str = "april.csv") -> dict:
+    answer = client.post(f"{plan}/results", files={"file": (name, text.encode())})
+    assert answer.status_code == 200, answer.text
+    return answer.json()
+
+
+def learn(client: TestClient, plan: str) -> dict:
+    answer = client.get(f"{plan}/learn")
+    assert answer.status_code == 200, answer.text
+    return answer.json()
+
+
+def test_without_results_the_view_is_empty_and_says_so(client, plan):
+    view = learn(client, plan)
+    assert (view["imports"], view["keywords"], view["waiting"], view["since"]) == ([], [], [], None)
+    for path, body in (("terms", {"terms": ["x"]}), ("close", {})):
+        answer = client.post(f"{plan}/learn/{path}", json=body)
+        assert answer.status_code == 422
+        assert "results" in answer.json()["error"]["message"]
+
+
+def test_results_are_held_against_the_plan_and_add_up(client, plan):
+    taken = put(client, plan, RESULTS)
+    assert (taken["taken"], taken["same"], taken["level"]) == (60, False, "keyword")
+    assert taken["refused"] == []
+    view = learn(client, plan)
+    assert (view["since"], view["until"], view["as_of"]) == ("2027-04-01", "2027-04-30",
+                                                             "2027-04-30")  # fmt: skip
+    by = {row["keyword"]: row for row in view["keywords"]}
+    assert by["sash window repair"]["clicks"] == 360
+    assert by["sash window repair"]["customers"] == 3
+    assert len(view["days"]) == 30
+    assert sum(day["cost"] for day in view["days"]) == pytest.approx(view["spend"]["actual"])
+    for name, last in (("customers", "reported"), ("spend", "actual")):
+        parts = dict(view[name])
+        total = parts.pop(last)
+        assert sum(parts.values()) == pytest.approx(total)
+    assert view["searches_known"]
+
+
+def test_the_same_file_twice_changes_nothing_and_a_later_one_corrects(client, plan):
+    put(client, plan, RESULTS)
+    before = learn(client, plan)
+    again = put(client, plan, RESULTS)
+    assert (again["same"], again["taken"]) == (True, 0)
+    assert learn(client, plan) == before
+    later = RESULTS.replace("sash window repair,exact,2027-04-02,200,12,14.2,0",
+                            "sash window repair,exact,2027-04-02,200,12,14.2,2")  # fmt: skip
+    put(client, plan, later, "april again.csv")
+    after = learn(client, plan)
+    assert after["keywords"][0]["customers"] == before["keywords"][0]["customers"] + 2
+    assert after["spend"]["actual"] == pytest.approx(before["spend"]["actual"])
+
+
+def test_overlapping_imports_in_any_order_give_the_same_sums(client, plan):
+    lines = RESULTS.splitlines(keepends=True)
+    first, second = HEAD + "".join(lines[1:41]), HEAD + "".join(lines[21:])
+    put(client, plan, first, "a.csv")
+    put(client, plan, second, "b.csv")
+    one = learn(client, plan)
+    for item in one["imports"]:
+        client.post(f"{plan}/results/{item['id']}/force", json={"in_force": False})
+    assert learn(client, plan)["since"] is None
+    put(client, plan, second, "b.csv")
+    put(client, plan, first, "a.csv")
+    other = learn(client, plan)
+    for name in ("spend", "customers", "keywords", "days"):
+        assert other[name] == one[name], name
+
+
+def test_an_import_is_undone_and_done_again(client, plan):
+    put(client, plan, RESULTS)
+    held = learn(client, plan)
+    assert "take in april.csv" in client.post(f"{plan}/undo").text
+    assert learn(client, plan)["since"] is None
+    client.post(f"{plan}/redo")
+    again = learn(client, plan)
+    assert again["keywords"] == held["keywords"]
+
+
+def test_terms_are_decided_once_and_can_be_taken_back(client, plan):
+    put(client, plan, RESULTS)
+    put(client, plan, TERMS, "terms.csv")
+    view = learn(client, plan)
+    by = {row["term"]: row for row in view["terms"]}
+    assert by["sash window repair jobs"]["suggestion"] == "block_family"
+    assert by["sash window repair gold"]["suggestion"] == "own_keyword"
+    assert {one["kind"] for one in view["waiting"]} >= {"block", "own_keyword"}
+    terms = list(by)
+    client.post(f"{plan}/learn/terms", json={"terms": terms}).raise_for_status()
+    view = learn(client, plan)
+    assert all(row["decided"] for row in view["terms"])
+    assert not [one for one in view["waiting"] if one["kind"] in ("block", "own_keyword")]
+    twice = client.post(f"{plan}/learn/terms", json={"terms": terms})
+    assert twice.status_code == 422
+    sheet = client.get(plan).json()["sheet"]["texts"]
+    assert "sash window repair gold" in sheet["text"]
+    client.post(f"{plan}/undo")
+    assert not any(row["decided"] for row in learn(client, plan)["terms"])
+    unknown = client.post(f"{plan}/learn/terms", json={"terms": ["nobody typed this"]})
+    assert unknown.status_code == 404
+
+
+def test_a_keyword_is_stopped_with_the_results_as_the_reason(client, plan):
+    put(client, plan, RESULTS)
+    row = learn(client, plan)["keywords"][0]
+    client.post(f"{plan}/learn/keywords", json={"ids": [row["id"]]}).raise_for_status()
+    assert learn(client, plan)["keywords"][0]["call"] == "drop"
+    client.post(f"{plan}/undo")
+    assert learn(client, plan)["keywords"][0]["call"] == "keep"
+
+
+def test_a_closed_month_is_a_version_with_what_was_learnt_and_the_plan_stays(client, plan):
+    put(client, plan, RESULTS)
+    put(client, plan, TERMS, "terms.csv")
+    before = client.get(plan).json()["summary"]
+    closed = client.post(f"{plan}/learn/close", json={})
+    assert closed.status_code == 201, closed.text
+    made = closed.json()
+    assert made["label"] == "May 2027"
+    assert made["corrected"] == 2
+    assert (made["blocked"], made["added"]) == (1, 1)
+    assert client.get(plan).json()["summary"]["purse"] == before["purse"]
+    version = f"/api/plans/{made['id']}"
+    values = client.get(version).json()["summary"]["brief"]["values"]
+    assert values["start_date"] == "2027-05-01"
+    # what April taught is in the version's figures: it is not learnt a second time
+    assert learn(client, version)["since"] is None
+    again = client.post(f"{plan}/learn/close", json={"figures": False, "stops": False,
+                                                     "terms": False})  # fmt: skip
+    assert again.json()["label"] == "May 2027, 2"
+    assert again.json()["corrected"] == 0
+
+
+@pytest.mark.parametrize(
+    ("text", "says"),
+    [
+        ("keyword,clicks\nsash,1\n", "expected a column day"),
+        ("keyword,day\nsash,2027-04-01\n", "expected a column for clicks"),
+        ("keyword,day,clicks\nsash,never,1\n", "no usable row, 1 refused"),
+        ("", "empty"),
+    ],
+)
+def test_what_is_no_results_is_refused_in_a_sentence(client, plan, text, says):
+    answer = client.post(f"{plan}/results", files={"file": ("r.csv", text.encode())})
+    assert answer.status_code == 422
+    assert says in answer.json()["error"]["message"]
+
+
+def test_one_bad_row_never_costs_the_good_ones(client, plan):
+    taken = put(client, plan, RESULTS + "sash window repair,exact,2027-05-40,1,1,1,0,1,0\n")
+    assert taken["taken"] == 60
+    assert [(one["row"], one["column"]) for one in taken["refused"]] == [(62, "day")]
