@@ -68,6 +68,7 @@ class LearnKeyword(BaseModel):
     clicks: float
     exposure: float
     customers: float
+    enquiries: float | None = Field(description="where it is judged on them, not on customers")
     spend: float
     cpc: float | None
     rate: float
@@ -91,7 +92,7 @@ class LearnGroup(BaseModel):
 
     group: str
     exposure: float
-    customers: float
+    customers: float = Field(description="or enquiries, where they are what is judged on")
     spend: float
     factor: float
     missing: float | None
@@ -160,6 +161,7 @@ class LearnView(BaseModel):
     terms: list[LearnTerm]
     corrections: dict[str, float] = Field(description="factors of the whole plan, by input")
     searches_known: bool
+    on_enquiries: bool
     waiting: list[Waiting]
     unmatched: int
     has_practice: bool

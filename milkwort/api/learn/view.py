@@ -40,7 +40,7 @@ def learn_view(plan: OpenPlan, known: Known, has_practice: bool) -> dict[str, An
         "imports": [import_item(one) for one in known.imports],
         "since": None, "until": None, "as_of": None, "days": [], "customers": {}, "spend": {},
         "late": 0.0, "keywords": [], "groups": [], "terms": [], "corrections": {},
-        "searches_known": False, "waiting": [], "unmatched": 0, "has_practice": has_practice,
+        "searches_known": False, "on_enquiries": False, "waiting": [], "unmatched": 0, "has_practice": has_practice,
     }  # fmt: skip
     learned = known.learned
     if learned is None:
@@ -59,6 +59,7 @@ def learn_view(plan: OpenPlan, known: Known, has_practice: bool) -> dict[str, An
             "conversion": _conversion(learned),
         },
         "searches_known": learned.corrections.searches_known,
+        "on_enquiries": bool(learned.judged.on_enquiries.any()),
         "waiting": _waiting(keywords, terms), "unmatched": int((known.keyword < 0).sum()),
     }  # fmt: skip
 
@@ -94,7 +95,8 @@ def _keywords(plan: OpenPlan, learned: Learned) -> list[dict[str, Any]]:
             "group": labels[table.group[row]] if table.group[row] >= 0 else "",
             "call": entries[row].call, "clicks": float(seen.clicks[row]),
             "exposure": float(judged.results.counted_clicks[row]),
-            "customers": float(judged.results.customers[row]), "spend": float(seen.cost[row]),
+            "customers": float(seen.customers[row]), "spend": float(seen.cost[row]),
+            "enquiries": float(seen.enquiries[row]) if judged.on_enquiries[row] else None,
             "cpc": _plain(e.cpc[row]), "rate": float(e.rate[row]),
             "prior_rate": float(e.prior_rate[row]),
             "needed_rate": _plain(e.cpc[row] / judged.allowed[row]),

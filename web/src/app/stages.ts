@@ -49,5 +49,5 @@ export const stages: Stage[] = [
     key: "h",
     result: ({ trail }) => (trail.hand_overs ? `${number(trail.hand_overs)} sent` : "nothing sent"),
   },
-  { path: "learn", name: "Learn", key: "l", result: () => "not built yet" },
+  { path: "learn", name: "Learn", key: "l", result: () => "results" },
 ];

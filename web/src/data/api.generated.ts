@@ -6120,7 +6120,10 @@ export interface components {
          * @description One ad group by its results.
          */
         LearnGroup: {
-            /** Customers */
+            /**
+             * Customers
+             * @description or enquiries, where they are what is judged on
+             */
             customers: number;
             /** Exposure */
             exposure: number;
@@ -6155,6 +6158,11 @@ export interface components {
             cpc: number | null;
             /** Customers */
             customers: number;
+            /**
+             * Enquiries
+             * @description where it is judged on them, not on customers
+             */
+            enquiries: number | null;
             /** Exposure */
             exposure: number;
             /** False Cut */
@@ -6279,6 +6287,8 @@ export interface components {
              * @description customers that are still expected to be reported
              */
             late: number;
+            /** On Enquiries */
+            on_enquiries: boolean;
             /** Revision */
             revision: number;
             /** Searches Known */

@@ -1,0 +1,158 @@
+import { useMemo, useState } from "react";
+import { usePlan } from "../../data/plan";
+import { usePlanChange } from "../../data/usePlanChange";
+import { MainButton } from "../../parts/Button";
+import { Choice } from "../../parts/Choice";
+import { Grid } from "../../parts/Grid";
+import type { Column } from "../../parts/column";
+import { money, number, percent, plural } from "../../parts/format";
+import { Evidence } from "./Evidence";
+import * as S from "./Learn.styles";
+import type { LearnKeyword, LearnView } from "./view";
+
+type Which = "all" | "stop" | "raise" | "rule" | "testing";
+const none: ReadonlySet<number> = new Set();
+const verdicts: Record<LearnKeyword["verdict"], string> = {
+  stop: "stop",
+  wait: "wait",
+  raise: "raise",
+  no_prior: "no prior",
+};
+const wanted: Record<Which, (keyword: LearnKeyword) => boolean> = {
+  all: () => true,
+  stop: (keyword) => keyword.verdict === "stop",
+  raise: (keyword) => keyword.verdict === "raise",
+  rule: (keyword) => keyword.rule_cuts && keyword.verdict !== "stop",
+  testing: (keyword) => keyword.testing_pays,
+};
+
+/** Keywords by evidence: stop, wait, raise, beside what a rule of thumb would do. */
+export function Keywords({ view }: { view: LearnView }) {
+  const { summary } = usePlan();
+  const send = usePlanChange();
+  const [which, setWhich] = useState<Which>("all");
+  const [active, setActive] = useState<number | null>(null);
+  const [selected, setSelected] = useState<ReadonlySet<number>>(none);
+  const { keywords } = view;
+  const { currency } = summary.brief.values;
+  const columns = useMemo(() => keywordColumns(keywords, currency), [keywords, currency]);
+  const places = useMemo(() => new Map(keywords.map((one, at) => [one.id, at])), [keywords]);
+  const rows = useMemo(
+    () => keywords.flatMap((keyword, at) => (wanted[which](keyword) ? [at] : [])),
+    [keywords, which],
+  );
+  const chosen = (selected.size > 0 ? [...selected] : active === null ? [] : [active]).filter(
+    (id) => keywords[places.get(id) ?? -1]?.call === "keep",
+  );
+  const cut = keywords.filter((keyword) => keyword.rule_cuts);
+  const good = cut.filter((keyword) => keyword.verdict !== "stop");
+  return (
+    <>
+      <S.Line>
+        <Choice
+          label="Which keywords"
+          inline
+          value={which}
+          options={[
+            { id: "all", name: "all that ran" },
+            { id: "stop", name: "to stop" },
+            { id: "raise", name: "to raise" },
+            { id: "rule", name: "cut by the rule of thumb alone" },
+            { id: "testing", name: "worth testing" },
+          ]}
+          onChange={(next) => {
+            setWhich(next);
+            setSelected(none);
+          }}
+        />
+        <MainButton
+          isDisabled={chosen.length === 0}
+          onPress={() => {
+            setSelected(none);
+            void send("post", "/learn/keywords", { ids: chosen });
+          }}
+        >
+          {chosen.length > 1 ? `Stop these ${chosen.length}` : "Stop it"}
+        </MainButton>
+        <small>
+          The rule of thumb (10 clicks, none sold) would cut {plural(cut.length, "keyword")};
+          evidence doesn’t stop {number(good.length)} of them.
+        </small>
+      </S.Line>
+      <Grid
+        label="Keywords by their results"
+        columns={columns}
+        rows={rows}
+        idOf={(row) => keywords[row]!.id}
+        active={active}
+        onActive={setActive}
+        selected={selected}
+        onSelected={setSelected}
+        empty="No keyword of this kind."
+      />
+    </>
+  );
+}
+
+function keywordColumns(keywords: readonly LearnKeyword[], currency: string): Column[] {
+  const figure = (
+    id: string,
+    head: string,
+    of: (keyword: LearnKeyword) => number | null,
+    shown: (value: number) => string,
+  ): Column => ({
+    ...{ id, head, label: head, width: "minmax(62px, 0.5fr)" },
+    align: "end",
+    cell: (row) => {
+      const value = of(keywords[row]!);
+      return value === null ? "–" : shown(value);
+    },
+    leaves: [{ head, value: (row) => of(keywords[row]!) }],
+  });
+  const rate = (value: number) => percent(value, 2);
+  return [
+    {
+      ...{ id: "keyword", head: "keyword", label: "keyword", width: "minmax(190px, 1.7fr)" },
+      cell: (row) => <S.Name data-call={keywords[row]!.call}>{keywords[row]!.keyword}</S.Name>,
+      leaves: [
+        { head: "keyword", value: (row) => keywords[row]!.keyword },
+        { head: "match", value: (row) => keywords[row]!.match },
+      ],
+    },
+    figure("spend", `spent, ${currency}`, (one) => one.spend, money),
+    figure("clicks", "clicks", (one) => one.clicks, number),
+    figure("customers", "customers", (one) => one.customers, number),
+    ...(keywords.some((one) => one.enquiries !== null)
+      ? [figure("enquiries", "enquiries", (one) => one.enquiries, number)]
+      : []),
+    figure("cpc", `a click, ${currency}`, (one) => one.cpc, money),
+    figure("needed", "rate needed", (one) => one.needed_rate, rate),
+    figure("rate", "rate, believed", (one) => one.rate, rate),
+    {
+      ...{ id: "missing", head: "misses the rule", label: "misses the rule", width: "150px" },
+      cell: (row) => <Evidence missing={keywords[row]!.missing} verdict={keywords[row]!.verdict} />,
+      leaves: [{ head: "chance of missing the rule", value: (row) => keywords[row]!.missing }],
+    },
+    {
+      ...{ id: "verdict", head: "evidence says", label: "evidence says" },
+      width: "minmax(130px, 0.9fr)",
+      cell: (row) => <Says keyword={keywords[row]!} />,
+      leaves: [
+        { head: "evidence says", value: (row) => verdicts[keywords[row]!.verdict] },
+        { head: "clicks needed", value: (row) => keywords[row]!.clicks_needed },
+      ],
+    },
+    figure("testing", `to know, ${currency} a month`, (one) => one.worth_testing, money),
+  ];
+}
+
+function Says({ keyword }: { keyword: LearnKeyword }) {
+  if (keyword.verdict === "wait")
+    return (
+      <S.Faint>
+        wait
+        {keyword.clicks_needed !== null && `, ${number(Math.ceil(keyword.clicks_needed))} clicks`}
+      </S.Faint>
+    );
+  return <S.Kind data-kind={keyword.verdict}>{verdicts[keyword.verdict]}</S.Kind>;
+}

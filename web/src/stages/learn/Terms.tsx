@@ -1,0 +1,146 @@
+import { useMemo, useState } from "react";
+import { usePlan } from "../../data/plan";
+import { usePlanChange } from "../../data/usePlanChange";
+import { Button, MainButton } from "../../parts/Button";
+import { Choice } from "../../parts/Choice";
+import { Grid } from "../../parts/Grid";
+import type { Column } from "../../parts/column";
+import { count, money, number, plural } from "../../parts/format";
+import { Evidence } from "./Evidence";
+import * as S from "./Learn.styles";
+import type { LearnView, Term } from "./view";
+
+type Which = "open" | "all" | "decided";
+const none: ReadonlySet<number> = new Set();
+const words: Record<Term["suggestion"], string> = {
+  block_family: "block the family",
+  block_text: "block the text",
+  own_keyword: "a keyword of its own",
+  wait: "wait",
+};
+
+/** What people typed: money first, with evidence and the suggested call. */
+export function Terms({ view }: { view: LearnView }) {
+  const { summary } = usePlan();
+  const send = usePlanChange();
+  const [which, setWhich] = useState<Which>("open");
+  const [active, setActive] = useState<number | null>(null);
+  const [selected, setSelected] = useState<ReadonlySet<number>>(none);
+  const { terms } = view;
+  const { currency } = summary.brief.values;
+  const columns = useMemo(() => termColumns(terms, currency), [terms, currency]);
+  const rows = useMemo(
+    () =>
+      terms.flatMap((term, at) =>
+        which === "all" ||
+        (which === "decided" ? term.decided : !term.decided && term.suggestion !== "wait")
+          ? [at]
+          : [],
+      ),
+    [terms, which],
+  );
+  const chosen = (selected.size > 0 ? [...selected] : active === null ? [] : [active]).filter(
+    (at) => terms[at] && !terms[at].decided,
+  );
+  const act = async (how: "suggested" | "block_text" | "own_keyword") => {
+    const some = chosen.map((at) => terms[at]!.term);
+    setSelected(none);
+    await send("post", "/learn/terms", { terms: some, act: how });
+  };
+  const suggested = chosen.some((at) => terms[at]!.suggestion !== "wait");
+  return (
+    <>
+      <S.Line>
+        <Choice
+          label="Which terms"
+          inline
+          value={which}
+          options={[
+            { id: "open", name: "to be decided" },
+            { id: "all", name: "all" },
+            { id: "decided", name: "decided" },
+          ]}
+          onChange={(next) => {
+            setWhich(next);
+            setSelected(none);
+          }}
+        />
+        <MainButton isDisabled={!suggested} onPress={() => void act("suggested")}>
+          As suggested <kbd>Enter</kbd>
+        </MainButton>
+        <Button isDisabled={chosen.length === 0} onPress={() => void act("block_text")}>
+          Block the text
+        </Button>
+        <Button isDisabled={chosen.length === 0} onPress={() => void act("own_keyword")}>
+          Make it a keyword
+        </Button>
+        <small>
+          {plural(rows.length, "term")} of {number(terms.length)}
+        </small>
+      </S.Line>
+      <Grid
+        label="Terms"
+        columns={columns}
+        rows={rows}
+        idOf={(row) => row}
+        active={active}
+        onActive={setActive}
+        selected={selected}
+        onSelected={setSelected}
+        onEnter={() => suggested && void act("suggested")}
+        empty={
+          terms.length === 0
+            ? "No report of terms is in force."
+            : "Nothing of this kind: every suggestion is decided."
+        }
+      />
+    </>
+  );
+}
+
+function termColumns(terms: readonly Term[], currency: string): Column[] {
+  const figure = (id: string, head: string, of: (term: Term) => number, shown = count): Column => ({
+    ...{ id, head, label: head, width: "minmax(64px, 0.5fr)" },
+    align: "end",
+    cell: (row) => shown(of(terms[row]!)),
+    leaves: [{ head, value: (row) => of(terms[row]!) }],
+  });
+  return [
+    {
+      ...{ id: "term", head: "term", label: "term", width: "minmax(210px, 1.8fr)" },
+      cell: (row) => terms[row]!.term,
+    },
+    figure("cost", `cost, ${currency}`, (term) => term.cost, money),
+    figure("clicks", "clicks", (term) => term.clicks, number),
+    figure("customers", "customers", (term) => term.customers, number),
+    {
+      ...{ id: "missing", head: "misses the rule", label: "misses the rule", width: "150px" },
+      cell: (row) => <Evidence missing={terms[row]!.missing} />,
+      leaves: [{ head: "chance of missing the rule", value: (row) => terms[row]!.missing }],
+    },
+    {
+      ...{ id: "suggestion", head: "suggested", label: "suggested" },
+      width: "minmax(150px, 1fr)",
+      cell: (row) => {
+        const term = terms[row]!;
+        if (term.decided) return <S.Faint>decided</S.Faint>;
+        return <S.Kind data-kind={term.suggestion}>{words[term.suggestion]}</S.Kind>;
+      },
+      leaves: [{ head: "suggested", value: (row) => words[terms[row]!.suggestion] }],
+    },
+    {
+      ...{ id: "ground", head: "because", label: "because", width: "minmax(180px, 1.4fr)" },
+      cell: (row) => why(terms[row]!),
+    },
+  ];
+}
+
+function why(term: Term): string {
+  if (term.suggestion === "wait")
+    return term.clicks_needed === null
+      ? "too little is known yet"
+      : `needs ${plural(Math.ceil(term.clicks_needed), "click")} more without a sale`;
+  if (term.suggestion === "own_keyword" && term.bid !== null)
+    return `${term.ground}; bid ${money(term.bid)}${term.group ? ` in ${term.group}` : ""}`;
+  return term.form && term.form !== term.term ? `${term.ground}; “${term.form}”` : term.ground;
+}

@@ -1,0 +1,6 @@
+import type { Schemas } from "../../data/client";
+
+export type LearnView = Schemas["LearnView"];
+export type Term = Schemas["LearnTerm"];
+export type LearnKeyword = Schemas["LearnKeyword"];
+export type Waiting = Schemas["Waiting"];
