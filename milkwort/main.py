@@ -6,6 +6,7 @@ import errno
 import gc
 import socket
 import sys
+from datetime import date
 from pathlib import Path
 from types import FrameType
 from typing import Any
@@ -18,8 +19,10 @@ from sqlalchemy.exc import DatabaseError
 from milkwort.api.http.app import STATIC, make_app
 from milkwort.api.http.guard import Guard
 from milkwort.api.http.practice import MARKET_FILE, PRACTICE
+from milkwort.api.learn.known import arriving_of_columns
 from milkwort.api.plan.samples import SAMPLE_NAME, SECOND_NAME, add_sample
 from milkwort.api.plan.workspace import Workspace
+from milkwort.core.arrange.structures import lexicon_of
 from milkwort.core.errors import BadValueError, PlannerError
 from milkwort.hold import Hold, held_alone
 from milkwort.settings import Settings
@@ -28,10 +31,12 @@ from milkwort.standins.market.storage import Database as Market
 from milkwort.store.database import said_of_database
 from milkwort.store.journal import Change
 from milkwort.store.plans import list_plans, remove_plan
+from milkwort.store.results import add_import, result_import
 
 __all__ = ["run", "run_market"]
 
 _PORTS_TRIED = 50
+_HISTORY_MONTHS = 6
 
 
 def run(given: dict[str, Any], *, sample: bool, fresh: bool) -> None:
@@ -131,9 +136,27 @@ def _with_sample(workspace: Workspace, fresh: bool) -> None:
                     change = Change(session, line.id, "delete the plan")
                     remove_plan(change)
                     change.finish()
+        made = []
         if fresh or not present:
-            add_sample(session)
-            add_sample(session, SECOND_NAME, "brackish")
+            made = [add_sample(session), add_sample(session, SECOND_NAME, "brackish")]
+    for plan_id in made:
+        _with_history(workspace, plan_id)
+
+
+def _with_history(workspace: Workspace, plan_id: int) -> None:
+    """Give a sample results of months before it begins, made up in the practice market."""
+    from milkwort.practice.history import made_up_history  # noqa: PLC0415 # with a sample only
+
+    plan = workspace.plan(plan_id)
+    first = date.fromisoformat(str(plan.record.values["start_date"]))
+    history = made_up_history(plan.result, lexicon_of(plan.record.brief), first, _HISTORY_MONTHS,
+                              seed=plan_id)  # fmt: skip
+    with workspace.database.begin() as session:
+        for level, columns in (("keyword", history.keywords), ("term", history.terms)):
+            source = f"made-up history, by {level}"
+            arriving = arriving_of_columns(columns, level, source, history.last)
+            made = add_import(session, plan.record.client_id, plan_id, arriving)
+            result_import(session, plan.record.client_id, made).in_force = True
 
 
 def _listener(settings: Settings) -> socket.socket:

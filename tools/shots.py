@@ -100,13 +100,6 @@ def _map(page: Page, plan: str) -> None:
     page.get_by_text("What is selected").wait_for()
 
 
-def _terms(page: Page, plan: str) -> None:
-    page.goto(f"{plan}/gather")
-    page.get_by_role("option", name="Past search terms").click()
-    page.get_by_role("button", name="A made-up report").click()
-    page.get_by_role("button", name="into the tray").wait_for()
-
-
 def _negatives(page: Page, plan: str) -> None:
     api = plan.replace("/plan/", "/api/plans/")
     held = page.request.get(api).json()["sheet"]["texts"]
@@ -153,18 +146,6 @@ def _hand_over(page: Page, plan: str) -> None:
     page.frame_locator("iframe").get_by_role("heading", level=1).wait_for()
 
 
-def _changed(page: Page, plan: str) -> None:
-    page.goto(f"{plan}/hand-over")
-    page.get_by_role("button", name="Send CSV").click()
-    page.get_by_role("link", name="Hand over").get_by_text("1 sent").wait_for()
-    api = plan.replace("/plan/", "/api/plans/")
-    page.request.post(f"{api}/bids", data={"ids": [3, 5], "bid": 1.11})
-    page.goto(f"{plan}/hand-over")
-    page.get_by_role("button", name="Which rows").click()
-    page.get_by_role("option", name="only what changed").click()
-    page.get_by_role("region", name="Changed rows").wait_for()
-
-
 def _how_sure(page: Page, plan: str) -> None:
     page.goto(f"{plan}/fit?view=sure")
     page.get_by_role("heading", name="What would have to be true").wait_for()
@@ -191,6 +172,37 @@ def _year(page: Page, plan: str) -> None:
     page.get_by_role("table", name="Money by weekday and hour").wait_for()
 
 
+def _reply(page: Page, plan: str) -> None:
+    """Send the plan, some of it in phrase match, to the practice market."""
+    page.goto(f"{plan}/hand-over")
+    api = plan.replace("/plan/", "/api/plans/")
+    texts = page.request.get(api).json()["sheet"]["texts"]["id"]
+    page.request.post(f"{api}/keywords/edit", data={"ids": texts[:12], "match": "phrase"})
+    page.request.post(f"{api}/practice", data={"level": "usual", "seed": 4})
+    page.request.post(f"{api}/practice/send", data={})
+    page.goto(f"{plan}/hand-over")
+    page.get_by_role("radiogroup", name="What is shown").get_by_text("Practice").click()
+    page.get_by_role("grid", name="The reply sheet").wait_for()
+
+
+def _learn(page: Page, plan: str) -> None:
+    """Let a month pass, and hold it against the plan."""
+    api = plan.replace("/plan/", "/api/plans/")
+    page.request.post(f"{api}/practice/clock", data={"days": 30})
+    while page.request.get(f"{api}/practice").json()["account"]["clock"] == "running":
+        page.wait_for_timeout(200)
+    page.request.post(f"{api}/results/practice")
+    page.goto(f"{plan}/learn")
+    page.get_by_role("radiogroup", name="What is shown").get_by_text("The month").click()
+    page.get_by_role("table", name="Why the customers differ").wait_for()
+
+
+def _terms(page: Page, plan: str) -> None:
+    page.goto(f"{plan}/learn")
+    page.get_by_role("radiogroup", name="What is shown").get_by_text("Terms").click()
+    page.get_by_role("grid", name="Terms").get_by_role("row").nth(1).click()
+
+
 _VIEWS = {
     "brief": _brief,
     "gather": _gather,
@@ -204,12 +216,13 @@ _VIEWS = {
     "ads": _ads,
     "fit": _fit,
     "hand-over": _hand_over,
-    "changed-rows": _changed,
     "how-sure": _how_sure,
     "year": _year,
     "versions": _versions,
-    "gather-terms": _terms,
     "negatives": _negatives,
+    "reply-sheet": _reply,
+    "learn": _learn,
+    "terms": _terms,
 }
 
 if __name__ == "__main__":

@@ -189,7 +189,7 @@ def learn_schema_text() -> str:
 def _keywords(
     result: PlanResult, learned: Learned, texts: Sequence[str], groups: Sequence[str]
 ) -> list[dict[str, Any]]:
-    table, e, judged = result.table, learned.judged.evidence, learned.judged
+    table, e = result.table, learned.judged.evidence
     rows = np.flatnonzero(table.kept | learned.seen.shown).tolist()
     fixes = learned.corrections
     prices, rates, searches = (one.factor for one in (fixes.price, fixes.click_rate,
@@ -199,8 +199,8 @@ def _keywords(
             "keyword": texts[row], "match": MATCHES[table.match[row]],
             "group": groups[table.group[row]] if table.group[row] >= 0 else "",
             "clicks": float(learned.seen.clicks[row]),
-            "exposure": float(judged.results.counted_clicks[row]),
-            "customers": float(judged.results.customers[row]),
+            "exposure": float(learned.seen.exposure[row]),
+            "customers": float(learned.seen.customers[row]),
             "spend": float(learned.seen.cost[row]), "cpc": _plain(e.cpc, row),
             "plan_factor": float(e.plan_factor[row]), "group_factor": float(e.group_factor[row]),
             "prior_rate": float(e.prior_rate[row]), "rate": float(e.rate[row]),

@@ -22,7 +22,7 @@ from milkwort.formats.result_rows import FIGURES, ResultFile, places_of
 from milkwort.store.models import ResultImport
 from milkwort.store.results import Arriving, columns_of, imports_of, result_import
 
-__all__ = ["Known", "arriving_of", "known_of"]
+__all__ = ["Known", "arriving_of", "arriving_of_columns", "known_of"]
 
 Columns = Mapping[str, list[Any]]
 _TEXTS = ("term", "keyword", "match", "campaign", "group", "ref")
@@ -62,6 +62,20 @@ def arriving_of(file: ResultFile, source: str, as_of: date | None = None) -> Arr
     last = date.fromordinal(int(file.last.max()))
     return Arriving(source, file.level, date.fromordinal(int(file.first.min())), last,
                     max(as_of or last, last), columns)  # fmt: skip
+
+
+def arriving_of_columns(
+    columns: Mapping[str, list[Any]], level: str, source: str, last: date
+) -> Arriving:
+    """Return rows by column, their days as text, as results that are kept."""
+    n = len(columns["day"])
+    days = [date.fromisoformat(day).toordinal() for day in columns["day"]]
+    kept: dict[str, Any] = {name: columns.get(name) or [""] * n for name in _TEXTS}
+    kept |= {"row": list(range(2, n + 2)), "first": days, "last": days}
+    kept |= {name: columns.get(name) or [None] * n for name in FIGURES}
+    kept["credit"] = [0.0] * n
+    return Arriving(source, level, date.fromordinal(min(days)), date.fromordinal(max(days)), last,
+                    kept)  # fmt: skip
 
 
 def known_of(work: Workspace, plan: OpenPlan) -> Known:

@@ -40,7 +40,8 @@ def learn_view(plan: OpenPlan, known: Known, has_practice: bool) -> dict[str, An
         "imports": [import_item(one) for one in known.imports],
         "since": None, "until": None, "as_of": None, "days": [], "customers": {}, "spend": {},
         "late": 0.0, "keywords": [], "groups": [], "terms": [], "corrections": {},
-        "searches_known": False, "on_enquiries": False, "waiting": [], "unmatched": 0, "has_practice": has_practice,
+        "searches_known": False, "on_enquiries": False, "waiting": [], "unmatched": 0,
+        "has_practice": has_practice,
     }  # fmt: skip
     learned = known.learned
     if learned is None:

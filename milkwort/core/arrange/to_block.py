@@ -16,7 +16,7 @@ from milkwort.core.words.matching import index_of
 from milkwort.core.words.negatives import stopped_by
 from milkwort.core.words.texts import canonical, joints_of, normalise
 
-__all__ = ["SafeForms", "ToBlock", "money_by_text", "to_block"]
+__all__ = ["SafeForms", "ToBlock", "money_by_run", "money_by_text", "to_block"]
 
 Run = tuple[str, ...]
 
@@ -111,15 +111,32 @@ class SafeForms:
         """Return a text's words as negatives see them."""
         return canonical(normalise(text), self._spellings, self._close)
 
-    def of(self, text: str) -> tuple[str, Match] | None:
-        """Return the shortest safe run of a text's words, the first of equals.
+    def of(self, text: str, saved: Mapping[Run, float] | None = None) -> tuple[str, Match] | None:
+        """Return the shortest safe run of a text's words, of equals the one that saves most.
 
         A phrase, or the very text where only the whole of it is safe; None where the text
-        itself is kept or has sold.
+        itself is kept or has sold. Without `saved` the first of equals.
         """
         words = self.words_of(text)
-        form = _form(words, self, dict.fromkeys(_runs(words), 0.0))
+        form = _form(words, self, {run: (saved or {}).get(run, 0.0) for run in _runs(words)})
         return None if form is None else (" ".join(form[0]), form[1])
+
+
+def money_by_run(safe: SafeForms, money: Iterable[tuple[str, float]]) -> dict[Run, float]:
+    """Return the money that goes to texts with each run of words.
+
+    Parameters
+    ----------
+    safe : SafeForms
+        Says how texts are spelt.
+    money : iterable of (str, float)
+        Texts, and what was spent on each.
+    """
+    found: dict[Run, float] = {}
+    for text, spent in money:
+        for run in set(_runs(safe.words_of(text))):
+            found[run] = found.get(run, 0.0) + spent
+    return found
 
 
 def to_block(

@@ -4,14 +4,14 @@ from __future__ import annotations
 
 import unicodedata
 from collections.abc import Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 from typing import Literal, get_args
 
 import numpy as np
 from scipy.special import betainc
 
 from milkwort.core.arrange.group_likeness import likest_groups
-from milkwort.core.arrange.to_block import SafeForms
+from milkwort.core.arrange.to_block import SafeForms, money_by_run
 from milkwort.core.arrays import Floats, Ints
 from milkwort.core.learn.evidence import Evidence, clicks_to_stop
 from milkwort.core.plan.run import PlanResult
@@ -106,7 +106,7 @@ class _Terms:
     kept: frozenset[str]
     exact: frozenset[str]
     needed: Floats
-    forms: dict[str, tuple[str, str] | None] = field(default_factory=dict)
+    saved: dict[tuple[str, ...], float]
 
     def allowed(self, at: int) -> float:
         return float(_allowed(self.result)[self.offer[at]])
@@ -178,10 +178,11 @@ def _terms(
     kept = np.flatnonzero(result.table.kept)
     sold = [text for text, c in zip(rows.texts, rows.customers.tolist(), strict=True) if c > 0]
     exact = [row for row in kept.tolist() if MATCHES[result.table.match[row]] == "exact"]
+    safe = SafeForms(result, [*sold, *sold_before], rows.texts)
     return _Terms(
         result=result, lexicon=lexicon, rows=rows, normal=normal, offer=offer,
         rate=np.where(alpha > 0, alpha / (alpha + beta), 0.0), n=n, x=x, missing=missing,
-        safe=SafeForms(result, [*sold, *sold_before], rows.texts),
+        safe=safe, saved=money_by_run(safe, zip(rows.texts, rows.cost.tolist(), strict=True)),
         kept=frozenset(result.table.texts[row] for row in kept.tolist()),
         exact=frozenset(result.table.texts[row] for row in exact),
         needed=clicks_to_stop(n, alpha, beta, np.nan_to_num(line), known, assumed),
@@ -202,7 +203,7 @@ def _advice(
     sold, kept = terms.rows.customers[at] > 0, text in terms.kept
     said = "" if kept or sold else _said(terms.lexicon, text)
     if said:
-        form = terms.safe.of(terms.rows.texts[at])
+        form = terms.safe.of(terms.rows.texts[at], terms.saved)
         if form is not None:
             return TermAdvice(given, rate, "block_family", said, form, saves=cost)
     misses = missing >= assumed["stop_chance"] and terms.n[at] >= assumed["least_evidence"]
