@@ -8,6 +8,7 @@ from datetime import date
 from typing import Any
 
 import numpy as np
+from sqlalchemy.orm import Session
 
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.workspace import Workspace
@@ -24,6 +25,7 @@ from milkwort.store.results import Arriving, columns_of, imports_of, result_impo
 
 __all__ = ["Known", "arriving_of", "arriving_of_columns", "known_of"]
 
+_LEVELS = ("keyword", "term")
 Columns = Mapping[str, list[Any]]
 _TEXTS = ("term", "keyword", "match", "campaign", "group", "ref")
 
@@ -82,43 +84,63 @@ def known_of(work: Workspace, plan: OpenPlan) -> Known:
     """Return what the results in force say of a plan; kept until either has changed."""
     with work.database.read() as session:
         imports = imports_of(session, plan.record.client_id)
-        used = [one for one in imports[::-1] if one.in_force]
-        key = (plan.record.id, plan.record.revision, tuple(one.id for one in used))
+        used = [one for one in imports[::-1] if one.in_force and one.level in _LEVELS]
+        key = (plan.record.revision, tuple(one.id for one in used))
         held = work.learnt.get(plan.record.id)
         if held is not None and held[0] == key:
             known: Known = held[1]
             return known
-        files = {
-            one.id: (one, columns_of(result_import(session, plan.record.client_id, one.id)))
-            for one in used if one.level in ("keyword", "term")
-        }  # fmt: skip
-    known = _known(plan, imports, list(files.values()))
+        in_force = _in_force(work, session, plan, used)
+    known = _known(plan, imports, in_force)
     work.learnt[plan.record.id] = (key, known)
     return known
 
 
-def _known(
-    plan: OpenPlan,
-    imports: list[ResultImport],
-    files: Sequence[tuple[ResultImport, Mapping[str, list[Any]]]],
-) -> Known:
+@dataclass(frozen=True)
+class _InForce:
+    """Rows that count, merged; None where there are none of a level."""
+
+    keyword: ResultFile | None
+    term: ResultFile | None
+    as_of: date
+
+
+def _in_force(
+    work: Workspace, session: Session, plan: OpenPlan, used: Sequence[ResultImport]
+) -> _InForce | None:
+    """Return the rows that count for a plan; read anew only where other imports do."""
+    if not used:
+        return None
+    since = plan.record.values["start_date"] if plan.record.version_of is not None else None
+    key = (tuple(one.id for one in used), since)
+    held = work.result_rows.get(plan.record.id)
+    if held is not None and held[0] == key:
+        found: _InForce = held[1]
+        return found
+    client = plan.record.client_id
+    parts = {level: [columns_of(result_import(session, client, one.id))
+                     for one in used if one.level == level] for level in _LEVELS}  # fmt: skip
+    keyword, term = (
+        _merged(_since(some, plan), level) if some else None for level, some in parts.items()
+    )
+    found = _InForce(keyword, term, date.fromisoformat(max(one.as_of for one in used)))
+    work.result_rows[plan.record.id] = (key, found)
+    return found
+
+
+def _known(plan: OpenPlan, imports: list[ResultImport], in_force: _InForce | None) -> Known:
     lexicon = lexicon_of(plan.record.brief)
-    by_keyword = [columns for one, columns in files if one.level == "keyword"]
-    if not by_keyword:
+    rows = None if in_force is None else in_force.keyword
+    if in_force is None or rows is None or not len(rows):
         return Known(imports, None, np.zeros(0, dtype=np.int64), None, None, lexicon)
-    rows = _merged(_since(by_keyword, plan), "keyword")
-    if not len(rows):
-        return Known(imports, None, np.zeros(0, dtype=np.int64), None, None, lexicon)
-    places = _places(plan)
+    places, typed = _places(plan), in_force.term
     keyword = places_of(rows, *places)
-    as_of = date.fromisoformat(max(one.as_of for one, _ in files))
-    by_term = [columns for one, columns in files if one.level == "term"]
     terms = None
-    if by_term:
-        typed = _merged(_since(by_term, plan), "term")
-        terms = term_rows_of(typed, places_of(typed, *places), as_of.toordinal(),
+    if typed is not None and len(typed):
+        terms = term_rows_of(typed, places_of(typed, *places), in_force.as_of.toordinal(),
                              plan.record.brief.assumed)  # fmt: skip
-    learned = learned_of(plan.result, lexicon, result_rows_of(rows, keyword), as_of, terms)
+    seen = result_rows_of(rows, keyword)
+    learned = learned_of(plan.result, lexicon, seen, in_force.as_of, terms)
     return Known(imports, rows, keyword, terms, learned, lexicon)
 
 

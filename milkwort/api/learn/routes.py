@@ -186,6 +186,7 @@ def _known_anew(work: Workspace, plan: OpenPlan) -> Known:
     """Return what is known, of a plan that is only just being made."""
     found = known_of(work, plan)
     work.learnt.pop(plan.record.id, None)
+    work.result_rows.pop(plan.record.id, None)
     return found
 
 

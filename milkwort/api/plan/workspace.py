@@ -123,6 +123,8 @@ class Workspace:
         self.practice = PracticeMarket(settings.data / PRACTICE)
         self.learnt: dict[int, tuple[Hashable, Any]] = {}
         """What results say of a plan, by its id, with what that was worked out from."""
+        self.result_rows: dict[int, tuple[Hashable, Any]] = {}
+        """Rows of results that count for a plan, by its id, with the imports they are of."""
         self._locks = Locks()
         self._shelf = threading.Lock()
         self._plans: dict[int, OpenPlan] = {}
@@ -283,6 +285,8 @@ class Workspace:
         """Drop a plan from memory; it is read again when next asked for."""
         with self._shelf:
             self._plans.pop(plan_id, None)
+            self.learnt.pop(plan_id, None)
+            self.result_rows.pop(plan_id, None)
 
     def leave(self) -> None:
         """End what would keep the server from stopping; from any thread."""
