@@ -79,7 +79,7 @@ class Opening(_Asked):
     pricing: Literal["pay_enough", "pay_bid"] = "pay_enough"
     level: LevelName = "usual"
     seed: Annotated[int, Field(ge=0, le=2**31)] = 1
-    start: date
+    start: Annotated[date, Field(ge=date(2000, 1, 1), le=date(2100, 1, 1))]
     zone: Annotated[str, Field(max_length=60)] = ""
     limits: LimitsTold = LimitsTold()
     offers: Annotated[list[OfferTold], Field(min_length=1, max_length=100)]

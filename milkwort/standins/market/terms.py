@@ -125,7 +125,7 @@ def unknown_terms(
         rows = np.flatnonzero(left[way] > _LEAST_SEARCHES)
         keys = np.array([key_of("term", texts[row]) for row in rows.tolist()], dtype=np.uint64)
         luck = uniform(mixed(seed, keys[:, None], np.arange(6 * _MOST), way))
-        for row, own in zip(rows.tolist(), luck.reshape(len(rows), -1, 3), strict=True):
+        for row, own in zip(rows.tolist(), luck.reshape(len(rows), 2 * _MOST, 3), strict=True):
             some = _some(texts[row], way, left[way, row], own, taken)
             # sizes fall as 1/rank, and add up to what is typed
             sizes = 1.0 / np.arange(1, len(some) + 1)

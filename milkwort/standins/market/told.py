@@ -11,7 +11,10 @@ from milkwort.standins.market.errors import MarketError
 from milkwort.standins.market.known import Known, KnownKeyword, KnownOffer
 from milkwort.standins.market.schemas import Opening
 
-__all__ = ["known_of"]
+__all__ = ["MOST_SEARCHES", "known_of"]
+
+MOST_SEARCHES = 30_000_000
+"""Every search is lived one by one: a day of a million is what a small machine can bear."""
 
 
 def known_of(body: Opening) -> Known:
@@ -25,6 +28,9 @@ def known_of(body: Opening) -> Known:
         raise MarketError(422, "name_missing", "Expected texts of at least one word.", "keywords")
     if any(k.offer >= len(body.offers) for k in body.keywords):
         raise MarketError(422, "offer_unknown", "Expected an offer that was told.", "keywords")
+    if sum(k.searches for k in body.keywords) > MOST_SEARCHES:
+        raise MarketError(422, "too_many_searches", f"Expected at most {MOST_SEARCHES:,} searches a "
+                          "month in all.", "keywords")  # fmt: skip
     if not body.low_percentile < body.high_percentile:
         raise MarketError(422, "bad_value", "Expected the low percentile under the high one.",
                           "low_percentile")  # fmt: skip

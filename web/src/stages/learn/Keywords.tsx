@@ -129,7 +129,7 @@ function keywordColumns(keywords: readonly LearnKeyword[], currency: string): Co
     figure("needed", "rate needed", (one) => one.needed_rate, rate),
     figure("rate", "rate, believed", (one) => one.rate, rate),
     {
-      ...{ id: "missing", head: "misses the rule", label: "misses the rule", width: "150px" },
+      ...{ id: "missing", head: "misses the rule", label: "misses the rule", width: "178px" },
       cell: (row) => <Evidence missing={keywords[row]!.missing} verdict={keywords[row]!.verdict} />,
       leaves: [{ head: "chance of missing the rule", value: (row) => keywords[row]!.missing }],
     },

@@ -114,7 +114,7 @@ function termColumns(terms: readonly Term[], currency: string): Column[] {
     figure("clicks", "clicks", (term) => term.clicks, number),
     figure("customers", "customers", (term) => term.customers, number),
     {
-      ...{ id: "missing", head: "misses the rule", label: "misses the rule", width: "150px" },
+      ...{ id: "missing", head: "misses the rule", label: "misses the rule", width: "178px" },
       cell: (row) => <Evidence missing={terms[row]!.missing} />,
       leaves: [{ head: "chance of missing the rule", value: (row) => terms[row]!.missing }],
     },
