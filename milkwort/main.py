@@ -36,7 +36,6 @@ from milkwort.store.results import add_import, result_import
 __all__ = ["run", "run_market"]
 
 _PORTS_TRIED = 50
-_HISTORY_MONTHS = 6
 
 
 def run(given: dict[str, Any], *, sample: bool, fresh: bool) -> None:
@@ -139,7 +138,7 @@ def _with_sample(workspace: Workspace, fresh: bool) -> None:
         made = []
         if fresh or not present:
             made = [add_sample(session), add_sample(session, SECOND_NAME, "brackish")]
-    for plan_id in made:
+    for plan_id in made if workspace.settings.history else ():
         _with_history(workspace, plan_id)
 
 
@@ -149,8 +148,8 @@ def _with_history(workspace: Workspace, plan_id: int) -> None:
 
     plan = workspace.plan(plan_id)
     first = date.fromisoformat(str(plan.record.values["start_date"]))
-    history = made_up_history(plan.result, lexicon_of(plan.record.brief), first, _HISTORY_MONTHS,
-                              seed=plan_id)  # fmt: skip
+    lexicon, months = lexicon_of(plan.record.brief), workspace.settings.history
+    history = made_up_history(plan.result, lexicon, first, months, seed=plan_id)
     with workspace.database.begin() as session:
         for level, columns in (("keyword", history.keywords), ("term", history.terms)):
             source = f"made-up history, by {level}"

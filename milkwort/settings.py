@@ -32,6 +32,10 @@ class Settings(BaseSettings):
         default="",
         description="Address of a practice market elsewhere (URL; empty for the program's own).",
     )
+    history: int = Field(
+        default=6, ge=0, le=12,
+        description="Months of made-up results that the sample plans begin with (count).",
+    )  # fmt: skip
     trays: int = Field(
         default=16, ge=1, description="Files read but not yet taken in that are held (count)."
     )

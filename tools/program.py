@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import os
 import re
 import subprocess
 import sys
@@ -27,10 +28,14 @@ _FLAGS = [
 
 
 @contextmanager
-def served(data: Path, *, verb: str = "demo", port: int = 8730) -> Iterator[str]:
-    """Run the program over a data folder and yield its address."""
+def served(data: Path, *, verb: str = "demo", port: int = 8730, history: int = 0) -> Iterator[str]:
+    """Run the program over a data folder and yield its address.
+
+    The samples begin with so many months of made-up results.
+    """
     command = [sys.executable, "-m", "milkwort", verb, "--data", str(data), "--port", str(port)]
-    process = subprocess.Popen(command, stdout=subprocess.PIPE, text=True)
+    env = os.environ | {"MILKWORT_HISTORY": str(history)}
+    process = subprocess.Popen(command, stdout=subprocess.PIPE, text=True, env=env)
     assert process.stdout is not None
     try:
         for line in process.stdout:

@@ -263,7 +263,7 @@ def test_a_blank_plan_explains_itself(sample: Page):
         ("Hand over", "nothing to upload"),
         ("Gather", "What happens next"),
         ("Arrange", "No groups yet"),
-        ("Learn", "Not built yet"),
+        ("Learn", "Here results are held against the plan"),
     ):
         stage(sample, name)
         expect(sample.get_by_role("main")).to_contain_text(words)

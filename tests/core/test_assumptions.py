@@ -9,14 +9,18 @@ from milkwort.core.assumptions import TABLE, Assumed
 from milkwort.core.brief.brief import Policy
 from milkwort.core.brief.showing import Showing, shown_share
 from milkwort.core.brief.worth import Conversion
-from milkwort.core.learn.corrections import Month, click_rates, corrections_of
+from milkwort.core.learn.corrections import Segment, click_rates, corrections_of
 from milkwort.core.learn.evidence import factor_weight, group_evidence, judge
+from milkwort.core.learn.learned import judged_of
 from milkwort.core.learn.results import exposed
+from milkwort.core.learn.seen import Seen
+from milkwort.core.learn.terms import TermRows, advise_terms
 from milkwort.core.market.demand import per_month
 from milkwort.core.plan.draws import draw_month
 from milkwort.core.plan.notes import notes_of
 from milkwort.core.plan.run import run_plan
 from milkwort.core.words.intents import INTENTS
+from milkwort.core.words.lexicon import shipped_lexicon
 from milkwort.core.words.match_types import MATCHES
 from milkwort.core.workings.keyword import keyword_workings
 from tests.samples import brief, table
@@ -77,8 +81,23 @@ def judged(assumed):
     groups = group_evidence(results, rate, allowed, group, 2, weight, assumed)
     shown = np.full(6, 500.0)
     low = click_rates(shown, np.arange(6) * 5.0, np.full(6, 0.05), assumed)
-    month = corrections_of(Month(900, 50, 60, 2), Month(700, 30, 50, 1), assumed)
-    return [*weights, *vars(evidence).values(), *vars(groups).values(), *vars(low).values(), month]
+    return [*weights, *vars(evidence).values(), *vars(groups).values(), *vars(low).values()]
+
+
+def learnt(result):
+    """Return what a month unlike the plan teaches, and what is said of two terms of it."""
+    n, e = len(result.table), result.expected
+    odd = 1 + (np.arange(n) % 5) / 4
+    nothing = np.full(n, np.nan)
+    seen = Seen(e.impressions * odd, e.clicks * odd, e.spend * odd * 1.2, e.customers, e.clicks,
+                result.demand.searches * odd, np.zeros(n), nothing)  # fmt: skip
+    found = corrections_of(result, [Segment(result.bid, np.ones(n), seen)])
+    many = np.array([30.0, 12.0])
+    rows = TermRows(("sash window gold", "blue sash"), np.array([0, 0]), many * 9, many, many,
+                    many * 1.5, np.array([1.0, 0.0]))  # fmt: skip
+    advice = advise_terms(result, shipped_lexicon(), rows, judged_of(result, seen).evidence)
+    factors = (found.price.factor, found.click_rate.factor, found.searches.factor)
+    return [*factors, *[(one.missing, one.suggestion) for one in advice]]
 
 
 def everything_said(changes):
@@ -103,6 +122,7 @@ def everything_said(changes):
              for line in s.lines]
             for row in range(0, 36, 5)
         ]  # fmt: skip
+        said += learnt(result)
         said += [draw_month(result, 200).customers, draw_month(result, 200).spend]
     said += judged(assumed)
     return repr([x.tolist() if isinstance(x, np.ndarray) else x for x in said])

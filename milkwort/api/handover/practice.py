@@ -137,12 +137,15 @@ def stop_days(plan_id: int, work: Work) -> Response:
     "/plans/{plan_id}/practice/results", response_class=Response, responses=download_of("text/csv")
 )
 def results(plan_id: int, work: Work, level: str = "keyword") -> Response:
-    """Return what came of it by day, as CSV, at the level of day to term."""
+    """Return what came of it by day, as CSV; nothing where no account is open."""
     if level not in ("day", "campaign", "group", "keyword", "term"):
         raise BadValueError("level", "day, campaign, group, keyword or term", level)
-    practice = _practice(work, plan_id)
-    with work.practice.platform() as platform:
-        table = platform.results(OpenAccount(practice.account, practice.key), level)
+    with work.database.read() as session:
+        practice = practice_of(session, plan_id)
+    table = ResultTable(())
+    if practice is not None:
+        with work.practice.platform() as platform:
+            table = platform.results(OpenAccount(practice.account, practice.key), level)
     return attached(_csv(table), "text/csv; charset=utf-8", f"practice-{level}.csv")
 
 

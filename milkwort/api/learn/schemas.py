@@ -162,6 +162,8 @@ class LearnView(BaseModel):
     corrections: dict[str, float] = Field(description="factors of the whole plan, by input")
     searches_known: bool
     on_enquiries: bool
+    stop_chance: float = Field(description="chance of missing the rule from which to stop")
+    raise_chance: float = Field(description="and up to which to raise")
     waiting: list[Waiting]
     unmatched: int
     has_practice: bool

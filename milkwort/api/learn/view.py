@@ -42,6 +42,8 @@ def learn_view(plan: OpenPlan, known: Known, has_practice: bool) -> dict[str, An
         "late": 0.0, "keywords": [], "groups": [], "terms": [], "corrections": {},
         "searches_known": False, "on_enquiries": False, "waiting": [], "unmatched": 0,
         "has_practice": has_practice,
+        "stop_chance": plan.record.brief.assumed["stop_chance"],
+        "raise_chance": plan.record.brief.assumed["raise_chance"],
     }  # fmt: skip
     learned = known.learned
     if learned is None:

@@ -29,11 +29,8 @@ __all__ = [
 
 _LOW_CHANCE = 0.05
 """A click rate is called low where so few clicks would come by chance this seldom."""
-_SEARCHES = (0.10, 0.15)
-_CLICK_RATE = (0.15, 0.10, 0.20)
-_PRICE = (0.10, 0.10, 0.15)
-_PRICE_VARIANCE = 0.25
 _LEAST_SLOPE = 0.1
+_NO_SPREAD = 1e-6
 
 
 @dataclass(frozen=True)
@@ -106,13 +103,18 @@ def corrections_of(result: PlanResult, segments: Sequence[Segment]) -> Correctio
     -------
     Corrections
     """
-    group = result.table.group
-    price = learnt_of_shifts(*_price_sight(result, segments), group, *_PRICE)
+    group, assumed = result.table.group, result.brief.assumed
+    price = learnt_of_shifts(*_price_sight(result, segments), group, _least(assumed, "draw_price"),
+                             assumed["learn_price_group"], assumed["learn_price_own"])  # fmt: skip
     mu = result.prices.mu + price.shift
     clicks_due, clicks = _clicks(result, segments, mu)
-    click_rate = learnt_of_counts(clicks_due, clicks, group, *_CLICK_RATE)
+    click_rate = learnt_of_counts(
+        clicks_due, clicks, group, _least(assumed, "draw_click_rate"),
+        assumed["learn_click_rate_group"], assumed["draw_click_rate_own"],
+    )  # fmt: skip
     due, came, known = _searches(result, segments, mu)
-    searches = learnt_of_counts(due, came, group, *_SEARCHES, volume_spread(result))
+    searches = learnt_of_counts(due, came, group, _least(assumed, "draw_searches"),
+                                assumed["learn_searches_group"], volume_spread(result))  # fmt: skip
     return Corrections(price, click_rate, searches, known)
 
 
@@ -189,6 +191,11 @@ def site_wide_cost(spend: float, visits: float) -> float | None:
     return spend / visits if visits > 0 else None
 
 
+def _least(assumed: Assumed, name: str) -> float:
+    """Return a spread; one of 0 leaves next to nothing to be learnt."""
+    return max(assumed[name], _NO_SPREAD)
+
+
 def _hazard(z: Floats) -> Floats:
     """φ(z)/Φ(z), also far below the market."""
     return np.asarray(np.exp(-z * z / 2 - np.log(2 * np.pi) / 2 - log_ndtr(z)))
@@ -221,7 +228,11 @@ def _sights(result: PlanResult, segment: Segment) -> list[tuple[Floats, Floats]]
         paid = np.divide(seen.cost, seen.clicks, out=np.ones(len(bid)), where=clicked)
         # y = (P/C − 1)/k,  v = 0.25/(clicks·k²)
         y = (paid / at.cpc - 1) / k
-        v = np.where(clicked, _PRICE_VARIANCE / (np.maximum(seen.clicks, 1e-12) * k**2), np.inf)
+        v = np.where(
+            clicked,
+            brief.assumed["draw_click_price"] / (np.maximum(seen.clicks, 1e-12) * k**2),
+            np.inf,
+        )
         found.append((y, v))
     told = np.isfinite(seen.could_show) & runs
     if told.any():

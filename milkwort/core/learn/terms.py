@@ -24,8 +24,6 @@ __all__ = ["SUGGESTIONS", "Suggestion", "TermAdvice", "TermRows", "advise_terms"
 Suggestion = Literal["block_family", "block_text", "own_keyword", "wait"]
 SUGGESTIONS: tuple[str, ...] = get_args(Suggestion)
 
-_WEIGHT = 20.0
-"""Clicks that what a term's words say of it weighs."""
 _OWN_MISSING = 0.5
 _OWN_RAISE = 0.10
 _LONGEST_RUN = 2
@@ -167,7 +165,8 @@ def _terms(
     rate = np.clip(likely * intent * factor, 0.0, 1 - 1e-9)
     x = np.minimum(rows.customers, rows.clicks)
     n = np.maximum(rows.exposure, x)
-    alpha, beta = _WEIGHT * rate + x, _WEIGHT * (1 - rate) + n - x
+    weight = assumed["term_weight"]
+    alpha, beta = weight * rate + x, weight * (1 - rate) + n - x
     price = np.divide(rows.cost, rows.clicks, out=np.full(len(n), np.nan), where=rows.clicks > 0)
     line = price / _allowed(result)[offer]
     known = np.isfinite(line) & (alpha > 0)
@@ -295,7 +294,8 @@ def _pooled(terms: _Terms, some: list[int]) -> float:
     prior = _prior(terms, some)
     rate = float((weight * prior).sum())
     allowed = float((weight * _allowed(terms.result)[terms.offer[some]]).sum())
-    alpha, beta = _WEIGHT * rate + x, _WEIGHT * (1 - rate) + n - x
+    held = terms.result.brief.assumed["term_weight"]
+    alpha, beta = held * rate + x, held * (1 - rate) + n - x
     if alpha <= 0:
         return 1.0
     return float(betainc(alpha, beta, min(cost / clicks / allowed, 1.0)))
@@ -304,7 +304,8 @@ def _pooled(terms: _Terms, some: list[int]) -> float:
 def _prior(terms: _Terms, some: list[int]) -> Floats:
     """Return the rates before the terms' own results."""
     n, x, rate = terms.n[some], terms.x[some], terms.rate[some]
-    return np.clip((rate * (_WEIGHT + n) - x) / _WEIGHT, 0.0, 1.0)
+    weight = terms.result.brief.assumed["term_weight"]
+    return np.clip((rate * (weight + n) - x) / weight, 0.0, 1.0)
 
 
 def _likest_groups(result: PlanResult, texts: list[str]) -> Ints:

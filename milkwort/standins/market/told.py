@@ -29,8 +29,8 @@ def known_of(body: Opening) -> Known:
     if any(k.offer >= len(body.offers) for k in body.keywords):
         raise MarketError(422, "offer_unknown", "Expected an offer that was told.", "keywords")
     if sum(k.searches for k in body.keywords) > MOST_SEARCHES:
-        raise MarketError(422, "too_many_searches", f"Expected at most {MOST_SEARCHES:,} searches a "
-                          "month in all.", "keywords")  # fmt: skip
+        message = f"Expected at most {MOST_SEARCHES:,} searches a month in all."
+        raise MarketError(422, "too_many_searches", message, "keywords")
     if not body.low_percentile < body.high_percentile:
         raise MarketError(422, "bad_value", "Expected the low percentile under the high one.",
                           "low_percentile")  # fmt: skip

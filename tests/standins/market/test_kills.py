@@ -17,7 +17,7 @@ from milkwort.platforms.platform import table_rows
 from tests.depth import cases
 from tests.standins.market.conftest import OPENING, SHEETS
 
-DAYS = 30
+DAYS = 20
 
 
 @contextmanager
@@ -69,7 +69,7 @@ def test_killed_while_days_pass_it_goes_on_where_it_was(tmp_path: Path):
         platform.pass_days(broken, DAYS, "d")
         time.sleep(0.1)
         killed(process)
-    for _ in range(cases(2, 12)):
+    for _ in range(cases(1, 12)):
         with running(tmp_path, 8890) as (process, platform):
             # what was acknowledged is known: the same key asks for no further days
             platform.pass_days(broken, DAYS, "d")

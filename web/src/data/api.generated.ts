@@ -2708,7 +2708,7 @@ export interface paths {
         };
         /**
          * Results
-         * @description Return what came of it by day, as CSV, at the level of day to term.
+         * @description Return what came of it by day, as CSV; nothing where no account is open.
          */
         get: operations["results_api_plans__plan_id__practice_results_get"];
         put?: never;
@@ -6289,6 +6289,11 @@ export interface components {
             late: number;
             /** On Enquiries */
             on_enquiries: boolean;
+            /**
+             * Raise Chance
+             * @description and up to which to raise
+             */
+            raise_chance: number;
             /** Revision */
             revision: number;
             /** Searches Known */
@@ -6299,6 +6304,11 @@ export interface components {
             spend: {
                 [key: string]: number;
             };
+            /**
+             * Stop Chance
+             * @description chance of missing the rule from which to stop
+             */
+            stop_chance: number;
             /** Terms */
             terms: components["schemas"]["LearnTerm"][];
             /** Unmatched */

@@ -35,7 +35,7 @@ export function Keywords({ view }: { view: LearnView }) {
   const [selected, setSelected] = useState<ReadonlySet<number>>(none);
   const { keywords } = view;
   const { currency } = summary.brief.values;
-  const columns = useMemo(() => keywordColumns(keywords, currency), [keywords, currency]);
+  const columns = useMemo(() => keywordColumns(view, currency), [view, currency]);
   const places = useMemo(() => new Map(keywords.map((one, at) => [one.id, at])), [keywords]);
   const rows = useMemo(
     () => keywords.flatMap((keyword, at) => (wanted[which](keyword) ? [at] : [])),
@@ -94,7 +94,8 @@ export function Keywords({ view }: { view: LearnView }) {
   );
 }
 
-function keywordColumns(keywords: readonly LearnKeyword[], currency: string): Column[] {
+function keywordColumns(view: LearnView, currency: string): Column[] {
+  const { keywords } = view;
   const figure = (
     id: string,
     head: string,
@@ -130,7 +131,9 @@ function keywordColumns(keywords: readonly LearnKeyword[], currency: string): Co
     figure("rate", "rate, believed", (one) => one.rate, rate),
     {
       ...{ id: "missing", head: "misses the rule", label: "misses the rule", width: "178px" },
-      cell: (row) => <Evidence missing={keywords[row]!.missing} verdict={keywords[row]!.verdict} />,
+      cell: (row) => (
+        <Evidence missing={keywords[row]!.missing} verdict={keywords[row]!.verdict} marks={view} />
+      ),
       leaves: [{ head: "chance of missing the rule", value: (row) => keywords[row]!.missing }],
     },
     {

@@ -107,7 +107,7 @@ function Lines({ view, of, title, shown }: LinesProps) {
   const points = sums(view, of);
   const top = Math.max(...points.flatMap((point) => [point.came, point.planned]), 1e-9);
   const x = scaleLinear([0, Math.max(points.length - 1, 1)], [margin.left, width - margin.right]);
-  const y = scaleLinear([0, top * 1.08], [height - margin.bottom, margin.top]).nice(4);
+  const y = scaleLinear([0, top * (1 + 1 / 9)], [height - margin.bottom, margin.top]).nice(4);
   const path = (value: (point: Point) => number) =>
     line<Point>(
       (_, at) => x(at),

@@ -28,7 +28,7 @@ export function Terms({ view }: { view: LearnView }) {
   const [selected, setSelected] = useState<ReadonlySet<number>>(none);
   const { terms } = view;
   const { currency } = summary.brief.values;
-  const columns = useMemo(() => termColumns(terms, currency), [terms, currency]);
+  const columns = useMemo(() => termColumns(view, currency), [view, currency]);
   const rows = useMemo(
     () =>
       terms.flatMap((term, at) =>
@@ -98,7 +98,8 @@ export function Terms({ view }: { view: LearnView }) {
   );
 }
 
-function termColumns(terms: readonly Term[], currency: string): Column[] {
+function termColumns(view: LearnView, currency: string): Column[] {
+  const { terms } = view;
   const figure = (id: string, head: string, of: (term: Term) => number, shown = count): Column => ({
     ...{ id, head, label: head, width: "minmax(64px, 0.5fr)" },
     align: "end",
@@ -115,7 +116,7 @@ function termColumns(terms: readonly Term[], currency: string): Column[] {
     figure("customers", "customers", (term) => term.customers, number),
     {
       ...{ id: "missing", head: "misses the rule", label: "misses the rule", width: "178px" },
-      cell: (row) => <Evidence missing={terms[row]!.missing} />,
+      cell: (row) => <Evidence missing={terms[row]!.missing} marks={view} />,
       leaves: [{ head: "chance of missing the rule", value: (row) => terms[row]!.missing }],
     },
     {

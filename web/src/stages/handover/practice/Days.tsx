@@ -76,8 +76,8 @@ export function Days({ days }: { days: Day[] }) {
 type BarsProps = { days: Day[]; width: number; currency: string };
 
 function Bars({ days, width, currency }: BarsProps) {
-  const top = Math.max(...days.map((day) => day.cost - day.credit), 0.01);
-  const y = scaleLinear([0, top * 1.15], [height - margin.bottom, margin.top]).nice(4);
+  const top = Math.max(...days.map((day) => day.cost - day.credit), 1);
+  const y = scaleLinear([0, top * (1 + 1 / 7)], [height - margin.bottom, margin.top]).nice(4);
   const step = Math.max((width - margin.left - margin.right) / days.length, 1);
   const every = Math.max(Math.ceil(44 / step), 1);
   const spent = days.reduce((total, day) => total + day.cost - day.credit, 0);
@@ -109,7 +109,7 @@ function Bars({ days, width, currency }: BarsProps) {
               data-cut={day.lost_to_money > 0 || undefined}
             />
             {Array.from({ length: Math.min(day.customers, 12) }, (_, n) => (
-              <circle key={n} cx={left + step / 2} cy={y(0) - 6 - n * 8} r={2.6} />
+              <circle key={n} cx={left + step / 2} cy={y(0) - 6 - n * 8} r={3} />
             ))}
             {at % every === 0 && (
               <text x={left + step / 2} y={height - 6} textAnchor="middle">

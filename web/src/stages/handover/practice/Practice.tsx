@@ -16,6 +16,14 @@ import { usePractice, type PracticeView } from "./usePractice";
 
 type Shown = "reply" | "results" | "envelope";
 type Account = NonNullable<PracticeView["account"]>;
+const named: Record<string, [string, string]> = {
+  campaigns: ["campaign", "campaigns"],
+  groups: ["group", "groups"],
+  keywords: ["keyword", "keywords"],
+  negatives: ["negative", "negatives"],
+  ads: ["ad", "ads"],
+  spots: ["spot", "spots"],
+};
 const spans = [
   { days: 1, name: "a day" },
   { days: 7, name: "a week" },
@@ -156,7 +164,7 @@ function Standing({ view, account }: { view: PracticeView; account: Account }) {
       day is <b>{new Date(account.today).toLocaleDateString()}</b>.{" "}
       {sending === null
         ? "Nothing was sent to it yet."
-        : `It holds ${live.map(([kind, many]) => plural(many, kind.replace(/s$/, ""))).join(", ") || "nothing"}.`}{" "}
+        : `It holds ${live.map(([kind, many]) => plural(many, ...named[kind]!)).join(", ") || "nothing"}.`}{" "}
       {sending !== null && waits > 0 && (
         <S.Rose>{plural(waits, "row")} of it not as in the plan.</S.Rose>
       )}
