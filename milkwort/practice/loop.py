@@ -34,6 +34,7 @@ __all__ = ["Practice", "practised"]
 
 _SCORED = ("clicks", "spend", "customers", "cost_per_customer", "profit")
 _SEED = 1
+_PHRASE = 1
 
 
 @dataclass(frozen=True)
@@ -134,11 +135,18 @@ def _advice_entry(
             })  # fmt: skip
     place = {text: at for at, text in enumerate(world.texts)}
     terms = [
-        {"term": text, "suggestion": one.suggestion, "true_rate": float(world.rate[place[text]])}
+        {"term": text, "suggestion": one.suggestion, "true_rate": _true_rate(world, place[text])}
         for text, one in zip(advice.terms.texts, advice.suggested, strict=True)
         if one.suggestion != "wait"
     ]
     return {"verdicts": verdicts, "terms": terms}
+
+
+def _true_rate(world: World, text: int) -> float:
+    """Return customers a click of a text, as a wider keyword that serves it has them."""
+    if text < world.n_known:
+        return float(world.rate[text])
+    return float(world.rate[text] * world.rate_share[text, _PHRASE])
 
 
 def _world(practice: Practice, seed: int) -> World:

@@ -1,0 +1,118 @@
+import { screen, waitFor, within } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import { refusal, showOnPlan } from "../../testing-plan";
+import { Learn } from "./Learn";
+import type { LearnView, Term } from "./view";
+
+const term = (changes: Partial<Term>): Term => ({
+  term: "sash repair jobs",
+  keyword: "sash repair",
+  match: "phrase",
+  impressions: 90,
+  clicks: 9,
+  cost: 12.5,
+  customers: 0,
+  exposure: 8,
+  rate: 0.01,
+  missing: 0.8,
+  suggestion: "block_family",
+  ground: "warning word: jobs",
+  form: "jobs",
+  form_match: "phrase",
+  bid: null,
+  group: null,
+  clicks_needed: null,
+  decided: false,
+  ...changes,
+});
+
+const empty: LearnView = {
+  revision: 1,
+  imports: [],
+  since: null,
+  until: null,
+  as_of: null,
+  days: [],
+  customers: {},
+  spend: {},
+  late: 0,
+  keywords: [],
+  groups: [],
+  terms: [],
+  corrections: {},
+  searches_known: false,
+  on_enquiries: false,
+  stop_chance: 0.93,
+  raise_chance: 0.1,
+  waiting: [],
+  unmatched: 0,
+  has_practice: false,
+};
+
+const april: LearnView = {
+  ...empty,
+  since: "2027-04-01",
+  until: "2027-04-30",
+  as_of: "2027-04-30",
+  customers: { planned: 4, searches: -1, conversion: 0.5, unplanned: 0, late: -0.5, reported: 3 },
+  spend: { planned: 100, searches: -20, price: 5, unplanned: 0, actual: 85 },
+  terms: [term({}), term({ term: "blue sash", suggestion: "wait", ground: "", clicks_needed: 14 })],
+  waiting: [
+    {
+      kind: "block",
+      key: "sash repair jobs",
+      name: "sash repair jobs",
+      says: "block jobs: warning word: jobs",
+      money: 12.5,
+    },
+  ],
+};
+
+// the page has nothing to measure by here
+const unmeasured = class {
+  observe() {}
+  unobserve() {}
+  disconnect() {}
+};
+
+const shown = (view: LearnView, answers = {}) =>
+  showOnPlan(<Learn />, { "GET /learn": () => ({ body: view }), ...answers });
+
+it("says what to bring where there are no results, and offers no empty views", async () => {
+  await shown(empty);
+  expect(await screen.findByText(/Here results are held against the plan/)).toBeTruthy();
+  expect(screen.queryByRole("radiogroup", { name: "What is shown" })).toBeNull();
+});
+
+it("does what waits with one key, as the results suggest", async () => {
+  const asked = await shown(april, {
+    "POST /learn/terms": () => ({ status: 422, body: refusal("not now") }),
+  });
+  (await screen.findByRole("grid", { name: "What waits" })).focus();
+  await userEvent.keyboard("{Enter}");
+  await waitFor(() =>
+    expect(asked.at(-1)!.body).toEqual({ terms: ["sash repair jobs"], act: "suggested" }),
+  );
+});
+
+it("shows why the month differs as a sum from what was planned to what came", async () => {
+  vi.stubGlobal("ResizeObserver", unmeasured);
+  await shown(april);
+  await userEvent.click(await screen.findByText("The month"));
+  const sum = await screen.findByRole("table", { name: "Why the customers differ" });
+  const rows = within(sum).getAllByRole("row");
+  expect(rows[0]!.textContent).toBe("planned for these days4.00");
+  expect(rows.at(-1)!.textContent).toBe("reported3.00");
+});
+
+it("says what is refused in the server's words, and keeps what was there", async () => {
+  await shown(
+    { ...empty, has_practice: true },
+    {
+      "POST /results/practice": () => ({ status: 422, body: refusal("no day has passed") }),
+    },
+  );
+  await userEvent.click(await screen.findByText("Take over from the practice market"));
+  expect((await screen.findByTestId("said")).textContent).toContain("no day has passed");
+  expect(await screen.findByText("Choose files")).toBeTruthy();
+});
