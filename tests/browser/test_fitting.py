@@ -116,6 +116,7 @@ def test_axe_finds_nothing_in_any_view_of_fit(plan: str, page: Page):
     walk.look("groups")
     page.keyboard.press("v")
     page.keyboard.press("2")
+    page.get_by_text("Change it as you like").wait_for()
     page.keyboard.press("y")
     page.get_by_text("Nothing differs").wait_for()
     walk.look("versions")
