@@ -140,9 +140,9 @@ def said(value: Any) -> str:
     return f"{value:g}" if isinstance(value, float) else str(value).strip()
 
 
-_NAMES = {"campaigns": ("campaign",), "groups": ("campaign", "ad group"),
+_NAMES = {"campaigns": ("campaign",), "groups": ("ad group", "campaign"),
           "keywords": ("keyword", "match"), "negatives": ("negative", "match"),
-          "ads": ("campaign", "ad group"), "spots": ("campaign", "spot")}  # fmt: skip
+          "ads": ("ad group", "campaign"), "spots": ("spot", "campaign")}  # fmt: skip
 
 
 def name_of_row(sheet: str, row: Mapping[str, Any]) -> str:

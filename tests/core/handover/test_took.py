@@ -40,4 +40,4 @@ def test_an_ads_texts_are_one_however_they_are_numbered():
     live = {"campaign": "S", "ad group": "R", "fields": ["One", "", "", "Two"], "ref": "a1"}
     assert differences_of("ads", [ad], [live]) == []
     assert len(differences_of("ads", [ad], [live | {"fields": ["Two", "One"]}])) == 1
-    assert name_of_row("ads", ad) == "S · R"
+    assert name_of_row("ads", ad) == "R · S"

@@ -62,9 +62,9 @@ function replyColumns(replies: readonly Reply[]): Column[] {
     of("sheet", "sheet", "minmax(120px, 0.5fr)"),
     { ...of("row", "row", "56px"), align: "end" },
     of("name", "what", "minmax(160px, 1.4fr)"),
-    of("message", "what it says", "minmax(260px, 3fr)"),
-    of("old", "old", "minmax(70px, 0.6fr)"),
+    of("message", "what it says", "minmax(330px, 3fr)"),
+    of("old", "old", "minmax(50px, 0.3fr)"),
     of("new", "new", "minmax(90px, 0.9fr)"),
-    of("code", "code", "minmax(120px, 0.8fr)"),
+    of("code", "code", "minmax(90px, 0.5fr)"),
   ];
 }
