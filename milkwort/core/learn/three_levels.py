@@ -13,6 +13,7 @@ from milkwort.core.errors import BadValueError
 __all__ = ["Learnt", "learnt_of_counts", "learnt_of_shifts"]
 
 _ROUNDS = 4
+_FAR = 30.0
 Sight = tuple[Floats, Floats]
 """y and v: what each row says of its own shift, and the variance of that."""
 
@@ -73,7 +74,8 @@ def learnt_of_counts(
 
     def sight(eta: Floats) -> Sight:
         # y = η + a/(e·e^η) − 1,  v = 1/(e·e^η)
-        due = np.where(known, expected * np.exp(eta), 1.0)
+        # far past anything seen a first round may leap: it is held where e^η is a number
+        due = np.where(known, expected * np.exp(np.clip(eta, -_FAR, _FAR)), 1.0)
         y = np.where(known, eta + came / due - 1.0, 0.0)
         return y, np.where(known, 1.0 / due, np.inf)
 
