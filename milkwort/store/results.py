@@ -18,8 +18,8 @@ from milkwort.store.journal import Change, now
 from milkwort.store.models import ResultImport
 
 __all__ = [
-    "Arriving", "add_import", "columns_of", "imports_of", "put_in_force", "result_import",
-    "same_import",
+    "Arriving", "add_import", "check_room", "columns_of", "imports_of", "put_in_force",
+    "result_import", "same_import",
 ]  # fmt: skip
 
 _MOST_ROWS = 200_000
@@ -80,19 +80,39 @@ def same_import(session: Session, client_id: int, arriving: Arriving) -> ResultI
     ).one_or_none()  # fmt: skip
 
 
-def add_import(session: Session, client_id: int, plan_id: int, arriving: Arriving) -> int:
-    """Keep results that came; they are not in force yet, and return their id.
+def check_room(session: Session, client_id: int, rows: int, *, freed: int = 0) -> None:
+    """See that so many more rows may be in force.
+
+    Parameters
+    ----------
+    session : Session
+    client_id : int
+    rows : int
+    freed : int
+        Rows that are in force now, and will not be then.
 
     Raises
     ------
     BadValueError
-        Where there would be more rows than are kept.
+        Where there would be more than count at once.
     """
-    held = sum(one.rows for one in imports_of(session, client_id) if one.in_force)
-    if held + arriving.rows > _MOST_ROWS:
+    held = sum(one.rows for one in imports_of(session, client_id) if one.in_force) - freed
+    if held + rows > _MOST_ROWS:
         raise BadValueError(
-            "results", f"at most {_MOST_ROWS:,} rows in force ({held:,} are there)", arriving.rows
+            "results",
+            f"at most {_MOST_ROWS:,} rows in force ({held:,} are there)",
+            f"{rows:,} more",
         )
+
+
+def add_import(
+    session: Session, client_id: int, plan_id: int, arriving: Arriving, *, freed: int = 0
+) -> int:
+    """Keep results that came; they are not in force yet, and return their id.
+
+    Errors as `check_room`, which says what `freed` is.
+    """
+    check_room(session, client_id, arriving.rows, freed=freed)
     content = arriving.packed
     made = ResultImport(
         client_id=client_id, plan_id=plan_id, at=now(), source=arriving.source[:200],

@@ -152,6 +152,24 @@ def test_a_closed_month_is_a_version_with_what_was_learnt_and_the_plan_stays(cli
     assert again.json()["corrected"] == 0
 
 
+def test_results_of_before_the_plan_begins_close_a_month_too(client, plan):
+    put(client, plan, RESULTS.replace("2027-04-", "2026-04-"))
+    made = client.post(f"{plan}/learn/close", json={})
+    assert made.status_code == 201, made.text
+    assert (made.json()["label"], made.json()["corrected"]) == ("May 2026", 2)
+
+
+def test_no_more_rows_count_at_once_than_may(client, plan, monkeypatch):
+    monkeypatch.setattr("milkwort.store.results._MOST_ROWS", 100)
+    put(client, plan, RESULTS)
+    (item,) = learn(client, plan)["imports"]
+    client.post(f"{plan}/results/{item['id']}/force", json={"in_force": False}).raise_for_status()
+    put(client, plan, RESULTS.replace("2027-04-", "2027-06-"), "june.csv")
+    again = client.post(f"{plan}/results/{item['id']}/force", json={"in_force": True})
+    assert again.status_code == 422
+    assert "at most 100 rows in force" in again.json()["error"]["message"]
+
+
 @pytest.mark.parametrize(
     ("text", "says"),
     [

@@ -165,3 +165,17 @@ def test_where_no_market_answers_that_is_said_in_a_sentence(client, sample, monk
     answer = client.post(f"{sample}/practice", json={})
     assert answer.status_code == 422
     assert "nothing answers" in answer.json()["error"]["message"]
+
+
+def test_taking_results_over_again_leaves_out_what_was_taken_before(client, sample):
+    opened(client, sample)
+    client.post(f"{sample}/practice/send", json={})
+    for _ in range(2):
+        client.post(f"{sample}/practice/clock", json={"days": 3})
+        settled(client, sample)
+        client.post(f"{sample}/results/practice").raise_for_status()
+    view = client.get(f"{sample}/learn").json()
+    assert [one["in_force"] for one in view["imports"]] == [True, True, False, False]
+    assert len(view["days"]) == 6
+    client.post(f"{sample}/undo")
+    assert len(client.get(f"{sample}/learn").json()["days"]) == 3

@@ -27,7 +27,7 @@ from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import shape_of
 from milkwort.api.plan.workspace import Workspace
 from milkwort.core.brief.upload_shape import SHEET_NAMES
-from milkwort.core.errors import BadValueError, NotFoundError, PlannerError
+from milkwort.core.errors import BadValueError, NotFoundError, PlannerError, StoppedError
 from milkwort.core.handover.changed_rows import Row
 from milkwort.core.handover.took import name_of_row, rows_to_send
 from milkwort.formats.cells import safe_cell
@@ -35,7 +35,7 @@ from milkwort.formats.upload_sheets import sheet_csv, sheet_table
 from milkwort.platforms.handing_over import Outcome, hand_over, live_of, parcels_of
 from milkwort.platforms.http import HttpPlatform
 from milkwort.platforms.opening import opening_of
-from milkwort.platforms.platform import OpenAccount, PlatformError, ResultTable, table_rows
+from milkwort.platforms.platform import OpenAccount, ResultTable, table_rows
 from milkwort.store.hand_overs import set_status, sheets_of, thawed
 from milkwort.store.models import HandOver, PracticeAccount, PracticeSending
 from milkwort.store.practice import (
@@ -175,7 +175,10 @@ def _deliver(
         try:
             outcome = hand_over(platform, account, sheets_to_send(sending), sheets, sending.once,
                                 _written, progress)  # fmt: skip
-        except (PlatformError, PlannerError) as error:
+        except StoppedError:
+            state, read_back = "cut short", False
+            message = "You stopped it: what had been sent by then stands in the account."
+        except PlannerError as error:
             state, message, read_back = "cut short", str(error), False
     differs = [vars(one) for one in outcome.differs] if read_back else None
     with work.database.begin() as session:

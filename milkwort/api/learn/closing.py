@@ -44,8 +44,8 @@ class TermWork:
 
 def term_work(plan: OpenPlan, known: Known, places: Sequence[int], act: str) -> TermWork:
     """Return what is to be done about terms, by their place; what stands already is left out."""
-    assert known.terms is not None
-    assert known.learned is not None
+    if known.terms is None or known.learned is None:
+        return TermWork((), ())
     there = {(entry.normalised, entry.match) for entry in plan.sheet.entries}
     have = {(normalise(one.text), one.match) for one in plan.record.negatives}
     blocks: dict[tuple[str, str], Negative] = {}

@@ -33,7 +33,15 @@ from milkwort.store.journal import Change
 from milkwort.store.keywords import set_calls
 from milkwort.store.plans import change_brief
 from milkwort.store.practice import practice_of
-from milkwort.store.results import Arriving, add_import, put_in_force, result_import, same_import
+from milkwort.store.results import (
+    Arriving,
+    add_import,
+    check_room,
+    imports_of,
+    put_in_force,
+    result_import,
+    same_import,
+)
 from milkwort.store.versions import add_version, family_of
 
 router = APIRouter(tags=["learn"])
@@ -81,7 +89,7 @@ def from_practice(plan_id: int, work: Work, window: Window = "") -> Response:
             if not table.rows:
                 raise BadValueError("results", "days that have passed", "none")
             text = "\n".join(_line(row) for row in (table.heads, *table.rows))
-            name = f"practice market, by {level}"
+            name = f"practice market {account.id}, by {level}"
             files.append((read_result_rows(read_text_table(text, name), name), name, today))
     return sent(_taken(work, plan_id, files, window))
 
@@ -96,6 +104,8 @@ def force(
         with work.database.read() as session:
             found = result_import(session, plan.record.client_id, import_id)
             label = f"{'count' if body.in_force else 'leave out'} {found.source}"
+            if body.in_force and not found.in_force:
+                check_room(session, plan.record.client_id, found.rows)
         return Decision(label, lambda change: put_in_force(change, [import_id], body.in_force))
 
     return sent(work.change(plan_id, decide, window=window, of_client=True))
@@ -135,32 +145,31 @@ def stop_keywords(plan_id: int, body: KeywordActs, work: Work, window: Window = 
 @router.post("/plans/{plan_id}/learn/close", status_code=201, responses={201: {"model": Closed}})
 def close(plan_id: int, body: CloseRequest, work: Work) -> Response:
     """Close the month: the next one as a version, with what was learnt; this one stays."""
-    plan = work.plan(plan_id)
-    known = known_of(work, plan)
-    learned = known.learned
-    if learned is None:
-        raise BadValueError("results", "results by keyword", "none")
-    start = next_month(learned.last)
-    wanted = body.label.strip() or f"{start:%B %Y}"
-    label = wanted
+    known_of(work, work.plan(plan_id))  # worked out before anything is held
+    label = ""
     counts = {"corrected": 0, "stopped": 0, "blocked": 0, "added": 0}
 
     def write(session: Session) -> int:
         nonlocal label
-        label = _free(session, plan_id, wanted)
+        # the plan's own: a version has its rows in the same order, and counts other days
+        known = known_of(work, work.plan(plan_id))
+        learned = known.learned
+        if learned is None:
+            raise BadValueError("results", "results by keyword", "none")
+        start = next_month(learned.last)
+        label = _free(session, plan_id, body.label.strip() or f"{start:%B %Y}")
         reason = f"what {learned.first} to {learned.last} taught"
         made = add_version(session, plan_id, label, reason)
         version = work.try_to_open(session, made)
         change = Change(session, made, f"close {learned.last:%B %Y}")
-        again = _known_anew(work, version)
         if body.terms:
-            done = term_work(version, again, undecided(version, again), "suggested")
+            done = term_work(version, known, undecided(version, known), "suggested")
             done.do(change)
             counts["blocked"], counts["added"] = len(done.blocks), len(done.keywords)
         if body.figures:
-            counts["corrected"] = corrected_figures(version, again, change)
+            counts["corrected"] = corrected_figures(version, known, change)
         if body.stops:
-            stops = stops_of(version, again)
+            stops = stops_of(version, known)
             set_calls(change, stops, "drop", "results", "results")
             counts["stopped"] = len(stops)
         change_brief(change, {"start_date": start.isoformat()})
@@ -182,28 +191,29 @@ def _free(session: Session, plan_id: int, label: str) -> str:
     return free
 
 
-def _known_anew(work: Workspace, plan: OpenPlan) -> Known:
-    """Return what is known, of a plan that is only just being made."""
-    found = known_of(work, plan)
-    work.learnt.pop(plan.record.id, None)
-    work.result_rows.pop(plan.record.id, None)
-    return found
-
-
 def _taken(
     work: Workspace, plan_id: int, files: list[tuple[ResultFile, str, date | None]], window: str
 ) -> dict[str, Any]:
     """Keep results, and put them in force as one change that can be undone."""
-    ids: list[int] = []
     arriving: list[Arriving] = [arriving_of(*one) for one in files]
+    # what is taken over from an account holds all its days, and so all that was taken before
+    whole = {name for _, name, as_of in files if as_of is not None}
 
     def decide(plan: OpenPlan) -> Decision:
+        client, new = plan.record.client_id, []
         with work.database.begin() as session:
+            before = [one.id for one in imports_of(session, client)
+                      if one.in_force and one.source in whole]  # fmt: skip
+            freed = [result_import(session, client, one).rows for one in before]
             for one in arriving:
-                if same_import(session, plan.record.client_id, one) is None:
-                    ids.append(add_import(session, plan.record.client_id, plan_id, one))
-        return Decision(f"take in {files[0][1]}",
-                        lambda change: put_in_force(change, ids, True))  # fmt: skip
+                if same_import(session, client, one) is None:
+                    new.append(add_import(session, client, plan_id, one, freed=sum(freed)))
+
+        def do(change: Change) -> None:
+            put_in_force(change, before, False)
+            put_in_force(change, new, True)
+
+        return Decision(f"take in {files[0][1]}", do)
 
     client = work.plan(plan_id).record.client_id
     with work.database.read() as session:

@@ -10,8 +10,6 @@ from collections.abc import Iterator
 from contextlib import contextmanager
 from pathlib import Path
 
-import pytest
-
 from milkwort.platforms.http import HttpPlatform
 from milkwort.platforms.platform import table_rows
 from tests.depth import cases
@@ -108,7 +106,6 @@ def test_killed_while_a_sheet_is_taken_in_every_row_is_answered_once(tmp_path: P
         assert len(platform.live(account, "keywords")) == 3000
 
 
-@pytest.mark.skipif(sys.platform == "win32", reason="processes are killed by their group")
 def test_a_worker_that_dies_is_started_again(tmp_path: Path):
     with running(tmp_path, 8892) as (process, platform):
         account = platform.open_account(OPENING, "a")

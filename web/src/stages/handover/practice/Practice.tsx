@@ -79,13 +79,18 @@ export function Practice() {
   const stop = () =>
     attempt(() => taken(client.DELETE("/api/plans/{plan_id}/practice/clock", path)));
 
-  if (found.isError)
-    return <S.Quiet role="alert">{said(found.error)} The plan itself is as it was.</S.Quiet>;
-  if (!view) return <S.Quiet>Asking the practice market …</S.Quiet>;
-  if (!view.account || anew)
+  if (found.isError && !anew)
+    return (
+      <S.Quiet role="alert">
+        {said(found.error)} The plan itself is as it was.{" "}
+        <TextButton onPress={() => setAnew(true)}>open another account</TextButton>
+      </S.Quiet>
+    );
+  if (!view && !anew) return <S.Quiet>Asking the practice market …</S.Quiet>;
+  if (!view?.account || anew)
     return (
       <OpenAccount
-        again={view.account !== null}
+        again={anew}
         onOpened={(next) => {
           set(next);
           setAnew(false);
@@ -110,8 +115,10 @@ export function Practice() {
         <Button isDisabled={running || job !== null} onPress={() => void send("all")}>
           Send the whole plan
         </Button>
-        {sending?.state === "cut short" && (
-          <Button onPress={() => void goOn()}>Go on where it was cut short</Button>
+        {sending !== null && sending.state !== "done" && (
+          <Button isDisabled={running || job !== null} onPress={() => void goOn()}>
+            Go on where it was cut short
+          </Button>
         )}
         <span>
           Let pass
