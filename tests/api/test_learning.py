@@ -121,6 +121,22 @@ def test_terms_are_decided_once_and_can_be_taken_back(client, plan):
     assert unknown.status_code == 404
 
 
+def test_what_sold_and_stands_in_the_sheet_already_is_kept_there(client, plan):
+    put(client, plan, RESULTS)
+    put(client, plan, TERMS.replace("sash window repair gold", "sash cord maker"), "terms.csv")
+    text = {"text": "keyword,call\nsash cord maker,drop\n", "name": "more"}
+    tray = client.post(f"{plan}/gather/text", json=text).json()["key"]
+    client.post(f"{plan}/gather/{tray}/take").raise_for_status()
+    before = client.get(plan).json()["sheet"]["texts"]["text"]
+    client.post(f"{plan}/learn/terms", json={"terms": ["sash cord maker"]}).raise_for_status()
+    sheet = client.get(plan).json()["sheet"]["texts"]
+    assert sheet["text"] == before
+    assert sheet["call"][before.index("sash cord maker")] == "keep"
+    client.post(f"{plan}/undo")
+    sheet = client.get(plan).json()["sheet"]["texts"]
+    assert sheet["call"][before.index("sash cord maker")] == "drop"
+
+
 def test_a_keyword_is_stopped_with_the_results_as_the_reason(client, plan):
     put(client, plan, RESULTS)
     row = learn(client, plan)["keywords"][0]

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from datetime import date
 
@@ -31,6 +31,13 @@ class TermWork:
 
     blocks: tuple[Negative, ...]
     keywords: tuple[tuple[Arrival, float], ...]
+    kept: Mapping[int, float]
+    """Bids by id of what stands in the sheet already, not kept."""
+
+    @property
+    def added(self) -> int:
+        """How many keywords there are more."""
+        return len(self.keywords) + len(self.kept)
 
     def do(self, change: Change) -> None:
         """Do it."""
@@ -40,28 +47,37 @@ class TermWork:
             ids = add_keywords(change, [arrival for arrival, _ in self.keywords])
             set_calls(change, ids, "keep", "sold as a search term", _BY)
             lock_bids(change, {i: bid for i, (_, bid) in zip(ids, self.keywords, strict=True)})
+        if self.kept:
+            set_calls(change, list(self.kept), "keep", "sold as a search term", _BY)
+            lock_bids(change, dict(self.kept))
 
 
 def term_work(plan: OpenPlan, known: Known, places: Sequence[int], act: str) -> TermWork:
     """Return what is to be done about terms, by their place; what stands already is left out."""
     if known.terms is None or known.learned is None:
-        return TermWork((), ())
-    there = {(entry.normalised, entry.match) for entry in plan.sheet.entries}
+        return TermWork((), (), {})
+    entries = zip(plan.sheet.ids, plan.sheet.entries, strict=True)
+    there = {entry.normalised: (i, entry.call) for i, entry in entries if entry.match == "exact"}
     have = {(normalise(one.text), one.match) for one in plan.record.negatives}
     blocks: dict[tuple[str, str], Negative] = {}
     keywords: dict[str, tuple[Arrival, float]] = {}
+    kept: dict[int, float] = {}
     for at in places:
         advice, text = known.learned.terms[at], known.terms.texts[at]
         wanted = advice.suggestion if act == "suggested" else act
         if wanted == "own_keyword":
-            if (normalise(text), "exact") not in there:
-                keywords[normalise(text)] = _keyword(plan, known, at, advice)
+            arrival, bid = _keyword(plan, known, at, advice)
+            stands, call = there.get(arrival.entry.normalised, (None, ""))
+            if stands is None:
+                keywords[arrival.entry.normalised] = (arrival, bid)
+            elif call != "keep":
+                kept[stands] = bid
         elif wanted != "wait":
             form = advice.form if advice.form and wanted != "block_text" else (text, "exact")
             key = (normalise(form[0]), form[1])
             if key not in have:
                 blocks[key] = Negative(form[0], form[1])  # type: ignore[arg-type] # phrase or exact
-    return TermWork(tuple(blocks.values()), tuple(keywords.values()))
+    return TermWork(tuple(blocks.values()), tuple(keywords.values()), kept)
 
 
 def _keyword(plan: OpenPlan, known: Known, at: int, advice: TermAdvice) -> tuple[Arrival, float]:

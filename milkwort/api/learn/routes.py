@@ -119,10 +119,10 @@ def decide_terms(plan_id: int, body: TermActs, work: Work, window: Window = "") 
         known = known_of(work, plan)
         places = _places_of(known, body.terms)
         done = term_work(plan, known, places, body.act)
-        if not done.blocks and not done.keywords:
+        if not done.blocks and not done.added:
             raise BadValueError("terms", "something to be done that is not done yet", "nothing")
         parts = [counted(len(done.blocks), "negative")] if done.blocks else []
-        parts += [counted(len(done.keywords), "keyword")] if done.keywords else []
+        parts += [counted(done.added, "keyword")] if done.added else []
         return Decision(f"add {' and '.join(parts)} from terms", done.do)
 
     return sent(work.change(plan_id, decide, window=window))
@@ -165,7 +165,7 @@ def close(plan_id: int, body: CloseRequest, work: Work) -> Response:
         if body.terms:
             done = term_work(version, known, undecided(version, known), "suggested")
             done.do(change)
-            counts["blocked"], counts["added"] = len(done.blocks), len(done.keywords)
+            counts["blocked"], counts["added"] = len(done.blocks), done.added
         if body.figures:
             counts["corrected"] = corrected_figures(version, known, change)
         if body.stops:
