@@ -1,5 +1,6 @@
-import styled, { css } from "styled-components";
+import styled from "styled-components";
 import { ink, whenStacked } from "../../look/tokens";
+import { ticks } from "../../parts/ticks";
 
 export const Split = styled.div`
   flex: 1;
@@ -199,29 +200,6 @@ export const Printed = styled.div`
     iframe {
       min-height: 420px;
     }
-  }
-`;
-
-const ticks = css`
-  label {
-    display: flex;
-    align-items: center;
-    gap: 6px;
-    padding: 2px 0;
-    cursor: pointer;
-  }
-  label > span {
-    width: 12px;
-    height: 12px;
-    flex: none;
-    border: 1px solid ${ink.ink3};
-  }
-  label[data-selected] > span {
-    background: ${ink.petal};
-    border-color: ${ink.petal};
-  }
-  label[data-focus-visible] {
-    outline: 2px solid ${ink.petal};
   }
 `;
 

@@ -1,5 +1,6 @@
 import styled from "styled-components";
 import { ink, whenStacked } from "../../look/tokens";
+import { ticks } from "../../parts/ticks";
 
 export const Room = styled.section`
   flex: 1;
@@ -264,26 +265,7 @@ export const Close = styled.section`
     font-size: 16px;
     margin-bottom: 4px;
   }
-  label {
-    display: flex;
-    align-items: center;
-    gap: 8px;
-    padding: 2px 0;
-    cursor: pointer;
-  }
-  label > span {
-    width: 12px;
-    height: 12px;
-    flex: none;
-    border: 1px solid ${ink.ink3};
-  }
-  label[data-selected] > span {
-    background: ${ink.petal};
-    border-color: ${ink.petal};
-  }
-  label[data-focus-visible] {
-    outline: 2px solid ${ink.petal};
-  }
+  ${ticks}
   button {
     margin-top: 10px;
   }

@@ -18,7 +18,6 @@ const types = [".csv", ".tsv", ".txt", ".xlsx", ".json", "text/csv"];
 export function ResultsIn({ view }: { view: LearnView }) {
   const { id, setSummary } = usePlan();
   const { complain } = useSaying();
-  const send = usePlanChange();
   const [job, setJob] = useState<string | null>(null);
   const [said, setSaid] = useState<{ name: string; taken: Taken }[]>([]);
   const path = { params: { path: { plan_id: id } } };
@@ -110,51 +109,57 @@ export function ResultsIn({ view }: { view: LearnView }) {
           </ul>
         </section>
       ))}
-      {view.imports.length > 0 && (
-        <S.Table>
-          <thead>
-            <tr>
-              <th scope="col">brought in</th>
-              <th scope="col">from</th>
-              <th scope="col">by</th>
-              <th scope="col">days</th>
-              <th scope="col">rows</th>
-              <th scope="col">counts</th>
-            </tr>
-          </thead>
-          <tbody>
-            {view.imports.map((one) => (
-              <tr key={one.id}>
-                <td>{new Date(one.at).toLocaleString()}</td>
-                <td>{one.source}</td>
-                <td>{one.level}</td>
-                <td>
-                  {one.since} to {one.until}
-                </td>
-                <td data-number>{number(one.rows)}</td>
-                <td>
-                  <ToggleButton
-                    isSelected={one.in_force}
-                    aria-label={`Whether ${one.source} of ${one.at} counts`}
-                    onChange={(in_force) =>
-                      void send(
-                        "post",
-                        "/results/{import_id}/force",
-                        { in_force },
-                        {
-                          import_id: one.id,
-                        },
-                      )
-                    }
-                  >
-                    {one.in_force ? "counts" : "left out"}
-                  </ToggleButton>
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </S.Table>
-      )}
+      {view.imports.length > 0 && <Imports imports={view.imports} />}
     </S.Page>
+  );
+}
+
+/** What was brought in; each counts, or is left out. */
+function Imports({ imports }: { imports: LearnView["imports"] }) {
+  const send = usePlanChange();
+  return (
+    <S.Table>
+      <thead>
+        <tr>
+          <th scope="col">brought in</th>
+          <th scope="col">from</th>
+          <th scope="col">by</th>
+          <th scope="col">days</th>
+          <th scope="col">rows</th>
+          <th scope="col">counts</th>
+        </tr>
+      </thead>
+      <tbody>
+        {imports.map((one) => (
+          <tr key={one.id}>
+            <td>{new Date(one.at).toLocaleString()}</td>
+            <td>{one.source}</td>
+            <td>{one.level}</td>
+            <td>
+              {one.since} to {one.until}
+            </td>
+            <td data-number>{number(one.rows)}</td>
+            <td>
+              <ToggleButton
+                isSelected={one.in_force}
+                aria-label={`Whether ${one.source} of ${one.at} counts`}
+                onChange={(in_force) =>
+                  void send(
+                    "post",
+                    "/results/{import_id}/force",
+                    { in_force },
+                    {
+                      import_id: one.id,
+                    },
+                  )
+                }
+              >
+                {one.in_force ? "counts" : "left out"}
+              </ToggleButton>
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </S.Table>
   );
 }

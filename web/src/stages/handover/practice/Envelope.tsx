@@ -3,7 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { client, taken, type Schemas } from "../../../data/client";
 import { usePlan } from "../../../data/plan";
 import { Button } from "../../../parts/Button";
-import { Grid } from "../../../parts/Grid";
+import { ReadGrid } from "../../../parts/ReadGrid";
 import type { Column } from "../../../parts/column";
 import { count, money, number, percent } from "../../../parts/format";
 import * as S from "./Practice.styles";
@@ -49,10 +49,7 @@ export function Envelope({ opened, onOpened }: Props) {
 }
 
 function Opened({ view, currency }: { view: View; currency: string }) {
-  const [active, setActive] = useState<number | null>(null);
-  const [selected, setSelected] = useState<ReadonlySet<number>>(new Set());
   const columns = useMemo(() => truthColumns(view.keywords, currency), [view, currency]);
-  const rows = useMemo(() => view.keywords.map((_, at) => at), [view]);
   const { plan, hindsight } = view;
   return (
     <>
@@ -71,15 +68,10 @@ function Opened({ view, currency }: { view: View; currency: string }) {
         {number(view.unknown)} searches a month are terms nobody knew of;{" "}
         {percent(view.unknown > 0 ? view.useless / view.unknown : 0)} of them never buy.
       </S.Summary>
-      <Grid
+      <ReadGrid
         label="What is true of each keyword"
         columns={columns}
-        rows={rows}
-        idOf={(row) => row}
-        active={active}
-        onActive={setActive}
-        selected={selected}
-        onSelected={setSelected}
+        count={view.keywords.length}
         empty="No keyword is kept."
       />
     </>

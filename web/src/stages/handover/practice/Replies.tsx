@@ -1,6 +1,6 @@
-import { useMemo, useState } from "react";
+import { useMemo } from "react";
 import type { Schemas } from "../../../data/client";
-import { Grid } from "../../../parts/Grid";
+import { ReadGrid } from "../../../parts/ReadGrid";
 import type { Column } from "../../../parts/column";
 import { number, plural } from "../../../parts/format";
 import * as S from "./Practice.styles";
@@ -10,11 +10,8 @@ type Reply = Schemas["ReplyItem"];
 
 /** The reply sheet: what was refused on top, each with which, expected, got, where. */
 export function Replies({ sending }: { sending: Sending | null }) {
-  const [active, setActive] = useState<number | null>(null);
-  const [selected, setSelected] = useState<ReadonlySet<number>>(new Set());
   const replies = useMemo(() => sending?.replies ?? [], [sending]);
   const columns = useMemo(() => replyColumns(replies), [replies]);
-  const rows = useMemo(() => replies.map((_, at) => at), [replies]);
   if (sending === null)
     return <S.Quiet>Nothing was sent yet: the reply comes row by row once it is.</S.Quiet>;
   const { differs } = sending;
@@ -32,15 +29,10 @@ export function Replies({ sending }: { sending: Sending | null }) {
             : `Read back: ${plural(differs.length, "field")} not as in the plan, first ${differs[0]!.name}${differs[0]!.field ? `, ${differs[0]!.field}: “${differs[0]!.wanted}” wanted, “${differs[0]!.stands}” stands` : differs[0]!.stands ? ": there, and not in the plan" : ": not there"}.`)}
         {sending.more > 0 && ` ${number(sending.more)} more rows were taken.`}
       </S.Summary>
-      <Grid
+      <ReadGrid
         label="The reply sheet"
         columns={columns}
-        rows={rows}
-        idOf={(row) => row}
-        active={active}
-        onActive={setActive}
-        selected={selected}
-        onSelected={setSelected}
+        count={replies.length}
         empty="No row had to be sent."
       />
     </>
