@@ -9,6 +9,7 @@
     │   ├── NotFoundError       a plan, keyword or hand-over is not there
     │   ├── ReplayError         a change can't be undone or done again (label, why)
     │   ├── UnreadableError     what is stored makes no plan
+    │   ├── ClosedError         a month that is closed stands as it was
     │   ├── StoppedError        the planner stopped it; nothing of it was kept
     │   └── TooLargeError       an upload passes its bound
     └── ProgramError            a programmer called something wrongly
@@ -23,6 +24,7 @@ from typing import Any
 
 __all__ = [
     "BadValueError",
+    "ClosedError",
     "MilkwortError",
     "NotFoundError",
     "NothingUsableError",
@@ -101,6 +103,12 @@ class ReplayError(PlannerError):
 
     def __init__(self, label: str, verb: str, why: str) -> None:
         super().__init__(f'"{label}" can\'t be {verb}: {why}. The plan is as it was.', "journal")
+
+
+class ClosedError(PlannerError):
+    """A month that is closed: it stands as it was until it is opened again."""
+
+    code = "closed"
 
 
 class StoppedError(PlannerError):

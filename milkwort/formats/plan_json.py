@@ -37,7 +37,7 @@ __all__ = [
     "FORMAT", "AdDocument", "CallDocument", "CampaignDocument", "ClientDocument", "GroupDocument",
     "KeywordDocument", "NegativeDocument", "NegativeListDocument", "OfferDocument",
     "PinnedListDocument", "PlanDocument", "PlanValues", "ReadingDocument",
-    "ShownThingDocument", "SpotDocument", "ThingDocument",
+    "SetAsideDocument", "ShownThingDocument", "SpotDocument", "ThingDocument",
     "read_plan_json", "write_plan_json",
 ]  # fmt: skip
 
@@ -142,6 +142,15 @@ class ShownThingDocument(_Part):
 
     group: str
     thing: str
+
+
+class SetAsideDocument(_Part):
+    """A suggestion of the results that was set aside: for good, or until later results."""
+
+    kind: str = Field(min_length=1, max_length=40)
+    key: str = Field(min_length=1, max_length=400)
+    suggestion: str = Field(min_length=1, max_length=40)
+    as_of: date | None = None
 
 
 class GroupDocument(_Part):
@@ -318,6 +327,7 @@ class PlanDocument(_Part):
     pinned_lists: list[PinnedListDocument] = Field(default=[], max_length=200)
     things: list[ThingDocument] = Field(default=[], max_length=50_000)
     shown_things: list[ShownThingDocument] = Field(default=[], max_length=200_000)
+    set_aside: list[SetAsideDocument] = Field(default=[], max_length=200_000)
 
 
 def write_plan_json(document: PlanDocument) -> bytes:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Callable, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
@@ -83,6 +83,20 @@ class ResultFile:
     def cost(self) -> Floats:
         """Money, less what was credited."""
         return np.maximum(self.figures["cost"] - self.figures["credit"], 0.0)
+
+    def at(self, rows: Ints) -> ResultFile:
+        """Return some of the rows."""
+        some = rows.tolist()
+
+        def texts(column: list[str]) -> list[str]:
+            return [column[row] for row in some]
+
+        return replace(
+            self, row=self.row[rows], term=texts(self.term), keyword=texts(self.keyword),
+            match=texts(self.match), campaign=texts(self.campaign), group=texts(self.group),
+            ref=texts(self.ref), first=self.first[rows], last=self.last[rows],
+            figures={name: column[rows] for name, column in self.figures.items()},
+        )  # fmt: skip
 
 
 def level_of(table: TextTable) -> str:

@@ -13,6 +13,7 @@ import numpy as np
 from milkwort.core.arrays import Floats
 from milkwort.core.brief.platform import Profile
 from milkwort.core.learn.by_now import elapsed_of
+from milkwort.core.learn.our_word import PROMISED, score_of
 from milkwort.core.plan.calendar import Months, months_from
 from milkwort.core.plan.draws import Draws, draw_month
 from milkwort.core.plan.run import PlanResult
@@ -32,7 +33,6 @@ from milkwort.standins.market.world import World, draw_world
 
 __all__ = ["Practice", "practised"]
 
-_SCORED = ("clicks", "spend", "customers", "cost_per_customer", "profit")
 _SEED = 1
 _PHRASE = 1
 
@@ -176,15 +176,15 @@ def _entry(
 ) -> dict[str, Any]:
     level = level_of(practice.level)
     totals = month.totals
-    forecast: dict[str, Any] = {name: {"expected": getattr(totals, name)} for name in _SCORED}
+    forecast: dict[str, Any] = {name: {"expected": getattr(totals, name)} for name in PROMISED}
     scores: dict[str, Any] = {}
     if practice.drawn:
         draws = _draws(_Drawn(month))
-        for name in _SCORED:
+        for name in PROMISED:
             some = draws.ranges[name]
             forecast[name] |= {"p10": some.low, "p50": some.middle, "p90": some.high}
         actual = _figures(came)
-        scores = {name: _score(draws.figures[name], actual[name]) for name in _SCORED}
+        scores = {name: vars(score_of(draws.figures[name], actual[name])) for name in PROMISED}
     return {
         "month": f"{months_from(practice.start).first[number]:%Y-%m}",
         "forecast": forecast, "actual": _figures(came), "scores": scores,
@@ -198,17 +198,6 @@ def _figures(came: Lived) -> dict[str, Any]:
     sums = came.sums
     each = sums.spend / sums.customers if sums.customers > 0 else None
     return sums.as_dict() | {"cost_per_customer": each}
-
-
-def _score(drawn: Floats, actual: float | None) -> dict[str, float]:
-    """Return the shares of draws below what came, and at it; nobody buying is without bound."""
-    value = np.inf if actual is None else actual
-    # a spend is whole cents in the account, and not in the draws
-    close = 1e-9 * max(abs(value), 1.0) if np.isfinite(value) else 0.0
-    below = float((drawn < value - close).mean())
-    at = float((drawn == value).mean()) if not np.isfinite(value) else float(
-        (np.abs(drawn - value) <= close).mean())  # fmt: skip
-    return {"below": below, "at": at}
 
 
 class _Drawn:

@@ -22,9 +22,9 @@ __all__ = [
     "now", "packed", "prepare", "raise_revision", "redo", "reserve_ids", "steps_of", "undo",
 ]  # fmt: skip
 
-SCHEMA = "0013"
+SCHEMA = "0014"
 """Revision of the tables that changes are now written under."""
-_UNDO_FROM = "0013"
+_UNDO_FROM = "0014"
 """Changes written under an older revision can't be replayed: there undo ends."""
 
 Row = dict[str, Any]

@@ -118,6 +118,8 @@ class Plan(Base):
     revision: Mapped[int]
     created_at: Mapped[str]
     deleted_at: Mapped[str | None]
+    closed_as: Mapped[int | None]
+    """The version that goes on from this one, whose month is over; it may have been deleted."""
 
 
 class Offer(Base):
@@ -574,6 +576,22 @@ class ResultImport(Base):
     in_force: Mapped[bool]
     content: Mapped[bytes] = mapped_column(LargeBinary)
     """Rows by column, packed JSON."""
+
+
+class SetAside(Base):
+    """A suggestion of the results that nobody wants to follow now."""
+
+    __tablename__ = "set_aside"
+
+    plan_id: Mapped[int] = mapped_column(ForeignKey("plan.id"), index=True)
+    kind: Mapped[str]
+    """Term or keyword."""
+    key: Mapped[str]
+    """The term's normalised text, or the keyword's key."""
+    suggestion: Mapped[str]
+    """Another one is asked about again."""
+    as_of: Mapped[str | None]
+    """Up to which day was reported then: later results ask again; none: they don't."""
 
 
 for _table in Base.metadata.tables.values():

@@ -28,7 +28,7 @@ Row = dict[str, Any]
 PLAN_TABLES: tuple[type[models.Base], ...] = (
     models.Offer, models.Assumption, models.Campaign, models.AdGroup, models.Ad, models.Keyword,
     models.Reading, models.Call, models.Negative, models.Spot,
-    models.PinnedList, models.Thing, models.ShownThing,
+    models.PinnedList, models.Thing, models.ShownThing, models.SetAside,
 )  # fmt: skip
 """What belongs to a plan beside its own row; what is pointed at before what points at it."""
 
@@ -51,7 +51,16 @@ LEFT_OUT: Mapping[type[models.Base], str] = {
 }
 """Tables of a plan or client that do not go along, and why."""
 
-_OF_THE_ROW = ("id", "client_id", "version_of", "chosen", "revision", "created_at", "deleted_at")
+_OF_THE_ROW = (
+    "id",
+    "client_id",
+    "version_of",
+    "chosen",
+    "revision",
+    "created_at",
+    "deleted_at",
+    "closed_as",
+)
 """Columns of a plan's own row that say which plan it is, not what it plans."""
 
 
@@ -105,7 +114,7 @@ def write_plan_state(
     """
     plan_id = reserve_ids(session, "plan", 1)
     own = {"client_id": client_id, "version_of": version_of, "revision": 1,
-           "chosen": 0, "created_at": now(), "deleted_at": None}  # fmt: skip
+           "chosen": 0, "created_at": now(), "deleted_at": None, "closed_as": None}  # fmt: skip
     session.execute(insert(models.Plan), [{"id": plan_id, **state.plan, **own}])
     ids: dict[str, dict[Any, int]] = {}
     for model in PLAN_TABLES:

@@ -86,6 +86,8 @@ class PlanRecord:
     id, client_id, revision : int
     version_of : int or None
         The plan this is a version of.
+    closed_as : int or None
+        The version that goes on from this one, whose month is over.
     name, label : str
     values : dict
         The brief by field, as `BRIEF_FIELDS` names them.
@@ -113,6 +115,7 @@ class PlanRecord:
     id: int
     client_id: int
     version_of: int | None
+    closed_as: int | None
     label: str
     revision: int
     name: str
@@ -188,6 +191,7 @@ def load_plan(session: Session, plan_id: int) -> PlanRecord:
         id=plan.id,
         client_id=plan.client_id,
         version_of=plan.version_of,
+        closed_as=plan.closed_as,
         label=plan.label,
         revision=plan.revision,
         name=plan.name,

@@ -162,10 +162,114 @@ def test_a_closed_month_is_a_version_with_what_was_learnt_and_the_plan_stays(cli
     assert values["start_date"] == "2027-05-01"
     # what April taught is in the version's figures: it is not learnt a second time
     assert learn(client, version)["since"] is None
-    again = client.post(f"{plan}/learn/close", json={"figures": False, "stops": False,
-                                                     "terms": False})  # fmt: skip
-    assert again.json()["label"] == "May 2027, 2"
-    assert again.json()["corrected"] == 0
+
+
+NOTHING = {"figures": False, "stops": False, "terms": False}
+
+
+def test_a_closed_month_stands_as_it_was_until_it_is_opened_again(client, plan):
+    put(client, plan, RESULTS)
+    made = client.post(f"{plan}/learn/close", json=NOTHING).json()
+    assert learn(client, plan)["next_label"] == "May 2027"
+    refused = [
+        client.patch(f"{plan}/brief", json={"monthly_spend": 90}),
+        client.post(f"{plan}/undo"),
+        client.post(f"{plan}/learn/close", json=NOTHING),
+        client.post(f"{plan}/hand-over", json={"kind": "csv"}),
+    ]
+    assert [one.json()["error"]["code"] for one in refused] == ["closed"] * 4
+    opened = client.post(f"{plan}/learn/reopen").json()
+    # nothing was done in the next month: it went away
+    assert opened["removed"] and client.get(f"/api/plans/{made['id']}").status_code == 404
+    assert client.patch(f"{plan}/brief", json={"monthly_spend": 90}).status_code == 200
+    assert client.post(f"{plan}/learn/reopen").status_code == 422
+
+
+def test_a_next_month_that_was_worked_on_stays_when_the_one_before_is_opened(client, plan):
+    put(client, plan, RESULTS)
+    made = client.post(f"{plan}/learn/close", json=NOTHING).json()
+    client.patch(f"/api/plans/{made['id']}/brief", json={"monthly_spend": 90}).raise_for_status()
+    assert not client.post(f"{plan}/learn/reopen").json()["removed"]
+    again = client.post(f"{plan}/learn/close", json=NOTHING).json()
+    assert (again["label"], again["corrected"]) == ("May 2027, 2", 0)
+
+
+def aside(client, plan, one, until):
+    item = {name: one[name] for name in ("kind", "key", "suggestion")}
+    answer = client.post(f"{plan}/learn/aside", json={"items": [item], "until": until})
+    assert answer.status_code == 200, answer.text
+    return learn(client, plan)
+
+
+def test_what_is_set_aside_is_not_asked_again_until_it_turns(client, plan):
+    put(client, plan, RESULTS)
+    put(client, plan, TERMS, "terms.csv")
+    (first, *rest) = learn(client, plan)["waiting"]
+    left = aside(client, plan, first, "turned")
+    assert [one["key"] for one in left["waiting"]] == [one["key"] for one in rest]
+    assert [one["key"] for one in left["aside"]] == [first["key"]]
+    client.post(f"{plan}/undo").raise_for_status()
+    assert learn(client, plan)["waiting"][0] == first
+    aside(client, plan, first, "turned")
+    assert aside(client, plan, first, "now")["waiting"][0] == first
+
+
+def test_what_waits_for_later_results_is_asked_again_with_them(client, plan):
+    put(client, plan, RESULTS)
+    put(client, plan, TERMS, "terms.csv")
+    first = next(w for w in learn(client, plan)["waiting"] if w["kind"] in ("block", "own_keyword"))
+    assert first["key"] in {one["key"] for one in aside(client, plan, first, "later")["aside"]}
+    later = "\n".join([RESULTS.splitlines()[0], RESULTS.splitlines()[1].replace("-04-", "-06-")])
+    put(client, plan, later + "\n", "june.csv")
+    assert first["key"] in {one["key"] for one in learn(client, plan)["waiting"]}
+
+
+def test_customers_counted_by_hand_stand_beside_and_a_later_count_replaces(client, plan):
+    put(client, plan, RESULTS)
+    before = learn(client, plan)
+    body = {"since": "2027-04-01", "until": "2027-04-30", "customers": 3}
+    for customers in (3, 2):
+        answer = client.post(f"{plan}/learn/counted", json=body | {"customers": customers})
+        assert answer.status_code == 200, answer.text
+    after = learn(client, plan)
+    assert after["month"]["by_hand"] == 2
+    assert after["customers"] == before["customers"]  # no keyword is told to have brought them
+    words = client.get(f"{plan}/learn/word").json()["months"][0]["figures"]
+    came = {one["figure"]: one["actual"] for one in words}
+    assert came["customers"] == pytest.approx(before["customers"]["reported"] + 2)
+    wrong = body | {"until": "2027-03-01"}
+    assert client.post(f"{plan}/learn/counted", json=wrong).status_code == 422
+
+
+def test_every_range_that_was_given_is_held_against_what_came(client, plan):
+    put(client, plan, RESULTS)
+    word = client.get(f"{plan}/learn/word").json()
+    (month,) = word["months"]
+    assert (month["first"], month["last"], month["ended"]) == ("2027-04-01", "2027-04-30", True)
+    by = {one["figure"]: one for one in month["figures"]}
+    assert by["spend"]["actual"] == pytest.approx(learn(client, plan)["spend"]["actual"])
+    for one in by.values():
+        inside = one["actual"] is not None and one["low"] < one["actual"] < (one["high"] or 1e9)
+        assert one["held"] or not inside
+        assert one["fewer"] + one["more"] >= 1 - 1e-9
+    days = word["so_far"]["days"]
+    assert days[-1] == "2027-04-30" and len(word["so_far"]["spend"]) == len(days)
+    middles = [one["middle"] for one in word["so_far"]["spend"]]
+    assert middles == sorted(middles)
+
+
+def test_a_keyword_that_is_hardly_shown_gets_the_bid_that_would_be(client, plan):
+    few = "".join(line.replace(",200,12,", ",1,1,") + "\n" for line in RESULTS.splitlines())
+    put(client, plan, few)
+    found = [one for one in learn(client, plan)["keywords"] if one["hardly"]]
+    assert found, learn(client, plan)["keywords"]
+    one = found[0]
+    assert one["hardly"]["seen"] < one["hardly"]["expected"] / 4
+    ids = [one["id"]]
+    client.post(f"{plan}/learn/bids", json={"ids": ids}).raise_for_status()
+    sheet = client.get(plan).json()["sheet"]
+    at = sheet["texts"]["id"].index(one["id"])
+    assert (sheet["texts"] | sheet["figures"])["bid"][at] == one["hardly"]["next_bid"]
 
 
 def test_results_of_before_the_plan_begins_close_a_month_too(client, plan):

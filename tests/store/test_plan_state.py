@@ -27,6 +27,7 @@ from milkwort.store.plan_state import (
 )
 from milkwort.store.plans import add_plan, change_assumptions, change_brief, load_plan
 from milkwort.store.readings import set_rule
+from milkwort.store.set_aside import set_aside
 from milkwort.store.sheet import load_sheet
 from milkwort.store.spots import put_spot
 from milkwort.store.things import put_things, show_things
@@ -70,6 +71,7 @@ _IN_A_FILE = {
     models.PinnedList: plan_json.PinnedListDocument,
     models.Thing: plan_json.ThingDocument,
     models.ShownThing: plan_json.ShownThingDocument,
+    models.SetAside: plan_json.SetAsideDocument,
 }
 _POINTS = {
     "ad_group_id": "group",
@@ -78,7 +80,7 @@ _POINTS = {
     "thing_id": "thing",
 }
 _NOT_SAID = {"id", "plan_id", "client_id", "keyword_id", "normalised", "revision", "created_at",
-             "deleted_at", "version_of", "chosen"}  # fmt: skip
+             "deleted_at", "version_of", "chosen", "closed_as"}  # fmt: skip
 
 
 @pytest.mark.parametrize("model", _IN_A_FILE, ids=lambda m: m.__tablename__)
@@ -170,6 +172,7 @@ def full(database):
         (pot,) = put_things(change, [Thing("p1", "Pot of paint", 12.5, 0.4, "/pot", True)])
         show_things(change, paint.id, [pot])
         set_own(change, {"quick_reasons": ["mine"], "word_kinds": {"sash": "what"}})
+        set_aside(change, {("term", "free paint"): "block_text"}, "2027-04-30")
         set_rule(change, "mean", load_plan(session, plan_id).brief)
         change.finish()
         return plan_id

@@ -8,12 +8,12 @@ from datetime import date
 from typing import Any
 
 import numpy as np
-from sqlalchemy.orm import Session
 
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.workspace import Workspace
 from milkwort.core.arrange.structures import lexicon_of
 from milkwort.core.arrays import Ints
+from milkwort.core.errors import BadValueError
 from milkwort.core.learn.learned import Learned, learned_of
 from milkwort.core.learn.merged import newest_rows
 from milkwort.core.learn.terms import TermRows
@@ -23,9 +23,20 @@ from milkwort.formats.result_rows import FIGURES, ResultFile, places_of
 from milkwort.store.models import ResultImport
 from milkwort.store.results import Arriving, columns_of, imports_of, result_import
 
-__all__ = ["Known", "arriving_of", "arriving_of_columns", "known_of"]
+__all__ = [
+    "BY_HAND", "InForce", "Known", "arriving_of", "arriving_of_columns", "hand_count", "known_of",
+    "results_in_force", "row_places",
+]  # fmt: skip
 
-_LEVELS = ("keyword", "term")
+BY_HAND = "by hand"
+"""Level of customers that somebody counted: a campaign's, of a window."""
+_LEVELS = ("keyword", "term", BY_HAND)
+_SAME: Mapping[str, tuple[str, ...]] = {
+    "keyword": ("first", "last", "ref", "keyword", "match"),
+    "term": ("first", "last", "ref", "term", "match", "keyword"),
+    BY_HAND: ("first", "last", "campaign"),
+}
+"""By which a row of a later import stands in the place of an earlier one's."""
 Columns = Mapping[str, list[Any]]
 _TEXTS = ("term", "keyword", "match", "campaign", "group", "ref")
 
@@ -45,6 +56,8 @@ class Known:
     terms : TermRows or None
     learned : Learned or None
     lexicon : Lexicon
+    by_hand : float
+        Customers that were counted by hand, of the days that are seen.
     """
 
     imports: list[ResultImport]
@@ -53,6 +66,7 @@ class Known:
     terms: TermRows | None
     learned: Learned | None
     lexicon: Lexicon
+    by_hand: float = 0.0
 
 
 def arriving_of(file: ResultFile, source: str, as_of: date | None = None) -> Arriving:
@@ -80,83 +94,109 @@ def arriving_of_columns(
                     kept)  # fmt: skip
 
 
+def hand_count(campaign: str, since: date, until: date, customers: float) -> Arriving:
+    """Return customers that somebody counted, of a campaign and window, as they are kept.
+
+    Raises
+    ------
+    BadValueError
+        Where the window ends before it begins.
+    """
+    if until < since:
+        raise BadValueError("until", f"a day from {since} on", str(until))
+    columns: dict[str, Any] = {name: [""] for name in _TEXTS} | {"campaign": [campaign]}
+    columns |= {name: [None] for name in FIGURES}
+    columns |= {"row": [1], "first": [since.toordinal()], "last": [until.toordinal()],
+                "customers": [customers], "impressions": [0.0], "clicks": [0.0], "cost": [0.0],
+                "credit": [0.0]}  # fmt: skip
+    source = f"counted by hand: {campaign or 'all campaigns'}"
+    return Arriving(source, BY_HAND, since, until, until, columns)
+
+
 def known_of(work: Workspace, plan: OpenPlan) -> Known:
     """Return what the results in force say of a plan; kept until either has changed."""
-    with work.database.read() as session:
-        imports = imports_of(session, plan.record.client_id)
-        used = [one for one in imports[::-1] if one.in_force and one.level in _LEVELS]
-        key = (plan.record.revision, tuple(one.id for one in used))
-        held = work.learnt.get(plan.record.id)
-        if held is not None and held[0] == key:
-            known: Known = held[1]
-            return known
-        in_force = _in_force(work, session, plan, used)
+    imports, in_force = results_in_force(work, plan.record.client_id)
+    key = (plan.record.revision, in_force.imports)
+    held = work.learnt.get(plan.record.id)
+    if held is not None and held[0] == key:
+        known: Known = held[1]
+        return known
     known = _known(plan, imports, in_force)
-    work.learnt[plan.record.id] = (key, known)
+    work.learnt.keep(plan.record.id, (key, known))
     return known
 
 
 @dataclass(frozen=True)
-class _InForce:
-    """Rows that count, merged; None where there are none of a level."""
+class InForce:
+    """Rows of a client that count, merged; None where there are none of a level.
 
-    keyword: ResultFile | None
-    term: ResultFile | None
-    as_of: date
+    Attributes
+    ----------
+    imports : tuple of int
+        What they are of.
+    keyword, term, by_hand : ResultFile or None
+    as_of : date or None
+        Up to which is reported.
+    """
 
-
-def _in_force(
-    work: Workspace, session: Session, plan: OpenPlan, used: Sequence[ResultImport]
-) -> _InForce | None:
-    """Return the rows that count for a plan; read anew only where other imports do."""
-    if not used:
-        return None
-    since = plan.record.values["start_date"] if plan.record.version_of is not None else None
-    key = (tuple(one.id for one in used), since)
-    held = work.result_rows.get(plan.record.id)
-    if held is not None and held[0] == key:
-        found: _InForce = held[1]
-        return found
-    client = plan.record.client_id
-    parts = {level: [columns_of(result_import(session, client, one.id))
-                     for one in used if one.level == level] for level in _LEVELS}  # fmt: skip
-    keyword, term = (
-        _merged(_since(some, plan), level) if some else None for level, some in parts.items()
-    )
-    found = _InForce(keyword, term, date.fromisoformat(max(one.as_of for one in used)))
-    work.result_rows[plan.record.id] = (key, found)
-    return found
+    imports: tuple[int, ...]
+    keyword: ResultFile | None = None
+    term: ResultFile | None = None
+    by_hand: ResultFile | None = None
+    as_of: date | None = None
 
 
-def _known(plan: OpenPlan, imports: list[ResultImport], in_force: _InForce | None) -> Known:
+def results_in_force(work: Workspace, client_id: int) -> tuple[list[ResultImport], InForce]:
+    """Return all imports of a client, newest first, and the rows that count.
+
+    Rows are read anew only where other imports count than before.
+    """
+    with work.database.read() as session:
+        imports = imports_of(session, client_id)
+        used = [one for one in imports[::-1] if one.in_force and one.level in _LEVELS]
+        ids = tuple(one.id for one in used)
+        held = work.result_rows.get(client_id)
+        if held is not None and held.imports == ids:
+            return imports, held
+        parts = {level: [columns_of(result_import(session, client_id, one.id))
+                         for one in used if one.level == level] for level in _LEVELS}  # fmt: skip
+    merged = {level: _merged(some, level) if some else None for level, some in parts.items()}
+    as_of = max((date.fromisoformat(one.as_of) for one in used if one.level != BY_HAND),
+                default=None)  # fmt: skip
+    found = InForce(ids, merged["keyword"], merged["term"], merged[BY_HAND], as_of)
+    work.result_rows.keep(client_id, found)
+    return imports, found
+
+
+def _known(plan: OpenPlan, imports: list[ResultImport], in_force: InForce) -> Known:
     lexicon = lexicon_of(plan.record.brief)
-    rows = None if in_force is None else in_force.keyword
-    if in_force is None or rows is None or not len(rows):
+    rows, typed = _since(in_force.keyword, plan), _since(in_force.term, plan)
+    if in_force.as_of is None or rows is None:
         return Known(imports, None, np.zeros(0, dtype=np.int64), None, None, lexicon)
-    places, typed = _places(plan), in_force.term
+    places = row_places(plan)
     keyword = places_of(rows, *places)
     terms = None
-    if typed is not None and len(typed):
+    if typed is not None:
         terms = term_rows_of(typed, places_of(typed, *places), in_force.as_of.toordinal(),
                              plan.record.brief.assumed)  # fmt: skip
     seen = result_rows_of(rows, keyword)
     learned = learned_of(plan.result, lexicon, seen, in_force.as_of, terms)
-    return Known(imports, rows, keyword, terms, learned, lexicon)
+    counted = _since(in_force.by_hand, plan)
+    by_hand = 0.0 if counted is None else float(counted.figures["customers"].sum())
+    return Known(imports, rows, keyword, terms, learned, lexicon, by_hand)
 
 
-def _since(parts: Sequence[Columns], plan: OpenPlan) -> Sequence[Columns]:
+def _since(rows: ResultFile | None, plan: OpenPlan) -> ResultFile | None:
     """Return the rows from a version's own first day on: what came before is in its figures."""
-    if plan.record.version_of is None:
-        return parts
+    if rows is None or plan.record.version_of is None:
+        return rows
     first = date.fromisoformat(str(plan.record.values["start_date"])).toordinal()
-    found = []
-    for part in parts:
-        kept = [at for at, day in enumerate(part["first"]) if day >= first]
-        found.append({name: [column[at] for at in kept] for name, column in part.items()})
-    return found
+    found = rows.at(np.flatnonzero(rows.first >= first))
+    return found if len(found) else None
 
 
-def _places(plan: OpenPlan) -> tuple[dict[str, int], dict[tuple[str, str], int]]:
+def row_places(plan: OpenPlan) -> tuple[dict[str, int], dict[tuple[str, str], int]]:
+    """Return the rows of a plan's table by key, and by text and match."""
     entries = plan.sheet.entries
     refs = {entry.key: row for row, entry in enumerate(entries)}
     rows = {(entry.normalised, entry.match): row for row, entry in enumerate(entries)}
@@ -165,7 +205,7 @@ def _places(plan: OpenPlan) -> tuple[dict[str, int], dict[tuple[str, str], int]]
 
 def _merged(parts: Sequence[Columns], level: str) -> ResultFile:
     """Return the rows of several imports that count, the oldest import given first."""
-    names = ("first", "last", "ref", level, "match", *(("keyword",) if level == "term" else ()))
+    names = _SAME[level]
     keys = [list(zip(*(part[name] for name in names), strict=True)) for part in parts]
     # in an order of their own, so that sums are the same whichever came first
     taken = sorted(newest_rows(keys), key=lambda at: (keys[at[0]][at[1]], at))

@@ -10,17 +10,24 @@ from sqlalchemy.orm import Session
 
 from milkwort.api.http.shared import Job, Window, Work, sent
 from milkwort.api.learn.closing import corrected_figures, next_month, stops_of, term_work
-from milkwort.api.learn.known import Known, arriving_of, known_of
+from milkwort.api.learn.known import Known, arriving_of, hand_count, known_of
 from milkwort.api.learn.schemas import (
+    AsideRequest,
+    BidActs,
     Closed,
     CloseRequest,
+    HandCount,
     ImportForce,
     KeywordActs,
     LearnView,
+    OurWord,
+    Reopened,
     ResultsTaken,
     TermActs,
 )
-from milkwort.api.learn.view import learn_view, undecided
+from milkwort.api.learn.view import Around, learn_view, undecided
+from milkwort.api.learn.waiting import about_of, refused_asked, reviews_asked
+from milkwort.api.learn.word import so_far_item, word_item, words_of_plan
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import ChangeAnswer, shape_of
 from milkwort.api.plan.workspace import Decision, Workspace
@@ -29,10 +36,12 @@ from milkwort.core.errors import BadValueError, NotFoundError
 from milkwort.formats.result_rows import ResultFile, read_result_rows
 from milkwort.formats.text_table import MAX_BYTES, read_text_table
 from milkwort.platforms.platform import OpenAccount
+from milkwort.store.closed import close_plan, closed_as, reopen_plan
 from milkwort.store.journal import Change
-from milkwort.store.keywords import set_calls
+from milkwort.store.keywords import lock_bids, set_calls
+from milkwort.store.models import Plan
 from milkwort.store.plans import change_brief
-from milkwort.store.practice import practice_of
+from milkwort.store.practice import last_sending, practice_of, replies_of
 from milkwort.store.results import (
     Arriving,
     add_import,
@@ -42,6 +51,7 @@ from milkwort.store.results import (
     result_import,
     same_import,
 )
+from milkwort.store.set_aside import aside_of, bring_back, set_aside
 from milkwort.store.versions import add_version, family_of
 
 router = APIRouter(tags=["learn"])
@@ -53,9 +63,84 @@ _LEVELS_TAKEN = ("keyword", "term")
 def view(plan_id: int, work: Work) -> Response:
     """Return what the results in force teach about a plan."""
     plan = work.plan(plan_id)
+    known = known_of(work, plan)
     with work.database.read() as session:
-        has_practice = practice_of(session, plan_id) is not None
-    return sent(learn_view(plan, known_of(work, plan), has_practice))
+        practice = practice_of(session, plan_id)
+        last = None if practice is None else last_sending(session, practice.id)
+        refused = [] if last is None else refused_asked(last.id, replies_of(last))
+        around = Around(
+            has_practice=practice is not None,
+            aside=aside_of(session, plan_id),
+            next_label=_label_of(session, plan.record.closed_as),
+            also=[*refused, *reviews_asked(plan, date.today())],
+        )
+    return sent(learn_view(plan, known, around))
+
+
+@router.get("/plans/{plan_id}/learn/word", responses=shape_of(OurWord))
+def our_word(plan_id: int, work: Work) -> Response:
+    """Return what was promised of each month that is seen, and whether it held."""
+    found = words_of_plan(work, plan_id)
+    return sent({
+        "revision": work.plan(plan_id).record.revision,
+        "months": [word_item(one) for one in found.months],
+        "so_far": so_far_item(found.so_far), "purse": found.purse,
+    })  # fmt: skip
+
+
+@router.post("/plans/{plan_id}/learn/aside", responses=shape_of(ChangeAnswer))
+def leave(plan_id: int, body: AsideRequest, work: Work, window: Window = "") -> Response:
+    """Set suggestions aside: for good, until later results, or back into the queue."""
+
+    def decide(plan: OpenPlan) -> Decision:
+        known = known_of(work, plan)
+        some = {about_of(plan, one.kind, one.key): one.suggestion for one in body.items}
+        many = counted(len(some), "suggestion")
+        if body.until == "now":
+            return Decision(f"ask about {many} again", lambda change: bring_back(change, some))
+        as_of = None if known.learned is None else known.learned.as_of.isoformat()
+        until = as_of if body.until == "later" else None
+        return Decision(f"set {many} aside", lambda change: set_aside(change, some, until))
+
+    return sent(work.change(plan_id, decide, window=window))
+
+
+@router.post("/plans/{plan_id}/learn/bids", responses=shape_of(ChangeAnswer))
+def bid_to_be_shown(plan_id: int, body: BidActs, work: Work, window: Window = "") -> Response:
+    """Bid what hardly shown keywords need to be shown, and lock it."""
+
+    def decide(plan: OpenPlan) -> Decision:
+        known = known_of(work, plan)
+        rows = plan.sheet.rows_of(body.ids)
+        needed = {} if known.learned is None else dict(
+            zip(known.learned.hardly.row.tolist(), known.learned.hardly.next_bid.tolist(),
+                strict=True))  # fmt: skip
+        missing = [row for row in rows if row not in needed]
+        if missing:
+            raise BadValueError("keywords", "keywords that are hardly shown",
+                                plan.sheet.entries[missing[0]].text)  # fmt: skip
+        bids = {i: needed[row] for i, row in zip(body.ids, rows, strict=True)}
+        return Decision(f"bid for {counted(len(bids), 'keyword')} what is shown",
+                        lambda change: lock_bids(change, bids))  # fmt: skip
+
+    return sent(work.change(plan_id, decide, window=window))
+
+
+@router.post("/plans/{plan_id}/learn/counted", responses=shape_of(ChangeAnswer))
+def counted_by_hand(plan_id: int, body: HandCount, work: Work, window: Window = "") -> Response:
+    """Count customers by hand or telephone: a campaign's, of a window; a later count replaces."""
+    arriving = hand_count(body.campaign, body.since, body.until, body.customers)
+
+    def decide(plan: OpenPlan) -> Decision:
+        names = {c.name for c in plan.sheet.structure.campaigns}
+        if body.campaign and body.campaign not in names:
+            raise NotFoundError(f'There is no campaign "{body.campaign[:80]}".', "campaign")
+        with work.database.begin() as session:
+            same = same_import(session, plan.record.client_id, arriving)
+            new = [] if same else [add_import(session, plan.record.client_id, plan_id, arriving)]
+        return Decision("count customers by hand", lambda change: put_in_force(change, new, True))
+
+    return sent(work.change(plan_id, decide, window=window, of_client=True))
 
 
 @router.post("/plans/{plan_id}/results", responses=shape_of(ResultsTaken))
@@ -174,12 +259,32 @@ def close(plan_id: int, body: CloseRequest, work: Work) -> Response:
             counts["stopped"] = len(stops)
         change_brief(change, {"start_date": start.isoformat()})
         change.finish()
+        close_plan(session, plan_id, made)
         return made
 
-    made = work.made_beside(plan_id, write)
+    made = work.settle([plan_id], write)
+    work.plan(made)
     answer = sent({"id": made, "label": label, **counts})
     answer.status_code = 201
     return answer
+
+
+@router.post("/plans/{plan_id}/learn/reopen", responses=shape_of(Reopened))
+def reopen(plan_id: int, work: Work) -> Response:
+    """Open a closed month again; its next month goes while nothing was done in it."""
+    with work.database.read() as session:
+        made = closed_as(session, plan_id)
+        label = _label_of(session, made)
+    if made is None:
+        raise BadValueError("plan", "a month that is closed", "one that is open")
+    removed = work.settle([plan_id, made], lambda session: reopen_plan(session, plan_id, made))
+    return sent({"removed": removed, "id": made, "label": label or ""})
+
+
+def _label_of(session: Session, plan_id: int | None) -> str | None:
+    """Return what a version is called; None where there is none, or it is deleted."""
+    plan = None if plan_id is None else session.get(Plan, plan_id)
+    return None if plan is None or plan.deleted_at is not None else plan.label
 
 
 def _free(session: Session, plan_id: int, label: str) -> str:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from datetime import date
 from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
@@ -10,8 +11,8 @@ from milkwort.api.plan.schemas import Taken
 from milkwort.api.plan.summary_schemas import Summary
 
 __all__ = [
-    "CloseRequest", "Closed", "ImportForce", "ImportItem", "KeywordActs", "LearnView",
-    "ResultsTaken", "TermActs",
+    "AsideRequest", "BidActs", "CloseRequest", "Closed", "HandCount", "ImportForce", "ImportItem",
+    "KeywordActs", "LearnView", "OurWord", "Reopened", "ResultsTaken", "TermActs",
 ]  # fmt: skip
 
 Verdict = Literal["stop", "wait", "raise", "no_prior"]
@@ -57,6 +58,16 @@ class ImportForce(Taken):
     in_force: bool
 
 
+class Hardly(BaseModel):
+    """Why a keyword is hardly shown."""
+
+    expected: float
+    seen: float
+    why: Literal["negative", "money", "few_searches", "bid"]
+    next_bid: float | None = Field(description="the least that is shown for half its searches")
+    pays: bool = Field(description="whether that is under its ceiling")
+
+
 class LearnKeyword(BaseModel):
     """One keyword by its results; money in the plan's currency."""
 
@@ -85,6 +96,7 @@ class LearnKeyword(BaseModel):
     price: float
     worth_testing: float
     testing_pays: bool
+    hardly: Hardly | None
 
 
 class LearnGroup(BaseModel):
@@ -134,14 +146,77 @@ class LearnDay(BaseModel):
     planned_customers: float
 
 
+AskedKind = Literal["block", "own_keyword", "stop", "raise", "hardly", "close", "refused", "review"]
+
+
 class Waiting(BaseModel):
     """One decision that waits, and the money about it."""
 
-    kind: Literal["block", "own_keyword", "stop", "raise"]
-    key: str = Field(description="the term, or the keyword's id")
+    kind: AskedKind
+    key: str = Field(description="the term, the keyword's id, the month, the sending or the look")
     name: str
     says: str
     money: float
+    suggestion: str
+    bid: float | None = Field(description="that would be shown, for a keyword that is hardly shown")
+
+
+class Pace(BaseModel):
+    """How fast the month's money goes."""
+
+    spent: float
+    purse: float
+    by_now: float = Field(description="money that the purse holds for the days that have gone")
+    at_end: float = Field(description="money spent by the month's end if it goes on like this")
+    left: float
+    out: str | None = Field(description="day on which the money is gone")
+
+
+class Moved(BaseModel):
+    """The last weeks against as many before; sums by figure, and cpc."""
+
+    days: int
+    until: str
+    before: dict[str, float]
+    now: dict[str, float]
+
+
+class CampaignMonth(BaseModel):
+    """A campaign's month against its daily budget, and why it differs."""
+
+    name: str
+    daily: float
+    spend: float
+    customers: float
+    days: int
+    cut: int = Field(description="days on which its money was gone")
+    lost: float | None = Field(description="share of its searches unshown for want of money")
+    customer_parts: dict[str, float]
+    spend_parts: dict[str, float]
+
+
+class LearnMonth(BaseModel):
+    """The newest month that is seen."""
+
+    first: str
+    last: str
+    end: str
+    pace: Pace
+    moved: Moved | None
+    campaigns: list[CampaignMonth]
+    invalid_clicks: float | None
+    invalid_cost: float
+    by_hand: float = Field(description="customers counted by hand, of all days that are seen")
+
+
+class Unmatched(BaseModel):
+    """Rows that are no keyword of the plan, with the nearest that is."""
+
+    keyword: str
+    clicks: float
+    cost: float
+    customers: float
+    nearest: str | None
 
 
 class LearnView(BaseModel):
@@ -165,8 +240,62 @@ class LearnView(BaseModel):
     stop_chance: float = Field(description="chance of missing the rule from which to stop")
     raise_chance: float = Field(description="and up to which to raise")
     waiting: list[Waiting]
-    unmatched: int
+    aside: list[Waiting] = Field(description="what was set aside and is still suggested")
+    unmatched: list[Unmatched]
+    unmatched_rows: int
     has_practice: bool
+    month: LearnMonth | None
+    closed_as: int | None = Field(description="the version that goes on from this closed month")
+    next_label: str | None
+
+
+class WordFigure(BaseModel):
+    """A range that was given, and what came; null is without bound."""
+
+    figure: Literal["clicks", "spend", "customers", "cost_per_customer", "profit"]
+    low: float | None
+    middle: float | None
+    high: float | None
+    actual: float | None
+    held: bool
+    fewer: float = Field(description="share of draws with as little or less")
+    more: float = Field(description="share of draws with as much or more")
+
+
+class MonthWord(BaseModel):
+    """A month that is seen, whole or in part, and what was promised of those days."""
+
+    first: str
+    last: str
+    version: str
+    afterwards: bool = Field(description="the plan begins after it: its range is no promise")
+    ended: bool
+    figures: list[WordFigure]
+
+
+class SoFarRange(BaseModel):
+    """8 draws of 10 at the end of a day."""
+
+    low: float
+    middle: float
+    high: float
+
+
+class SoFar(BaseModel):
+    """What the newest month promises by some of its days."""
+
+    days: list[str]
+    spend: list[SoFarRange]
+    customers: list[SoFarRange]
+
+
+class OurWord(BaseModel):
+    """Every range that was given for the months that are seen, the newest first."""
+
+    revision: int
+    months: list[MonthWord]
+    so_far: SoFar | None
+    purse: float = Field(description="money of the newest month")
 
 
 class TermActs(Taken):
@@ -200,3 +329,41 @@ class Closed(BaseModel):
     stopped: int
     blocked: int
     added: int
+
+
+class AsideItem(Taken):
+    """One line of the queue."""
+
+    kind: AskedKind
+    key: Annotated[str, Field(max_length=400)]
+    suggestion: Annotated[str, Field(max_length=40)]
+
+
+class AsideRequest(Taken):
+    """Lines of the queue to be set aside: for good, until later results, or brought back."""
+
+    items: Annotated[list[AsideItem], Field(min_length=1, max_length=10_000)]
+    until: Literal["turned", "later", "now"] = "turned"
+
+
+class BidActs(Taken):
+    """Hardly shown keywords that get the bid that is shown."""
+
+    ids: Annotated[list[int], Field(min_length=1, max_length=10_000)]
+
+
+class HandCount(Taken):
+    """Customers that somebody counted."""
+
+    campaign: Annotated[str, Field(max_length=400)] = Field(default="", description="empty for all")
+    since: date
+    until: date
+    customers: Annotated[float, Field(ge=0, le=1_000_000)]
+
+
+class Reopened(BaseModel):
+    """What became of the next month when a closed one was opened again."""
+
+    removed: bool = Field(description="the next month went: nothing was done in it")
+    id: int
+    label: str

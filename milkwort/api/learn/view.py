@@ -2,15 +2,20 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field
 from datetime import date, timedelta
 from typing import Any
 
 import numpy as np
 
 from milkwort.api.learn.known import Known
+from milkwort.api.learn.month import month_block, unmatched_of
+from milkwort.api.learn.waiting import asked_of, sorted_out
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.core.learn.by_now import share_of_month
 from milkwort.core.learn.evidence import VERDICTS
+from milkwort.core.learn.hardly_shown import WHYS, HardlyShown
 from milkwort.core.learn.learned import Learned
 from milkwort.core.market.in_force import negatives_in_force
 from milkwort.core.plan.calendar import months_from
@@ -20,12 +25,12 @@ from milkwort.core.words.matching import index_of
 from milkwort.core.words.negatives import stopped_by
 from milkwort.core.words.texts import joints_of, normalise
 from milkwort.store.models import ResultImport
+from milkwort.store.set_aside import Aside
 
-__all__ = ["import_item", "learn_view", "undecided"]
+__all__ = ["Around", "import_item", "learn_view", "undecided"]
 
 _MOST_DAYS = 400
 _ITEM = ("id", "at", "source", "level", "since", "until", "as_of", "rows", "in_force")
-_SAYS = {"stop": "stop it", "raise": "raise its bid", "own_keyword": "a keyword of its own"}
 
 
 def import_item(one: ResultImport) -> dict[str, Any]:
@@ -33,15 +38,39 @@ def import_item(one: ResultImport) -> dict[str, Any]:
     return {name: getattr(one, name) for name in _ITEM}
 
 
-def learn_view(plan: OpenPlan, known: Known, has_practice: bool) -> dict[str, Any]:
+@dataclass(frozen=True)
+class Around:
+    """What Learn shows beside results.
+
+    Attributes
+    ----------
+    has_practice : bool
+        Whether the plan has an account in the practice market.
+    aside : mapping
+        Suggestions that were set aside.
+    next_label : str or None
+        What the next month is called, where this one is closed.
+    also : sequence of dict
+        What waits beside decisions about results.
+    """
+
+    has_practice: bool = False
+    aside: Mapping[Aside, tuple[str, str | None]] = field(default_factory=dict)
+    next_label: str | None = None
+    also: Sequence[dict[str, Any]] = ()
+
+
+def learn_view(plan: OpenPlan, known: Known, around: Around) -> dict[str, Any]:
     """Return everything Learn shows."""
+    waiting, left = sorted_out(list(around.also), around.aside, "")
     base: dict[str, Any] = {
         "revision": plan.record.revision,
         "imports": [import_item(one) for one in known.imports],
         "since": None, "until": None, "as_of": None, "days": [], "customers": {}, "spend": {},
         "late": 0.0, "keywords": [], "groups": [], "terms": [], "corrections": {},
-        "searches_known": False, "on_enquiries": False, "waiting": [], "unmatched": 0,
-        "has_practice": has_practice,
+        "searches_known": False, "on_enquiries": False, "waiting": waiting, "aside": left,
+        "unmatched": [], "unmatched_rows": 0, "has_practice": around.has_practice, "month": None,
+        "closed_as": plan.record.closed_as, "next_label": around.next_label,
         "stop_chance": plan.record.brief.assumed["stop_chance"],
         "raise_chance": plan.record.brief.assumed["raise_chance"],
     }  # fmt: skip
@@ -49,6 +78,8 @@ def learn_view(plan: OpenPlan, known: Known, has_practice: bool) -> dict[str, An
     if learned is None:
         return base
     keywords, terms = _keywords(plan, learned), _terms(plan, known)
+    asked = [*asked_of(plan, learned, keywords, terms), *around.also]
+    waiting, left = sorted_out(asked, around.aside, learned.as_of.isoformat())
     return base | {
         "since": learned.first.isoformat(), "until": learned.last.isoformat(),
         "as_of": learned.as_of.isoformat(), "days": _days(plan, known),
@@ -63,7 +94,9 @@ def learn_view(plan: OpenPlan, known: Known, has_practice: bool) -> dict[str, An
         },
         "searches_known": learned.corrections.searches_known,
         "on_enquiries": bool(learned.judged.on_enquiries.any()),
-        "waiting": _waiting(keywords, terms), "unmatched": int((known.keyword < 0).sum()),
+        "waiting": waiting, "aside": left, "month": month_block(plan, known),
+        "unmatched": unmatched_of(plan, known),
+        "unmatched_rows": int((known.keyword < 0).sum()),
     }  # fmt: skip
 
 
@@ -88,6 +121,7 @@ def _keywords(plan: OpenPlan, learned: Learned) -> list[dict[str, Any]]:
     judged, e, seen = learned.judged, learned.judged.evidence, learned.seen
     table, entries = plan.result.table, plan.sheet.entries
     labels = plan.sheet.labels
+    hidden = {row: at for at, row in enumerate(learned.hardly.row.tolist())}
     fixes = [one.factor for one in (learned.corrections.searches, learned.corrections.click_rate,
                                     learned.corrections.price)]  # fmt: skip
     rows = np.flatnonzero(seen.shown | (table.kept & np.isfinite(plan.result.bid)))
@@ -110,9 +144,19 @@ def _keywords(plan: OpenPlan, learned: Learned) -> list[dict[str, Any]]:
             "searches": float(fixes[0][row]), "click_rate": float(fixes[1][row]),
             "price": float(fixes[2][row]), "worth_testing": float(learned.testing.worth[row]),
             "testing_pays": bool(learned.testing.pays[row]),
+            "hardly": _hardly(plan, learned.hardly, row, hidden[row]) if row in hidden else None,
         }
         for row in order
     ]  # fmt: skip
+
+
+def _hardly(plan: OpenPlan, found: HardlyShown, row: int, at: int) -> dict[str, Any]:
+    bid = float(found.next_bid[at])
+    ceiling = float(np.nan_to_num(plan.result.standing.ceiling[row]))
+    return {
+        "expected": float(found.expected[at]), "seen": float(found.seen[at]),
+        "why": WHYS[found.why[at]], "next_bid": _plain(bid), "pays": bid <= ceiling,
+    }  # fmt: skip
 
 
 def _groups(plan: OpenPlan, learned: Learned) -> list[dict[str, Any]]:
@@ -167,30 +211,6 @@ def _decided(plan: OpenPlan, known: Known) -> list[bool]:
         if MATCHES[table.match[row]] == "exact" and table.kept[row]
     }
     return [bool(s) or text in exact for s, text in zip(stopped.tolist(), texts, strict=True)]
-
-
-def _waiting(keywords: list[dict[str, Any]], terms: list[dict[str, Any]]) -> list[dict[str, Any]]:
-    """Return what is to be decided, the most money first."""
-    found = []
-    for term in terms:
-        if term["suggestion"] == "wait" or term["decided"]:
-            continue
-        own = term["suggestion"] == "own_keyword"
-        says = _SAYS["own_keyword"] if own else f"block {term['form']}"
-        found.append({
-            "kind": "own_keyword" if own else "block", "key": term["term"], "name": term["term"],
-            "says": f"{says}: {term['ground']}", "money": term["cost"],
-        })  # fmt: skip
-    for keyword in keywords:
-        if keyword["verdict"] in ("stop", "raise") and keyword["call"] == "keep":
-            sure = keyword["missing"] if keyword["verdict"] == "stop" else 1 - keyword["missing"]
-            meets = "misses" if keyword["verdict"] == "stop" else "meets"
-            found.append({
-                "kind": keyword["verdict"], "key": str(keyword["id"]), "name": keyword["keyword"],
-                "says": f"{_SAYS[keyword['verdict']]}: {sure:.0%} sure that it {meets} the rule",
-                "money": keyword["spend"],
-            })  # fmt: skip
-    return sorted(found, key=lambda one: -one["money"])
 
 
 def _days(plan: OpenPlan, known: Known) -> list[dict[str, Any]]:

@@ -9,6 +9,7 @@ from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
 from typing import Any
 
+from milkwort.api.plan.kept import Kept
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.summary import ranges_block
 from milkwort.core.plan.draws import Draws, draw_month
@@ -47,7 +48,7 @@ class Drawing:
     ) -> None:
         self._plan, self._held = plan, held
         self._drawer = ThreadPoolExecutor(1, "drawing", initializer=_give_way)
-        self._kept: dict[int, Drawn] = {}
+        self._kept = Kept(_KEPT)
         self._ended = False
 
     def drawn(
@@ -93,7 +94,7 @@ class Drawing:
 
     def _draw(self, plan_id: int, progress: Callable[[int, int], None]) -> Drawn | None:
         loaded = self._plan(plan_id)
-        known = self._kept.get(plan_id)
+        known: Drawn | None = self._kept.get(plan_id)
         if known is not None and known.revision == loaded.record.revision:
             return known
         asked = 0
@@ -107,11 +108,9 @@ class Drawing:
         draws = draw_month(loaded.result, _COUNT, still_wanted=still_wanted)
         if draws is None:
             return None
-        self._kept.pop(plan_id, None)
-        self._kept[plan_id] = Drawn(loaded, draws)
-        while len(self._kept) > _KEPT:
-            self._kept.pop(next(iter(self._kept)))
-        return self._kept[plan_id]
+        made = Drawn(loaded, draws)
+        self._kept.keep(plan_id, made)
+        return made
 
 
 def _give_way() -> None:

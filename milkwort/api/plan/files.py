@@ -86,6 +86,7 @@ def plan_file(session: Session, plan_id: int) -> bytes:
         ],
         "pinned_lists": [_without(row, "id") for row in tables["pinned_list"]],
         "things": [_without(row, "id") for row in tables["thing"]],
+        "set_aside": [_without(row, "id") for row in tables["set_aside"]],
         "shown_things": [
             {"group": groups[row["ad_group_id"]], "thing": things[row["thing_id"]]}
             for row in tables["shown_thing"]
@@ -191,6 +192,8 @@ def _tables(document: PlanDocument) -> dict[str, list[Row]]:
     for row in (row for one in pinned for row in one["rows"]):
         if not normalise(row["text"]):
             raise BadValueError("pinned_lists", "texts with at least one word", row["text"])
+    aside = _numbered(one.model_dump(mode="json") for one in document.set_aside)
+    _once(aside, "set_aside", lambda row: (row["kind"], row["key"]))
     assumptions = [
         {"name": name, "value": value}
         for name, value in document.assumptions.items()
@@ -200,7 +203,7 @@ def _tables(document: PlanDocument) -> dict[str, list[Row]]:
         "offer": _numbered(o.model_dump() for o in document.offers),
         "assumption": _numbered(assumptions), "campaign": campaigns, "ad_group": groups,
         "ad": ads, "spot": spots, "pinned_list": pinned,
-        "thing": things, "shown_thing": shown, "negative": negatives,
+        "thing": things, "shown_thing": shown, "negative": negatives, "set_aside": aside,
         **_keyword_tables(document, group_of),
     }  # fmt: skip
 

@@ -195,5 +195,6 @@ class Summary(BaseModel):
     trail: Trail
     purse: Purse
     journal: JournalEnds
+    closed_as: int | None = Field(description="the version that goes on from this closed month")
     own: OwnValues
     tail: Tail

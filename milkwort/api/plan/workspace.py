@@ -9,7 +9,7 @@ looks waits for anything.
 from __future__ import annotations
 
 import threading
-from collections.abc import Callable, Hashable, Iterator, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from contextlib import contextmanager
 from dataclasses import asdict, dataclass, replace
 from functools import lru_cache
@@ -26,11 +26,12 @@ from milkwort.api.http.jobs import Jobs
 from milkwort.api.http.practice import PRACTICE, PracticeMarket
 from milkwort.api.plan.columns import figure_columns
 from milkwort.api.plan.drawing import Drawing
+from milkwort.api.plan.kept import Kept
 from milkwort.api.plan.locks import Locks
 from milkwort.api.plan.open_plan import OpenPlan, difference, kinds_of, whole
 from milkwort.api.plan.summary import brief_block, purse_block, trail_block
 from milkwort.api.plan.written import Written
-from milkwort.core.errors import MilkwortError, UnreadableError
+from milkwort.core.errors import ClosedError, MilkwortError, UnreadableError
 from milkwort.core.plan.long_tail import long_tail
 from milkwort.core.plan.run import run_plan
 from milkwort.formats.apart import Reader
@@ -59,6 +60,7 @@ from milkwort.store.sheet import Sheet, load_sheet, read_again, with_brief
 __all__ = ["Decision", "Workspace"]
 
 _PLANS_IN_MEMORY = 8
+_CLIENTS_IN_MEMORY = 4
 
 _OF_KEYWORDS = {"keyword", "reading", "call"}
 """Tables that say nothing of the brief."""
@@ -121,10 +123,12 @@ class Workspace:
         self.known_ideas = lru_cache(maxsize=8)(lambda texts: self.almanac.figures(texts).ideas)
         self.jobs = Jobs(self.events)
         self.practice = PracticeMarket(settings.data / PRACTICE)
-        self.learnt: dict[int, tuple[Hashable, Any]] = {}
+        self.learnt = Kept(_PLANS_IN_MEMORY)
         """What results say of a plan, by its id, with what that was worked out from."""
-        self.result_rows: dict[int, tuple[Hashable, Any]] = {}
-        """Rows of results that count for a plan, by its id, with the imports they are of."""
+        self.result_rows = Kept(_CLIENTS_IN_MEMORY)
+        """Rows of results that count, by client."""
+        self.words_given = Kept(_PLANS_IN_MEMORY)
+        """What was promised of each month and whether it held, by plan."""
         self._locks = Locks()
         self._shelf = threading.Lock()
         self._plans: dict[int, OpenPlan] = {}
@@ -211,7 +215,7 @@ class Workspace:
             The plan, at the revision it had, with what was written counted in.
         """
         with self._locks.plan(plan_id):
-            before = self.plan(plan_id)
+            before = _open(self.plan(plan_id))
             write = decide(before)
             with self.database.begin() as session:
                 made = write(session)
@@ -252,6 +256,26 @@ class Workspace:
         self.plan(made)
         return made
 
+    def settle(self, plan_ids: Sequence[int], write: Callable[[Session], Made]) -> Made:
+        """Write what ends a plan's month or opens it again; every window hears of it.
+
+        Parameters
+        ----------
+        plan_ids : sequence of int
+            That are read anew afterwards.
+        write : callable
+            Called while nobody changes them.
+        """
+        with self._locks.plans(set(plan_ids)):
+            with self.database.begin() as session:
+                made = write(session)
+                revisions = {one: raise_revision(session, one) for one in plan_ids}
+            for one in plan_ids:
+                self.forget(one)
+        for one, revision in revisions.items():
+            self.events.tell(one, {"revision": revision, "window": ""})
+        return made
+
     def try_to_open(self, session: Session, plan_id: int) -> OpenPlan:
         """Work a plan out in the transaction that makes it: one that can't be is not made."""
         return self._opened(session, plan_id)
@@ -285,8 +309,7 @@ class Workspace:
         """Drop a plan from memory; it is read again when next asked for."""
         with self._shelf:
             self._plans.pop(plan_id, None)
-            self.learnt.pop(plan_id, None)
-            self.result_rows.pop(plan_id, None)
+            self.learnt.drop(plan_id)
 
     def leave(self) -> None:
         """End what would keep the server from stopping; from any thread."""
@@ -333,7 +356,7 @@ class Workspace:
         of_client: bool,
     ) -> dict[str, Any]:
         with self._held(plan_id, of_client) as others:
-            before = self.plan(plan_id)
+            before = _open(self.plan(plan_id))
             done = write(before, others)
             try:
                 with self.database.read() as session:
@@ -435,6 +458,7 @@ class Workspace:
             ),
             "purse": purse_block(result, sheet, record.retired),
             "journal": journal,
+            "closed_as": record.closed_as,
             "own": asdict(record.own),
             "tail": asdict(long_tail(result)),
         }
@@ -450,6 +474,16 @@ def _sheet(session: Session, record: Any, before: OpenPlan | None, done: _Done |
     if not done.touched.tables & _OF_KEYWORDS:
         return with_brief(before.sheet, record)
     return read_again(session, before.sheet, record, done.touched)
+
+
+def _open(plan: OpenPlan) -> OpenPlan:
+    """Return a plan that may be changed; ClosedError where its month is closed."""
+    if plan.record.closed_as is not None:
+        raise ClosedError(
+            "This month is closed and stands as it was. Change its next month, or open it again "
+            "in Learn.", "plan",
+        )  # fmt: skip
+    return plan
 
 
 def _tell_others(session: Session, touched: Touched, others: Sequence[int]) -> None:

@@ -8,6 +8,7 @@ from itertools import combinations
 from math import factorial
 
 import numpy as np
+from numpy.typing import NDArray
 
 from milkwort.core.arrays import Floats
 from milkwort.core.errors import BadValueError
@@ -46,14 +47,26 @@ class Difference:
     unplanned: Floats
     reported: Floats
 
-    def sums(self, last: str) -> dict[str, float]:
-        """Return the sums over all keywords; `last` names what they add up to."""
-        found = {"planned": float(self.planned.sum())}
-        found |= {name: float(part.sum()) for name, part in self.parts.items()}
-        found["unplanned"] = float(self.unplanned.sum())
+    def sums(self, last: str, rows: NDArray[np.bool_] | None = None) -> dict[str, float]:
+        """Return the sums over all keywords, or over some of them.
+
+        Parameters
+        ----------
+        last : str
+            What they add up to is called.
+        rows : ndarray of bool, shape (n_keywords,), optional
+            Rows that are no keyword belong to none of them.
+        """
+
+        def of(column: Floats) -> float:
+            return float((column if rows is None else column[: len(rows)][rows]).sum())
+
+        found = {"planned": of(self.planned)}
+        found |= {name: of(part) for name, part in self.parts.items()}
+        found["unplanned"] = of(self.unplanned)
         if last == "reported":
-            found["late"] = float(self.late.sum())
-        return found | {last: float(self.reported.sum())}
+            found["late"] = of(self.late)
+        return found | {last: of(self.reported)}
 
 
 def exchanged(planned: Sequence[Floats], actual: Sequence[Floats]) -> list[Floats]:

@@ -19,6 +19,7 @@ from milkwort.core.learn.evidence import (
     group_evidence,
     judge,
 )
+from milkwort.core.learn.hardly_shown import HardlyShown, hardly_shown
 from milkwort.core.learn.own_rules import OwnRule, RuleOutcome, apply_rule
 from milkwort.core.learn.results import Results, per_enquiry
 from milkwort.core.learn.seen import ResultRows, Seen, seen_by
@@ -78,6 +79,7 @@ class Learned:
     own_rule : RuleOutcome
     terms : list of TermAdvice
     customers, spend : Difference
+    hardly : HardlyShown
     """
 
     first: date
@@ -91,6 +93,7 @@ class Learned:
     terms: list[TermAdvice]
     customers: Difference
     spend: Difference
+    hardly: HardlyShown
 
 
 def learned_of(
@@ -126,9 +129,11 @@ def learned_of(
     month, factor = _as_planned(result, first, last, elapsed.factor)
     customers, spend = difference_of(month, factor, seen, unmatched)
     advice = [] if terms is None else advise_terms(result, lexicon, terms, judged.evidence)
+    corrections = corrections_of(result, [Segment(result.bid, elapsed.factor, seen)])
+    days = (last - first).days + 1
     return Learned(
-        first=first, last=last, as_of=as_of, seen=seen, judged=judged,
-        corrections=corrections_of(result, [Segment(result.bid, elapsed.factor, seen)]),
+        first=first, last=last, as_of=as_of, seen=seen, judged=judged, corrections=corrections,
+        hardly=hardly_shown(result, elapsed.factor, seen, days, corrections.price.shift),
         testing=_testing(result, judged), own_rule=apply_rule(own_rule, seen.results(),
                                                               result.demand.rate),
         terms=advice, customers=customers, spend=spend,

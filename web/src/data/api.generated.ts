@@ -2299,6 +2299,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/learn/aside": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Leave
+         * @description Set suggestions aside: for good, until later results, or back into the queue.
+         */
+        post: operations["leave_api_plans__plan_id__learn_aside_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/learn/bids": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bid To Be Shown
+         * @description Bid what hardly shown keywords need to be shown, and lock it.
+         */
+        post: operations["bid_to_be_shown_api_plans__plan_id__learn_bids_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/learn/close": {
         parameters: {
             query?: never;
@@ -2313,6 +2353,26 @@ export interface paths {
          * @description Close the month: the next one as a version, with what was learnt; this one stays.
          */
         post: operations["close_api_plans__plan_id__learn_close_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/learn/counted": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Counted By Hand
+         * @description Count customers by hand or telephone: a campaign's, of a window; a later count replaces.
+         */
+        post: operations["counted_by_hand_api_plans__plan_id__learn_counted_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2339,6 +2399,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/learn/reopen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Reopen
+         * @description Open a closed month again; its next month goes while nothing was done in it.
+         */
+        post: operations["reopen_api_plans__plan_id__learn_reopen_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/learn/terms": {
         parameters: {
             query?: never;
@@ -2353,6 +2433,26 @@ export interface paths {
          * @description Block terms, or make them keywords: as suggested, or as said.
          */
         post: operations["decide_terms_api_plans__plan_id__learn_terms_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/learn/word": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Our Word
+         * @description Return what was promised of each month that is seen, and whether it held.
+         */
+        get: operations["our_word_api_plans__plan_id__learn_word_get"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -3931,6 +4031,35 @@ export interface components {
             revision: number;
         };
         /**
+         * AsideItem
+         * @description One line of the queue.
+         */
+        AsideItem: {
+            /** Key */
+            key: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "block" | "own_keyword" | "stop" | "raise" | "hardly" | "close" | "refused" | "review";
+            /** Suggestion */
+            suggestion: string;
+        };
+        /**
+         * AsideRequest
+         * @description Lines of the queue to be set aside: for good, until later results, or brought back.
+         */
+        AsideRequest: {
+            /** Items */
+            items: components["schemas"]["AsideItem"][];
+            /**
+             * Until
+             * @default turned
+             * @enum {string}
+             */
+            until?: "turned" | "later" | "now";
+        };
+        /**
          * AssumptionChange
          * @description Assumptions by name; null puts the default back.
          */
@@ -3993,6 +4122,14 @@ export interface components {
             price: number;
             /** Rule */
             rule: number;
+        };
+        /**
+         * BidActs
+         * @description Hardly shown keywords that get the bid that is shown.
+         */
+        BidActs: {
+            /** Ids */
+            ids: number[];
         };
         /**
          * BidChange
@@ -4852,6 +4989,40 @@ export interface components {
             id: number;
             /** Name */
             name: string;
+        };
+        /**
+         * CampaignMonth
+         * @description A campaign's month against its daily budget, and why it differs.
+         */
+        CampaignMonth: {
+            /** Customer Parts */
+            customer_parts: {
+                [key: string]: number;
+            };
+            /** Customers */
+            customers: number;
+            /**
+             * Cut
+             * @description days on which its money was gone
+             */
+            cut: number;
+            /** Daily */
+            daily: number;
+            /** Days */
+            days: number;
+            /**
+             * Lost
+             * @description share of its searches unshown for want of money
+             */
+            lost: number | null;
+            /** Name */
+            name: string;
+            /** Spend */
+            spend: number;
+            /** Spend Parts */
+            spend_parts: {
+                [key: string]: number;
+            };
         };
         /**
          * CampaignValues
@@ -5786,6 +5957,30 @@ export interface components {
             ids: number[];
         };
         /**
+         * HandCount
+         * @description Customers that somebody counted.
+         */
+        HandCount: {
+            /**
+             * Campaign
+             * @description empty for all
+             * @default
+             */
+            campaign?: string;
+            /** Customers */
+            customers: number;
+            /**
+             * Since
+             * Format: date
+             */
+            since: string;
+            /**
+             * Until
+             * Format: date
+             */
+            until: string;
+        };
+        /**
          * HandOverFileItem
          * @description One file of a hand-over.
          */
@@ -5916,6 +6111,31 @@ export interface components {
             shapes: {
                 [key: string]: components["schemas"]["UploadColumn"][];
             };
+        };
+        /**
+         * Hardly
+         * @description Why a keyword is hardly shown.
+         */
+        Hardly: {
+            /** Expected */
+            expected: number;
+            /**
+             * Next Bid
+             * @description the least that is shown for half its searches
+             */
+            next_bid: number | null;
+            /**
+             * Pays
+             * @description whether that is under its ceiling
+             */
+            pays: boolean;
+            /** Seen */
+            seen: number;
+            /**
+             * Why
+             * @enum {string}
+             */
+            why: "negative" | "money" | "few_searches" | "bid";
         };
         /**
          * HouseRuleValues
@@ -6169,6 +6389,7 @@ export interface components {
             false_cut: number;
             /** Group */
             group: string;
+            hardly: components["schemas"]["Hardly"] | null;
             /** Id */
             id: number;
             /** Keyword */
@@ -6205,6 +6426,31 @@ export interface components {
             verdict: "stop" | "wait" | "raise" | "no_prior";
             /** Worth Testing */
             worth_testing: number;
+        };
+        /**
+         * LearnMonth
+         * @description The newest month that is seen.
+         */
+        LearnMonth: {
+            /**
+             * By Hand
+             * @description customers counted by hand, of all days that are seen
+             */
+            by_hand: number;
+            /** Campaigns */
+            campaigns: components["schemas"]["CampaignMonth"][];
+            /** End */
+            end: string;
+            /** First */
+            first: string;
+            /** Invalid Clicks */
+            invalid_clicks: number | null;
+            /** Invalid Cost */
+            invalid_cost: number;
+            /** Last */
+            last: string;
+            moved: components["schemas"]["Moved"] | null;
+            pace: components["schemas"]["Pace"];
         };
         /**
          * LearnTerm
@@ -6262,6 +6508,16 @@ export interface components {
             /** As Of */
             as_of: string | null;
             /**
+             * Aside
+             * @description what was set aside and is still suggested
+             */
+            aside: components["schemas"]["Waiting"][];
+            /**
+             * Closed As
+             * @description the version that goes on from this closed month
+             */
+            closed_as: number | null;
+            /**
              * Corrections
              * @description factors of the whole plan, by input
              */
@@ -6287,6 +6543,9 @@ export interface components {
              * @description customers that are still expected to be reported
              */
             late: number;
+            month: components["schemas"]["LearnMonth"] | null;
+            /** Next Label */
+            next_label: string | null;
             /** On Enquiries */
             on_enquiries: boolean;
             /**
@@ -6312,7 +6571,9 @@ export interface components {
             /** Terms */
             terms: components["schemas"]["LearnTerm"][];
             /** Unmatched */
-            unmatched: number;
+            unmatched: components["schemas"]["Unmatched"][];
+            /** Unmatched Rows */
+            unmatched_rows: number;
             /** Until */
             until: string | null;
             /** Waiting */
@@ -6556,6 +6817,27 @@ export interface components {
             week: number[][];
         };
         /**
+         * MonthWord
+         * @description A month that is seen, whole or in part, and what was promised of those days.
+         */
+        MonthWord: {
+            /**
+             * Afterwards
+             * @description the plan begins after it: its range is no promise
+             */
+            afterwards: boolean;
+            /** Ended */
+            ended: boolean;
+            /** Figures */
+            figures: components["schemas"]["WordFigure"][];
+            /** First */
+            first: string;
+            /** Last */
+            last: string;
+            /** Version */
+            version: string;
+        };
+        /**
          * MoreMoney
          * @description What some more money would bring.
          */
@@ -6592,6 +6874,24 @@ export interface components {
              * @description of that assumption, in log units
              */
             spread: number | null;
+        };
+        /**
+         * Moved
+         * @description The last weeks against as many before; sums by figure, and cpc.
+         */
+        Moved: {
+            /** Before */
+            before: {
+                [key: string]: number;
+            };
+            /** Days */
+            days: number;
+            /** Now */
+            now: {
+                [key: string]: number;
+            };
+            /** Until */
+            until: string;
         };
         /**
          * MovedFigures
@@ -7141,6 +7441,22 @@ export interface components {
             value: number;
         };
         /**
+         * OurWord
+         * @description Every range that was given for the months that are seen, the newest first.
+         */
+        OurWord: {
+            /** Months */
+            months: components["schemas"]["MonthWord"][];
+            /**
+             * Purse
+             * @description money of the newest month
+             */
+            purse: number;
+            /** Revision */
+            revision: number;
+            so_far: components["schemas"]["SoFar"] | null;
+        };
+        /**
          * OwnChange
          * @description Some of the plan's own ways; what is left out stays.
          */
@@ -7169,6 +7485,33 @@ export interface components {
             word_kinds: {
                 [key: string]: string;
             };
+        };
+        /**
+         * Pace
+         * @description How fast the month's money goes.
+         */
+        Pace: {
+            /**
+             * At End
+             * @description money spent by the month's end if it goes on like this
+             */
+            at_end: number;
+            /**
+             * By Now
+             * @description money that the purse holds for the days that have gone
+             */
+            by_now: number;
+            /** Left */
+            left: number;
+            /**
+             * Out
+             * @description day on which the money is gone
+             */
+            out: string | null;
+            /** Purse */
+            purse: number;
+            /** Spent */
+            spent: number;
         };
         /**
          * PageAddress
@@ -7901,6 +8244,21 @@ export interface components {
             spend: number;
         };
         /**
+         * Reopened
+         * @description What became of the next month when a closed one was opened again.
+         */
+        Reopened: {
+            /** Id */
+            id: number;
+            /** Label */
+            label: string;
+            /**
+             * Removed
+             * @description the next month went: nothing was done in it
+             */
+            removed: boolean;
+        };
+        /**
          * ReplacedItem
          * @description A field that would be another.
          */
@@ -8495,6 +8853,30 @@ export interface components {
             name: string;
         };
         /**
+         * SoFar
+         * @description What the newest month promises by some of its days.
+         */
+        SoFar: {
+            /** Customers */
+            customers: components["schemas"]["SoFarRange"][];
+            /** Days */
+            days: string[];
+            /** Spend */
+            spend: components["schemas"]["SoFarRange"][];
+        };
+        /**
+         * SoFarRange
+         * @description 8 draws of 10 at the end of a day.
+         */
+        SoFarRange: {
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /** Middle */
+            middle: number;
+        };
+        /**
          * SpotEdit
          * @description What is set of a spot; what is left out stays.
          */
@@ -8804,6 +9186,11 @@ export interface components {
          */
         Summary: {
             brief: components["schemas"]["BriefBlock"];
+            /**
+             * Closed As
+             * @description the version that goes on from this closed month
+             */
+            closed_as: number | null;
             journal: components["schemas"]["JournalEnds"];
             own: components["schemas"]["OwnValues"];
             /** Plan Id */
@@ -9257,6 +9644,22 @@ export interface components {
             value: number | null;
         };
         /**
+         * Unmatched
+         * @description Rows that are no keyword of the plan, with the nearest that is.
+         */
+        Unmatched: {
+            /** Clicks */
+            clicks: number;
+            /** Cost */
+            cost: number;
+            /** Customers */
+            customers: number;
+            /** Keyword */
+            keyword: string;
+            /** Nearest */
+            nearest: string | null;
+        };
+        /**
          * UploadColumn
          * @description One column of an upload sheet.
          *
@@ -9383,21 +9786,28 @@ export interface components {
          */
         Waiting: {
             /**
+             * Bid
+             * @description that would be shown, for a keyword that is hardly shown
+             */
+            bid: number | null;
+            /**
              * Key
-             * @description the term, or the keyword's id
+             * @description the term, the keyword's id, the month, the sending or the look
              */
             key: string;
             /**
              * Kind
              * @enum {string}
              */
-            kind: "block" | "own_keyword" | "stop" | "raise";
+            kind: "block" | "own_keyword" | "stop" | "raise" | "hardly" | "close" | "refused" | "review";
             /** Money */
             money: number;
             /** Name */
             name: string;
             /** Says */
             says: string;
+            /** Suggestion */
+            suggestion: string;
         };
         /**
          * WaysView
@@ -9464,6 +9874,37 @@ export interface components {
              * @default
              */
             value?: string;
+        };
+        /**
+         * WordFigure
+         * @description A range that was given, and what came; null is without bound.
+         */
+        WordFigure: {
+            /** Actual */
+            actual: number | null;
+            /**
+             * Fewer
+             * @description share of draws with as little or less
+             */
+            fewer: number;
+            /**
+             * Figure
+             * @enum {string}
+             */
+            figure: "clicks" | "spend" | "customers" | "cost_per_customer" | "profit";
+            /** Held */
+            held: boolean;
+            /** High */
+            high: number | null;
+            /** Low */
+            low: number | null;
+            /** Middle */
+            middle: number | null;
+            /**
+             * More
+             * @description share of draws with as much or more
+             */
+            more: number;
         };
         /**
          * WordKindChange
@@ -18577,6 +19018,152 @@ export interface operations {
             };
         };
     };
+    leave_api_plans__plan_id__learn_aside_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AsideRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    bid_to_be_shown_api_plans__plan_id__learn_bids_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BidActs"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
     close_api_plans__plan_id__learn_close_post: {
         parameters: {
             query?: never;
@@ -18599,6 +19186,79 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Closed"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    counted_by_hand_api_plans__plan_id__learn_counted_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HandCount"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
                 };
             };
             /** @description Bad Request */
@@ -18721,6 +19381,73 @@ export interface operations {
             };
         };
     };
+    reopen_api_plans__plan_id__learn_reopen_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reopened"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
     decide_terms_api_plans__plan_id__learn_terms_post: {
         parameters: {
             query?: never;
@@ -18745,6 +19472,73 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    our_word_api_plans__plan_id__learn_word_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OurWord"];
                 };
             };
             /** @description Bad Request */

@@ -1,0 +1,90 @@
+"""The month that runs: its pace, what moved, each campaign against its money, strange rows."""
+
+from __future__ import annotations
+
+from calendar import monthrange
+from dataclasses import asdict
+from typing import Any
+
+import numpy as np
+
+from milkwort.api.learn.known import Known
+from milkwort.api.plan.open_plan import OpenPlan
+from milkwort.core.gather.likeness import nearest_text
+from milkwort.core.learn.campaign_days import campaign_days
+from milkwort.core.learn.learned import Learned
+from milkwort.core.learn.moved import moved_since
+from milkwort.core.learn.pace import pace_of
+from milkwort.core.plan.calendar import months_from
+from milkwort.core.plan.year import YearAhead
+from milkwort.core.words.texts import normalise
+from milkwort.formats.learn_headless import result_rows_of
+
+__all__ = ["month_block", "unmatched_of"]
+
+_SHOWN = 50
+"""Texts of rows that are no keyword, the dearest first."""
+
+
+def month_block(plan: OpenPlan, known: Known) -> dict[str, Any]:
+    """Return what there is to say of the newest month that is seen."""
+    learned, rows = known.learned, known.rows
+    assert learned is not None
+    assert rows is not None
+    last = learned.last
+    first = max(last.replace(day=1), learned.first)
+    end = last.replace(day=monthrange(last.year, last.month)[1])
+    seen = result_rows_of(rows, known.keyword)
+    inside = np.flatnonzero((seen.first >= first.toordinal()) & (seen.last <= last.toordinal()))
+    some = seen.at(inside)
+    month = YearAhead(plan.result, months_from(first, end)).month(0)
+    pace = pace_of(plan.result, float(some.cost.sum()), month.brief.monthly_spend, first, last, end)
+    moved = moved_since(seen)
+    invalid = some.invalid_clicks[np.isfinite(some.invalid_clicks)]
+    clicks = float(some.clicks.sum())
+    return {
+        "first": first.isoformat(), "last": last.isoformat(), "end": end.isoformat(),
+        "pace": asdict(pace), "moved": None if moved is None else asdict(moved),
+        "campaigns": _campaigns(plan, learned, campaign_days(month, some)),
+        "invalid_clicks": float(invalid.sum()) if len(invalid) else None,
+        "invalid_cost": float(invalid.sum() * some.cost.sum() / clicks) if clicks > 0 else 0.0,
+        "by_hand": known.by_hand,
+    }  # fmt: skip
+
+
+def _campaigns(plan: OpenPlan, learned: Learned, found: Any) -> list[dict[str, Any]]:
+    names = [c.name for c in plan.sheet.structure.campaigns]
+    of = plan.result.table.campaign
+    return [
+        {
+            "name": names[number] if number >= 0 else "no campaign",
+            "daily": float(found.daily[at]), "spend": float(found.spend[at]),
+            "customers": float(found.customers[at]), "days": int(found.days[at]),
+            "cut": int(found.cut[at]),
+            "lost": float(found.lost[at]) if np.isfinite(found.lost[at]) else None,
+            "customer_parts": learned.customers.sums("reported", of == number),
+            "spend_parts": learned.spend.sums("actual", of == number),
+        }
+        for at, number in enumerate(found.campaign.tolist())
+    ]  # fmt: skip
+
+
+def unmatched_of(plan: OpenPlan, known: Known) -> list[dict[str, Any]]:
+    """Return the texts of rows that are no keyword of the plan, with the nearest that is."""
+    rows = known.rows
+    assert rows is not None
+    sums: dict[str, list[float]] = {}
+    for at in np.flatnonzero(known.keyword < 0).tolist():
+        held = sums.setdefault(rows.keyword[at], [0.0, 0.0, 0.0])
+        held[0] += float(rows.figures["clicks"][at])
+        held[1] += float(rows.cost[at])
+        held[2] += float(rows.figures["customers"][at])
+    dearest = sorted(sums.items(), key=lambda one: -one[1][1])[:_SHOWN]
+    texts = [entry.normalised for entry in plan.sheet.entries]
+    return [
+        {
+            "keyword": text, "clicks": clicks, "cost": cost, "customers": customers,
+            "nearest": nearest_text(normalise(text)[:200], texts),
+        }
+        for text, (clicks, cost, customers) in dearest
+    ]  # fmt: skip

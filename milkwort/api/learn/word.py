@@ -1,0 +1,195 @@
+"""Our word: what was promised of each month, and whether it held."""
+
+from __future__ import annotations
+
+from calendar import monthrange
+from dataclasses import dataclass, replace
+from datetime import date, timedelta
+from typing import Any
+
+import numpy as np
+
+from milkwort.api.learn.known import InForce, results_in_force, row_places
+from milkwort.api.plan.open_plan import OpenPlan
+from milkwort.api.plan.workspace import Workspace
+from milkwort.core.errors import StoppedError
+from milkwort.core.learn.came import Came, came_between
+from milkwort.core.learn.our_word import SoFar, Word, month_so_far, word_of
+from milkwort.formats.learn_headless import result_rows_of
+from milkwort.formats.result_rows import places_of
+from milkwort.store.versions import Version, family_of
+
+__all__ = ["MonthWord", "Words", "so_far_item", "word_item", "words_of_plan"]
+
+_MOST_MONTHS = 24
+_MARKS = 4
+"""Of a month, at which its range is drawn."""
+
+
+@dataclass(frozen=True)
+class MonthWord:
+    """A month, or the part of it that is seen, and what was promised of it.
+
+    Attributes
+    ----------
+    first, last : date
+        The days that were seen.
+    version : str
+        The version that planned it; empty for the first one.
+    afterwards : bool
+        Whether the plan begins only after it, so that its range is no promise.
+    ended : bool
+        Whether the month is over.
+    came : Came
+    words : tuple of Word
+    """
+
+    first: date
+    last: date
+    version: str
+    afterwards: bool
+    ended: bool
+    came: Came
+    words: tuple[Word, ...]
+
+
+@dataclass(frozen=True)
+class Words:
+    """Everything that was promised.
+
+    Attributes
+    ----------
+    months : tuple of MonthWord
+        The newest first.
+    so_far : SoFar or None
+        Of the newest month; None where nothing is seen.
+    purse : float
+        Money of that month.
+    """
+
+    months: tuple[MonthWord, ...]
+    so_far: SoFar | None
+    purse: float
+
+
+def words_of_plan(work: Workspace, plan_id: int) -> Words:
+    """Return what was promised of the months that are seen; drawn where it isn't known yet.
+
+    Raises
+    ------
+    StoppedError
+        Where the program is being ended meanwhile.
+    """
+    plan = work.plan(plan_id)
+    _, in_force = results_in_force(work, plan.record.client_id)
+    with work.database.read() as session:
+        family = family_of(session, plan_id)
+    key = (in_force.imports, tuple((one.id, one.revision) for one in family), plan_id)
+    held = work.words_given.get(plan_id)
+    if held is not None and held[0] == key:
+        known: Words = held[1]
+        return known
+    found: Words = work.drawing.aside(lambda: _drawn(work, plan, family, in_force))
+    work.words_given.keep(plan_id, (key, found))
+    return found
+
+
+def word_item(one: MonthWord) -> dict[str, Any]:
+    """Return a month as it is sent."""
+    return {
+        "first": one.first.isoformat(), "last": one.last.isoformat(), "version": one.version,
+        "afterwards": one.afterwards, "ended": one.ended,
+        "figures": [
+            {
+                "figure": word.figure, "low": _plain(word.given.low),
+                "middle": _plain(word.given.middle), "high": _plain(word.given.high),
+                "actual": word.actual, "held": word.held, "fewer": word.fewer, "more": word.more,
+            }
+            for word in one.words
+        ],
+    }  # fmt: skip
+
+
+def so_far_item(so_far: SoFar | None) -> dict[str, Any] | None:
+    """Return the range of a month so far as it is sent."""
+    if so_far is None:
+        return None
+    return {
+        "days": [day.isoformat() for day in so_far.days],
+        **{name: [{"low": one.low, "middle": one.middle, "high": one.high} for one in ranges]
+           for name, ranges in so_far.ranges.items()},
+    }  # fmt: skip
+
+
+def _drawn(work: Workspace, plan: OpenPlan, family: list[Version], in_force: InForce) -> Words:
+    rows = in_force.keyword
+    if rows is None or in_force.as_of is None:
+        return Words((), None, plan.record.brief.monthly_spend)
+    first = date.fromordinal(int(rows.first.min()))
+    last = date.fromordinal(int(rows.last.max()))
+    months = []
+    for start, end in _months(first, last)[-_MOST_MONTHS:]:
+        months.append(_month(work, family, in_force, start, end))
+    newest = months[-1]
+    mine = work.plan(_planned_by(family, newest.first).id)
+    whole = _end_of(newest.first)
+    marks = {round((whole.day - newest.first.day + 1) * n / _MARKS) for n in range(1, _MARKS + 1)}
+    marks.add(newest.last.day - newest.first.day + 1)
+    so_far = month_so_far(mine.result, newest.first, whole, sorted(marks),
+                          still_wanted=lambda: not work.drawing.ended)  # fmt: skip
+    share = (whole.day - newest.first.day + 1) / whole.day
+    return Words(tuple(months[::-1]), so_far, mine.record.brief.monthly_spend * share)
+
+
+def _month(
+    work: Workspace, family: list[Version], in_force: InForce, first: date, last: date
+) -> MonthWord:
+    assert in_force.keyword is not None
+    assert in_force.as_of is not None
+    version = _planned_by(family, first)
+    plan = work.plan(version.id)
+    keyword = places_of(in_force.keyword, *row_places(plan))
+    rows = result_rows_of(in_force.keyword, keyword)
+    came = came_between(rows, plan.result.worth.contribution,
+                        plan.record.brief.worth.contribution, first, last)  # fmt: skip
+    came = _with_hand(came, in_force, plan, first, last)
+    words = word_of(plan.result, first, last, in_force.as_of, came,
+                    still_wanted=lambda: not work.drawing.ended)  # fmt: skip
+    if words is None:
+        raise StoppedError("The program is being ended.", "our word")
+    afterwards = version.start_date > last.isoformat()
+    return MonthWord(first, last, version.label, afterwards, last == _end_of(first), came, words)
+
+
+def _with_hand(came: Came, in_force: InForce, plan: OpenPlan, first: date, last: date) -> Came:
+    """Return what came with the customers that somebody counted."""
+    if in_force.by_hand is None:
+        return came
+    nowhere = np.full(len(in_force.by_hand), -1, dtype=np.int64)
+    more = came_between(result_rows_of(in_force.by_hand, nowhere), np.zeros(0),
+                        plan.record.brief.worth.contribution, first, last)  # fmt: skip
+    return replace(came, customers=came.customers + more.customers, value=came.value + more.value)
+
+
+def _planned_by(family: list[Version], day: date) -> Version:
+    """Return the version that planned a day: the last made of those that begin by then."""
+    begun = [one for one in family if one.start_date <= day.isoformat()]
+    return begun[-1] if begun else family[0]
+
+
+def _months(first: date, last: date) -> list[tuple[date, date]]:
+    """Return the days of each calendar month from first to last."""
+    found, at = [], first
+    while at <= last:
+        end = min(_end_of(at), last)
+        found.append((at, end))
+        at = end + timedelta(1)
+    return found
+
+
+def _end_of(day: date) -> date:
+    return day.replace(day=monthrange(day.year, day.month)[1])
+
+
+def _plain(value: float) -> float | None:
+    return float(value) if np.isfinite(value) else None

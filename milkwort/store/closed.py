@@ -1,0 +1,64 @@
+"""Months that are closed: the plan stays as it was, and its next month goes on from it."""
+
+from __future__ import annotations
+
+from sqlalchemy import func, select, update
+from sqlalchemy.orm import Session
+
+from milkwort.core.errors import BadValueError, ClosedError
+from milkwort.store.hand_overs import count_hand_overs
+from milkwort.store.journal import Change
+from milkwort.store.models import Journal, Plan
+from milkwort.store.plans import remove_plan
+
+__all__ = ["close_plan", "closed_as", "reopen_plan"]
+
+
+def closed_as(session: Session, plan_id: int) -> int | None:
+    """Return the version that goes on from a closed plan; None for one that isn't closed."""
+    return session.scalar(select(Plan.closed_as).where(Plan.id == plan_id))
+
+
+def close_plan(session: Session, plan_id: int, made: int) -> None:
+    """Close a plan's month; `made` goes on from it.
+
+    Raises
+    ------
+    ClosedError
+        Where it is closed already.
+    """
+    if closed_as(session, plan_id) is not None:
+        raise ClosedError("This month is closed already: its next month stands beside it.", "plan")
+    session.execute(update(Plan).where(Plan.id == plan_id).values(closed_as=made))
+
+
+def reopen_plan(session: Session, plan_id: int, made: int) -> bool:
+    """Open a closed month again, and say whether its next month went away.
+
+    It goes while nothing was done in it since; else it stays as a version.
+
+    Raises
+    ------
+    BadValueError
+        Where the plan is not closed as that.
+    """
+    if closed_as(session, plan_id) != made:
+        raise BadValueError("plan", "a month that is closed", "one that is open, or closed anew")
+    session.execute(update(Plan).where(Plan.id == plan_id).values(closed_as=None))
+    if not _untouched(session, made):
+        return False
+    change = Change(session, made, "take the closing of the month before back")
+    remove_plan(change)
+    change.finish()
+    return True
+
+
+def _untouched(session: Session, plan_id: int) -> bool:
+    """Say whether nothing was done in a plan since a month was closed as it."""
+    plan = session.get(Plan, plan_id)
+    if plan is None or plan.deleted_at is not None or plan.closed_as is not None or plan.chosen:
+        return False
+    mine = Journal.plan_id == plan_id
+    steps = session.scalar(select(func.count()).select_from(Journal).where(mine)) or 0
+    undone = session.scalar(select(func.count()).select_from(Journal).where(mine, Journal.undone))
+    return steps <= 1 and not undone and not count_hand_overs(session, plan_id)
