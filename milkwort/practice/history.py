@@ -27,7 +27,7 @@ __all__ = ["FIGURES", "History", "made_up_history"]
 
 FIGURES = ("impressions", "clicks", "cost", "customers", "could_show", "lost_to_money")
 _LEVEL = "usual"
-_SCOUTS = 12
+_SCOUTS = 4
 """So many of the plan's keywords also ran in phrase match, to find new terms."""
 
 Columns = dict[str, list[Any]]

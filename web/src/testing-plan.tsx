@@ -135,6 +135,7 @@ export function summaryOf(revision: number, purse: Partial<Summary["purse"]> = {
       notices: [],
       ...purse,
     },
+    closed_as: null,
     journal: { undo: null, redo: null },
     own: {
       quick_reasons: ["too dear", "another town"],

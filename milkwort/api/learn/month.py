@@ -73,9 +73,9 @@ def unmatched_of(plan: OpenPlan, known: Known) -> list[dict[str, Any]]:
     """Return the texts of rows that are no keyword of the plan, with the nearest that is."""
     rows = known.rows
     assert rows is not None
-    sums: dict[str, list[float]] = {}
+    sums: dict[tuple[str, str], list[float]] = {}
     for at in np.flatnonzero(known.keyword < 0).tolist():
-        held = sums.setdefault(rows.keyword[at], [0.0, 0.0, 0.0])
+        held = sums.setdefault((rows.keyword[at], rows.match[at]), [0.0, 0.0, 0.0])
         held[0] += float(rows.figures["clicks"][at])
         held[1] += float(rows.cost[at])
         held[2] += float(rows.figures["customers"][at])
@@ -83,8 +83,14 @@ def unmatched_of(plan: OpenPlan, known: Known) -> list[dict[str, Any]]:
     texts = [entry.normalised for entry in plan.sheet.entries]
     return [
         {
-            "keyword": text, "clicks": clicks, "cost": cost, "customers": customers,
-            "nearest": nearest_text(normalise(text)[:200], texts),
+            "keyword": text, "match": match, "clicks": clicks, "cost": cost, "customers": customers,
+            "nearest": _nearest(plan, normalise(text)[:200], texts),
         }
-        for text, (clicks, cost, customers) in dearest
+        for (text, match), (clicks, cost, customers) in dearest
     ]  # fmt: skip
+
+
+def _nearest(plan: OpenPlan, text: str, texts: list[str]) -> str | None:
+    """Return the plan's keyword that is spelt most like a text, with its match."""
+    found = nearest_text(text, texts)
+    return None if found is None else f"{found}, {plan.sheet.entries[texts.index(found)].match}"

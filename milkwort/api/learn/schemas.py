@@ -213,6 +213,7 @@ class Unmatched(BaseModel):
     """Rows that are no keyword of the plan, with the nearest that is."""
 
     keyword: str
+    match: str
     clicks: float
     cost: float
     customers: float

@@ -9656,6 +9656,8 @@ export interface components {
             customers: number;
             /** Keyword */
             keyword: string;
+            /** Match */
+            match: string;
             /** Nearest */
             nearest: string | null;
         };

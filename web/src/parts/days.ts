@@ -24,3 +24,9 @@ function whole(year: number, month: number, day: number): string | null {
   const there = date.getUTCMonth() === month - 1 && date.getUTCDate() === day;
   return there ? date.toISOString().slice(0, 10) : null;
 }
+
+const dayLength = 24 * 60 * 60 * 1000;
+
+/** How many days lie between two days, as ISO 8601; 0 for the same. */
+export const daysBetween = (first: string, last: string): number =>
+  Math.round((Date.parse(last) - Date.parse(first)) / dayLength);

@@ -107,8 +107,8 @@ export function Corrections({ view }: { view: LearnView }) {
       <S.Close aria-label="Close the month">
         <h2>Close the month</h2>
         <p>
-          The next month begins as a version beside this plan, with what was learnt; this one stays
-          as it is. It takes over:
+          The next month begins as a version beside this plan, with what was learnt; this one stands
+          as it was, until it is opened again. The next one takes over:
         </p>
         {choices.map((choice) => (
           <Checkbox
@@ -120,7 +120,7 @@ export function Corrections({ view }: { view: LearnView }) {
             {choice.name}
           </Checkbox>
         ))}
-        <MainButton isDisabled={asked} onPress={() => void close()}>
+        <MainButton isDisabled={asked || view.closed_as !== null} onPress={() => void close()}>
           Close the month
         </MainButton>
       </S.Close>

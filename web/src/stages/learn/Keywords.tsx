@@ -10,7 +10,7 @@ import { Evidence } from "./Evidence";
 import * as S from "./Learn.styles";
 import type { LearnKeyword, LearnView } from "./view";
 
-type Which = "all" | "stop" | "raise" | "rule" | "testing";
+type Which = "all" | "stop" | "raise" | "rule" | "testing" | "hardly";
 const none: ReadonlySet<number> = new Set();
 const verdicts: Record<LearnKeyword["verdict"], string> = {
   stop: "stop",
@@ -24,6 +24,7 @@ const wanted: Record<Which, (keyword: LearnKeyword) => boolean> = {
   raise: (keyword) => keyword.verdict === "raise",
   rule: (keyword) => keyword.rule_cuts && keyword.verdict !== "stop",
   testing: (keyword) => keyword.testing_pays,
+  hardly: (keyword) => keyword.hardly !== null,
 };
 
 /** Keywords by evidence: stop, wait, raise, beside what a rule of thumb would do. */
@@ -59,6 +60,7 @@ export function Keywords({ view }: { view: LearnView }) {
             { id: "raise", name: "to raise" },
             { id: "rule", name: "cut by the rule of thumb alone" },
             { id: "testing", name: "worth testing" },
+            { id: "hardly", name: "hardly shown" },
           ]}
           onChange={(next) => {
             setWhich(next);
@@ -149,7 +151,16 @@ function keywordColumns(view: LearnView, currency: string): Column[] {
   ];
 }
 
+const whys: Record<NonNullable<LearnKeyword["hardly"]>["why"], string> = {
+  negative: "a negative stops it",
+  money: "no money left for it",
+  few_searches: "few search for it",
+  bid: "its bid is low",
+};
+
 function Says({ keyword }: { keyword: LearnKeyword }) {
+  if (keyword.hardly && keyword.verdict === "wait")
+    return <S.Faint>hardly shown: {whys[keyword.hardly.why]}</S.Faint>;
   if (keyword.verdict === "wait")
     return (
       <S.Faint>

@@ -37,6 +37,9 @@ export const Line = styled.div`
   align-items: center;
   gap: 6px 10px;
   padding: 0 20px 10px;
+  &[data-flat] {
+    padding-left: 0;
+  }
   small {
     font-size: 12px;
     color: ${ink.ink2};
@@ -63,6 +66,38 @@ export const Page = styled.div`
     font-size: 12.5px;
     color: ${ink.ink2};
   }
+`;
+
+export const Sentence = styled.section`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 2px 6px;
+  margin: 0 0 20px;
+  small {
+    font-size: 12px;
+    color: ${ink.ink2};
+    margin-left: 8px;
+  }
+`;
+
+export const Held = styled.small`
+  display: block;
+  color: ${ink.rose};
+  &[data-held] {
+    color: ${ink.moss};
+  }
+`;
+
+export const Banner = styled.p`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 6px 12px;
+  margin: 0 20px 10px;
+  padding: 8px 12px;
+  border-left: 3px solid ${ink.petal};
+  background: ${ink.petalWash};
 `;
 
 export const Quiet = styled.p`
@@ -210,6 +245,10 @@ export const Chart = styled.svg`
     stroke: ${ink.petal};
     stroke-width: 2;
   }
+  path[data-range] {
+    fill: ${ink.petalWash};
+    stroke: none;
+  }
   path[data-planned] {
     stroke: ${ink.ink2};
     stroke-width: 1.2;
@@ -226,6 +265,11 @@ export const SumTable = styled.table`
     font-size: 13.5px;
     font-weight: 600;
     padding-bottom: 4px;
+    small {
+      font-weight: 400;
+      font-size: 12px;
+      color: ${ink.ink2};
+    }
   }
   th {
     text-align: left;

@@ -1,15 +1,21 @@
 import { useState } from "react";
 import { useViewKeys } from "../../app/useViewKeys";
+import { Link } from "react-router";
+import { client, taken, type Schemas } from "../../data/client";
+import { usePlan } from "../../data/plan";
+import { useSaying } from "../../data/saying";
 import { usePlanQuery } from "../../data/usePlanQuery";
+import { Button } from "../../parts/Button";
 import { Views } from "../../parts/Views";
 import { number } from "../../parts/format";
 import { Corrections } from "./Corrections";
 import { Keywords } from "./Keywords";
-import { Month } from "./Month";
+import { Month } from "./month";
 import { ResultsIn } from "./ResultsIn";
 import { Terms } from "./Terms";
 import { Waits } from "./Waits";
 import * as S from "./Learn.styles";
+import type { LearnView } from "./view";
 
 type View = "waits" | "month" | "terms" | "keywords" | "corrections" | "results";
 const order: readonly View[] = ["waits", "month", "terms", "keywords", "corrections", "results"];
@@ -50,13 +56,44 @@ export function Learn() {
           </small>
         )}
       </S.Head>
-      {shown === "waits" && <Waits view={view} />}
+      {view.closed_as !== null && <Closed view={view} />}
+      {shown === "waits" && <Waits view={view} onClose={() => setChosen("corrections")} />}
       {shown === "month" && <Month view={view} />}
       {shown === "terms" && <Terms view={view} />}
       {shown === "keywords" && <Keywords view={view} />}
       {shown === "corrections" && <Corrections view={view} />}
       {shown === "results" && <ResultsIn view={view} />}
     </S.Room>
+  );
+}
+
+/** That this month is closed, with the way on and the way back. */
+function Closed({ view }: { view: LearnView }) {
+  const { id } = usePlan();
+  const { complain, say } = useSaying();
+  const reopen = async () => {
+    try {
+      const path = { params: { path: { plan_id: id } } };
+      const found = await taken<Schemas["Reopened"]>(
+        client.POST("/api/plans/{plan_id}/learn/reopen", path),
+      );
+      say(
+        found.removed
+          ? `This month is open again; ${found.label} went away: nothing was done in it`
+          : "This month is open again; its next month stays as a version",
+      );
+    } catch (error) {
+      complain(error);
+    }
+  };
+  return (
+    <S.Banner>
+      This month is closed and stands as it was.
+      {view.next_label !== null && (
+        <Link to={`/plan/${view.closed_as}/learn`}>Go on with {view.next_label}</Link>
+      )}
+      <Button onPress={() => void reopen()}>Open it again</Button>
+    </S.Banner>
   );
 }
 

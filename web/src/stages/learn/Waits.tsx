@@ -1,68 +1,95 @@
 import { useMemo, useState } from "react";
+import { useNavigate } from "react-router";
+import { useActions } from "../../app/actions";
 import { usePlan } from "../../data/plan";
 import { usePlanChange } from "../../data/usePlanChange";
 import { Button, MainButton } from "../../parts/Button";
+import { Choice } from "../../parts/Choice";
 import { Grid } from "../../parts/Grid";
-import type { Column } from "../../parts/column";
-import { money, plural } from "../../parts/format";
+import { money, number, plural } from "../../parts/format";
 import * as S from "./Learn.styles";
+import { waitColumns } from "./waitColumns";
 import type { LearnView, Waiting } from "./view";
 
-const kinds: Record<Waiting["kind"], string> = {
-  block: "block",
-  own_keyword: "own keyword",
-  stop: "stop",
-  raise: "raise",
-};
+type Which = "waits" | "aside";
+type Props = { view: LearnView; onClose: () => void };
 const none: ReadonlySet<number> = new Set();
 
 /** Everything that is to be decided, most money first; one key each. */
-export function Waits({ view }: { view: LearnView }) {
+export function Waits({ view, onClose }: Props) {
   const { summary } = usePlan();
-  const send = usePlanChange();
-  const { waiting } = view;
+  const [which, setWhich] = useState<Which>("waits");
+  const shown = which === "waits" ? view.waiting : view.aside;
   const [active, setActive] = useState<number | null>(0);
   const [selected, setSelected] = useState<ReadonlySet<number>>(none);
   const { currency } = summary.brief.values;
-  const columns = useMemo(() => waitColumns(waiting, currency), [waiting, currency]);
-  const rows = useMemo(() => waiting.map((_, at) => at), [waiting]);
+  const columns = useMemo(() => waitColumns(shown, currency), [shown, currency]);
+  const rows = useMemo(() => shown.map((_, at) => at), [shown]);
   const chosen = selected.size > 0 ? [...selected] : active === null ? [] : [active];
-  const doable = chosen.flatMap((at) => (waiting[at] ? [waiting[at]] : []));
-  const take = async (some: readonly Waiting[]) => {
-    const terms = some.filter((one) => one.kind === "block" || one.kind === "own_keyword");
-    const stops = some.filter((one) => one.kind === "stop");
+  const meant = chosen.flatMap((at) => (shown[at] ? [shown[at]] : []));
+  const { take, leave } = useDecisions(onClose);
+  const after = (work: Promise<unknown>) => {
     setSelected(none);
-    if (terms.length > 0)
-      await send("post", "/learn/terms", { terms: terms.map((one) => one.key), act: "suggested" });
-    if (stops.length > 0)
-      await send("post", "/learn/keywords", { ids: stops.map((one) => Number(one.key)) });
+    void work;
   };
-  const raises = doable.length > 0 && doable.every((one) => one.kind === "raise");
+  const act = {
+    do: (some: readonly Waiting[]) => after(take(some)),
+    leave: (until: "turned" | "later" | "now") => meant.length > 0 && after(leave(meant, until)),
+  };
+  const actions = {
+    waits: [
+      { name: "Leave the suggestion that is marked", keys: ["n"], run: () => act.leave("turned") },
+      { name: "Ask again with later results", keys: ["l"], run: () => act.leave("later") },
+    ],
+    aside: [{ name: "Ask again now", keys: ["n"], run: () => act.leave("now") }],
+  };
+  useActions(actions[which]);
+  const doable = meant.filter(canBeDone);
   return (
     <>
       <S.Line>
-        <MainButton isDisabled={doable.length === 0 || raises} onPress={() => void take(doable)}>
-          {doable.length > 1 ? `Do these ${doable.length}` : "Do it"} <kbd>Enter</kbd>
-        </MainButton>
-        <Button
-          isDisabled={!waiting.some((one) => one.kind === "block")}
-          onPress={() => void take(waiting.filter((one) => one.kind === "block"))}
-        >
-          Block all that is suggested
-        </Button>
-        <Button
-          isDisabled={!waiting.some((one) => one.kind === "own_keyword")}
-          onPress={() => void take(waiting.filter((one) => one.kind === "own_keyword"))}
-        >
-          Keep all that sold
-        </Button>
+        {which === "waits" ? (
+          <>
+            <MainButton isDisabled={doable.length === 0} onPress={() => act.do(doable)}>
+              {doable.length > 1 ? `Do these ${doable.length}` : "Do it"} <kbd>Enter</kbd>
+            </MainButton>
+            <Button isDisabled={meant.length === 0} onPress={() => act.leave("turned")}>
+              Leave it <kbd>n</kbd>
+            </Button>
+            <Button isDisabled={meant.length === 0} onPress={() => act.leave("later")}>
+              With later results <kbd>l</kbd>
+            </Button>
+            <AllOf view={view} kind="block" name="Block all that is suggested" onDo={act.do} />
+            <AllOf view={view} kind="own_keyword" name="Keep all that sold" onDo={act.do} />
+          </>
+        ) : (
+          <MainButton isDisabled={meant.length === 0} onPress={() => act.leave("now")}>
+            Ask again <kbd>n</kbd>
+          </MainButton>
+        )}
+        {(view.aside.length > 0 || which === "aside") && (
+          <Choice
+            label="What is shown of the queue"
+            inline
+            value={which}
+            options={[
+              { id: "waits", name: `what waits, ${number(view.waiting.length)}` },
+              { id: "aside", name: `what was set aside, ${number(view.aside.length)}` },
+            ]}
+            onChange={(next) => {
+              setWhich(next);
+              setSelected(none);
+              setActive(0);
+            }}
+          />
+        )}
         <small>
-          {plural(waiting.length, "decision")}, about {money(sum(waiting))} {currency} of money
-          spent. A raise follows when the month is closed: its bid is fitted anew.
+          {plural(shown.length, "decision")}, about {money(sum(shown))} {currency} of money spent. A
+          raise follows when the month is closed: its bid is fitted anew.
         </small>
       </S.Line>
       <Grid
-        label="What waits"
+        label={which === "waits" ? "What waits" : "What was set aside"}
         columns={columns}
         rows={rows}
         idOf={(row) => row}
@@ -71,38 +98,65 @@ export function Waits({ view }: { view: LearnView }) {
         selected={selected}
         onSelected={setSelected}
         onEnter={(at) => {
-          const one = waiting[at];
-          if (one && one.kind !== "raise") void take(doable.includes(one) ? doable : [one]);
+          const one = shown[at];
+          if (which === "waits" && one && canBeDone(one))
+            act.do(doable.includes(one) ? doable : [one]);
         }}
-        empty="Nothing waits: everything the results suggest is done."
+        empty={
+          which === "waits"
+            ? "Nothing waits: everything the results suggest is done or set aside."
+            : "Nothing is set aside."
+        }
       />
     </>
   );
 }
 
-const sum = (waiting: readonly Waiting[]): number =>
-  waiting.reduce((total, one) => total + one.money, 0);
+type AllProps = {
+  view: LearnView;
+  kind: Waiting["kind"];
+  name: string;
+  onDo: (some: readonly Waiting[]) => void;
+};
 
-function waitColumns(waiting: readonly Waiting[], currency: string): Column[] {
-  return [
-    {
-      ...{ id: "kind", head: "what", label: "what", width: "110px" },
-      cell: (row) => <S.Kind data-kind={waiting[row]!.kind}>{kinds[waiting[row]!.kind]}</S.Kind>,
-      leaves: [{ head: "what", value: (row) => kinds[waiting[row]!.kind] }],
-    },
-    {
-      ...{ id: "name", head: "of", label: "of", width: "minmax(200px, 1.4fr)" },
-      cell: (row) => waiting[row]!.name,
-    },
-    {
-      ...{ id: "says", head: "because", label: "because", width: "minmax(260px, 2fr)" },
-      cell: (row) => waiting[row]!.says,
-    },
-    {
-      ...{ id: "money", head: `spent, ${currency}`, label: "spent", width: "110px" },
-      align: "end",
-      cell: (row) => money(waiting[row]!.money),
-      leaves: [{ head: `spent, ${currency}`, value: (row) => waiting[row]!.money }],
-    },
-  ];
+function AllOf({ view, kind, name, onDo }: AllProps) {
+  const all = view.waiting.filter((one) => one.kind === kind);
+  return (
+    <Button isDisabled={all.length === 0} onPress={() => onDo(all)}>
+      {name}
+    </Button>
+  );
+}
+
+/** A raise is fitted when the month is closed; a bid that would not pay is not offered. */
+const canBeDone = (one: Waiting): boolean =>
+  one.kind !== "raise" && (one.kind !== "hardly" || one.bid !== null);
+
+const sum = (some: readonly Waiting[]): number => some.reduce((total, one) => total + one.money, 0);
+
+/** What doing and leaving lines of the queue sends, and where some of them lead. */
+function useDecisions(onClose: () => void) {
+  const { id } = usePlan();
+  const send = usePlanChange();
+  const navigate = useNavigate();
+  const keys = (some: readonly Waiting[], ...kinds: Waiting["kind"][]) =>
+    some.filter((one) => kinds.includes(one.kind)).map((one) => one.key);
+  const leave = (some: readonly Waiting[], until: "turned" | "later" | "now") =>
+    send("post", "/learn/aside", {
+      until,
+      items: some.map(({ kind, key, suggestion }) => ({ kind, key, suggestion })),
+    });
+  const take = async (some: readonly Waiting[]) => {
+    const terms = keys(some, "block", "own_keyword");
+    const stops = keys(some, "stop").map(Number);
+    const bids = keys(some, "hardly").map(Number);
+    const looked = some.filter((one) => one.kind === "review");
+    if (terms.length > 0) await send("post", "/learn/terms", { terms, act: "suggested" });
+    if (stops.length > 0) await send("post", "/learn/keywords", { ids: stops });
+    if (bids.length > 0) await send("post", "/learn/bids", { ids: bids });
+    if (looked.length > 0) await leave(looked, "turned");
+    if (keys(some, "close").length > 0) onClose();
+    if (keys(some, "refused").length > 0) await navigate(`/plan/${id}/hand-over`);
+  };
+  return { take, leave };
 }

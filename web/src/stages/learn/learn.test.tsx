@@ -45,8 +45,13 @@ const empty: LearnView = {
   stop_chance: 0.93,
   raise_chance: 0.1,
   waiting: [],
-  unmatched: 0,
+  aside: [],
+  unmatched: [],
+  unmatched_rows: 0,
   has_practice: false,
+  month: null,
+  closed_as: null,
+  next_label: null,
 };
 
 const april: LearnView = {
@@ -64,8 +69,21 @@ const april: LearnView = {
       name: "sash repair jobs",
       says: "block jobs: warning word: jobs",
       money: 12.5,
+      suggestion: "block_family",
+      bid: null,
     },
   ],
+  month: {
+    first: "2027-04-01",
+    last: "2027-04-30",
+    end: "2027-04-30",
+    pace: { spent: 85, purse: 100, by_now: 100, at_end: 85, left: 15, out: null },
+    moved: null,
+    campaigns: [],
+    invalid_clicks: null,
+    invalid_cost: 0,
+    by_hand: 0,
+  },
 };
 
 // the page has nothing to measure by here
@@ -103,6 +121,37 @@ it("shows why the month differs as a sum from what was planned to what came", as
   const rows = within(sum).getAllByRole("row");
   expect(rows[0]!.textContent).toBe("planned for these days4.00");
   expect(rows.at(-1)!.textContent).toBe("reported3.00");
+});
+
+it("sets a suggestion aside with one key", async () => {
+  const asked = await shown(april, {
+    "POST /learn/aside": () => ({ status: 422, body: refusal("not now") }),
+  });
+  (await screen.findByRole("grid", { name: "What waits" })).focus();
+  await userEvent.keyboard("n");
+  await waitFor(() => expect(asked.at(-1)?.body).toMatchObject({ until: "turned" }));
+});
+
+it("shows what was set aside, to be asked again", async () => {
+  const left = { ...april, waiting: [], aside: april.waiting };
+  const asked = await shown(left, {
+    "POST /learn/aside": () => ({ status: 422, body: refusal("not now") }),
+  });
+  await userEvent.click(await screen.findByRole("button", { name: /What is shown of the queue/ }));
+  await userEvent.click(await screen.findByRole("option", { name: /set aside, 1/ }));
+  await userEvent.click(await screen.findByRole("button", { name: /Ask again/ }));
+  await waitFor(() =>
+    expect(asked.at(-1)?.body).toEqual({
+      until: "now",
+      items: [{ kind: "block", key: "sash repair jobs", suggestion: "block_family" }],
+    }),
+  );
+});
+
+it("says that a closed month stands as it was, and where it goes on", async () => {
+  await shown({ ...april, closed_as: 9, next_label: "May 2027" });
+  const on = await screen.findByRole("link", { name: "Go on with May 2027" });
+  expect(on.getAttribute("href")).toBe("/plan/9/learn");
 });
 
 it("says what is refused in the server's words, and keeps what was there", async () => {

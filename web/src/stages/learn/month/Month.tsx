@@ -1,0 +1,88 @@
+import { useState } from "react";
+import { usePlan } from "../../../data/plan";
+import { usePlanQuery } from "../../../data/usePlanQuery";
+import { Choice } from "../../../parts/Choice";
+import { daySaid } from "../../../parts/days";
+import { count, money } from "../../../parts/format";
+import * as S from "../Learn.styles";
+import type { LearnView } from "../view";
+import { Campaigns } from "./Campaigns";
+import { Counted } from "./Counted";
+import { Lines } from "./Lines";
+import { Said } from "./Said";
+import { Sum } from "./Sum";
+import { Unmatched } from "./Unmatched";
+import { Word } from "./Word";
+
+/** The month: what came against what was planned, why it differs, and our word so far. */
+export function Month({ view }: { view: LearnView }) {
+  const { summary } = usePlan();
+  const word = usePlanQuery("/learn/word");
+  const { currency } = summary.brief.values;
+  return (
+    <S.Page>
+      <Said view={view} word={word.data} />
+      <S.Pair>
+        <Lines
+          view={view}
+          of="cost"
+          title={`Money this month, ${currency}`}
+          shown={money}
+          soFar={word.data?.so_far ?? null}
+        />
+        <Lines
+          view={view}
+          of="customers"
+          title="Customers this month"
+          shown={count}
+          soFar={word.data?.so_far ?? null}
+        />
+      </S.Pair>
+      <Why view={view} currency={currency} />
+      <Word word={word.data} currency={currency} />
+      <Campaigns view={view} currency={currency} />
+      <Counted view={view} />
+      <Unmatched view={view} currency={currency} />
+    </S.Page>
+  );
+}
+
+const everything = "";
+
+/** Why customers and money differ, of the whole plan or of one campaign. */
+function Why({ view, currency }: { view: LearnView; currency: string }) {
+  const [of, setOf] = useState(everything);
+  const campaigns = view.month?.campaigns ?? [];
+  const days = view.since && view.until ? `${daySaid(view.since)} to ${daySaid(view.until)}` : "";
+  const one = campaigns.find((campaign) => campaign.name === of);
+  return (
+    <>
+      {campaigns.length > 1 && (
+        <S.Line data-flat>
+          <Choice
+            label="Why it differs, of"
+            inline
+            value={one ? of : everything}
+            options={[
+              { id: everything, name: "all campaigns" },
+              ...campaigns.map(({ name }) => ({ id: name, name })),
+            ]}
+            onChange={setOf}
+          />
+        </S.Line>
+      )}
+      <S.Pair>
+        <Sum
+          title="Why the customers differ"
+          days={days}
+          parts={one?.customer_parts ?? view.customers}
+        />
+        <Sum
+          title={`Why the money differs, ${currency}`}
+          days={days}
+          parts={one?.spend_parts ?? view.spend}
+        />
+      </S.Pair>
+    </>
+  );
+}

@@ -1,0 +1,70 @@
+import { usePlan } from "../../../data/plan";
+import { daySaid } from "../../../parts/days";
+import { count, delta, money, number, percent, plural } from "../../../parts/format";
+import * as S from "../Learn.styles";
+import type { LearnView, OurWord } from "../view";
+
+type Props = { view: LearnView; word: OurWord | undefined };
+
+/** The month in sentences: what came, its pace, whether it is chance, and what moved. */
+export function Said({ view, word }: Props) {
+  const { summary } = usePlan();
+  const { currency } = summary.brief.values;
+  const { month } = view;
+  if (!month) return null;
+  const { pace, moved } = month;
+  const newest = word?.months[0];
+  const chance = newest?.figures.find((one) => one.figure === "customers");
+  return (
+    <>
+      <p>
+        <b>{money(pace.spent)}</b> {currency} spent from {daySaid(month.first)} to{" "}
+        {daySaid(month.last)}, where the purse holds {money(pace.by_now)} for these days (
+        {delta(pace.spent - pace.by_now, 2) || "as planned"}).{" "}
+        {month.last !== month.end &&
+          (pace.out
+            ? `At this pace it is gone by ${daySaid(pace.out)}.`
+            : `At this pace ${money(pace.left)} will be left.`)}
+        {month.last === month.end && `The month is over; ${money(pace.left)} were left.`}
+      </p>
+      {chance && (
+        <p>
+          <b>{number(chance.actual)} customers</b> reported
+          {month.by_hand > 0 &&
+            ` (with ${number(month.by_hand)} counted by hand in all)`} where {count(chance.low)} to{" "}
+          {count(chance.high)} were given for these days, late ones left out.{" "}
+          {chance.fewer < chance.more
+            ? `As few came in ${percent(chance.fewer, 0)} of the draws`
+            : `As many came in ${percent(chance.more, 0)} of the draws`}
+          {chance.held ? ": that may well be chance." : ": that is hardly chance."} About{" "}
+          {count(view.late)} more are still expected to be reported.
+        </p>
+      )}
+      {moved && (
+        <p>
+          In the last {plural(moved.days, "day")} against as many before:{" "}
+          {number(moved.now.impressions)} showings ({changed(moved, "impressions")}),{" "}
+          {money(moved.now.cpc)} a click ({changed(moved, "cpc")}), {number(moved.now.clicks)}{" "}
+          clicks ({changed(moved, "clicks")}).
+        </p>
+      )}
+      {month.invalid_clicks !== null && month.invalid_clicks > 0 && (
+        <p>
+          <S.Faint>
+            {plural(month.invalid_clicks, "invalid click")} this month, about{" "}
+            {money(month.invalid_cost)} {currency} of money at what a click cost; credit for them is
+            taken off.
+          </S.Faint>
+        </p>
+      )}
+    </>
+  );
+}
+
+type Moved = NonNullable<NonNullable<LearnView["month"]>["moved"]>;
+
+function changed({ before, now }: Moved, figure: string): string {
+  const was = before[figure] ?? 0;
+  if (was === 0) return "none before";
+  return `${delta(((now[figure] ?? 0) / was - 1) * 100, 0) || "+0"} %`;
+}

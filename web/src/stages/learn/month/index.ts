@@ -1,0 +1,1 @@
+export { Month } from "./Month";
