@@ -24,6 +24,7 @@ __all__ = [
     "count_hand_overs",
     "files_of",
     "forecast_sent",
+    "hand_over_counts",
     "last_sheets",
     "list_hand_overs",
     "send",
@@ -102,6 +103,14 @@ def send(session: Session, plan_id: int, sending: Sending) -> HandOver:
         ))  # fmt: skip
     session.flush()
     return made
+
+
+def hand_over_counts(session: Session) -> dict[int, int]:
+    """Return how often each plan was handed over."""
+    rows = session.execute(
+        select(HandOver.plan_id, func.count(HandOver.id)).group_by(HandOver.plan_id)
+    )
+    return {row[0]: row[1] for row in rows}
 
 
 def list_hand_overs(session: Session, plan_id: int) -> list[HandOver]:

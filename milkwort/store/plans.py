@@ -157,6 +157,13 @@ def list_plans(session: Session) -> list[PlanLine]:
     ]
 
 
+def revisions_of(session: Session, plan_ids: Sequence[int]) -> dict[int, int]:
+    """Return the revision of each of some plans, by id."""
+    p = models.Plan
+    rows = session.execute(select(p.id, p.revision).where(p.id.in_(plan_ids)))
+    return {row.id: row.revision for row in rows}
+
+
 def load_plan(session: Session, plan_id: int) -> PlanRecord:
     """Return one plan.
 

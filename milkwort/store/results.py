@@ -18,8 +18,8 @@ from milkwort.store.journal import Change, now
 from milkwort.store.models import ResultImport
 
 __all__ = [
-    "Arriving", "add_import", "check_room", "columns_of", "imports_of", "put_in_force",
-    "result_import", "same_import",
+    "Arriving", "add_import", "check_room", "columns_of", "imports_in_force", "imports_of",
+    "put_in_force", "result_import", "same_import",
 ]  # fmt: skip
 
 _MOST_ROWS = 200_000
@@ -66,6 +66,19 @@ def imports_of(session: Session, client_id: int) -> list[ResultImport]:
             .order_by(ResultImport.id.desc())
         )
     )
+
+
+def imports_in_force(session: Session) -> dict[int, tuple[int, ...]]:
+    """Return the ids of all imports that count, by client."""
+    rows = session.execute(
+        select(ResultImport.client_id, ResultImport.id)
+        .where(ResultImport.in_force)
+        .order_by(ResultImport.id)
+    )
+    found: dict[int, tuple[int, ...]] = {}
+    for client, one in rows:
+        found[client] = (*found.get(client, ()), one)
+    return found
 
 
 def same_import(session: Session, client_id: int, arriving: Arriving) -> ResultImport | None:

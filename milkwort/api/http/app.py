@@ -20,6 +20,7 @@ from milkwort.api.arrange import ads, negatives, pages, shaping, spots, structur
 from milkwort.api.arrange import lists as negative_lists
 from milkwort.api.arrange import routes as arrange
 from milkwort.api.brief import routes as brief
+from milkwort.api.clients import routes as clients
 from milkwort.api.fit import choices, how_sure, versions, year
 from milkwort.api.fit import routes as fit
 from milkwort.api.gather import past, rivals, sources
@@ -121,6 +122,7 @@ def make_app(settings: Settings | None = None) -> FastAPI:
         shapes,
         practice,
         learn,
+        clients,
         account_file,
         lists,
     ):

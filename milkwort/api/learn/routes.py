@@ -9,6 +9,7 @@ from fastapi import APIRouter, File, Response, UploadFile
 from sqlalchemy.orm import Session
 
 from milkwort.api.http.shared import Job, Window, Work, sent
+from milkwort.api.learn.around import around_of
 from milkwort.api.learn.closing import corrected_figures, next_month, stops_of, term_work
 from milkwort.api.learn.known import Known, arriving_of, hand_count, known_of
 from milkwort.api.learn.schemas import (
@@ -25,8 +26,8 @@ from milkwort.api.learn.schemas import (
     ResultsTaken,
     TermActs,
 )
-from milkwort.api.learn.view import Around, learn_view, undecided
-from milkwort.api.learn.waiting import about_of, refused_asked, reviews_asked
+from milkwort.api.learn.view import learn_view, undecided
+from milkwort.api.learn.waiting import about_of
 from milkwort.api.learn.word import so_far_item, word_item, words_of_plan
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import ChangeAnswer, shape_of
@@ -41,7 +42,7 @@ from milkwort.store.journal import Change
 from milkwort.store.keywords import lock_bids, set_calls
 from milkwort.store.models import Plan
 from milkwort.store.plans import change_brief
-from milkwort.store.practice import last_sending, practice_of, replies_of
+from milkwort.store.practice import practice_of
 from milkwort.store.results import (
     Arriving,
     add_import,
@@ -51,7 +52,7 @@ from milkwort.store.results import (
     result_import,
     same_import,
 )
-from milkwort.store.set_aside import aside_of, bring_back, set_aside
+from milkwort.store.set_aside import bring_back, set_aside
 from milkwort.store.versions import add_version, family_of
 
 router = APIRouter(tags=["learn"])
@@ -65,15 +66,7 @@ def view(plan_id: int, work: Work) -> Response:
     plan = work.plan(plan_id)
     known = known_of(work, plan)
     with work.database.read() as session:
-        practice = practice_of(session, plan_id)
-        last = None if practice is None else last_sending(session, practice.id)
-        refused = [] if last is None else refused_asked(last.id, replies_of(last))
-        around = Around(
-            has_practice=practice is not None,
-            aside=aside_of(session, plan_id),
-            next_label=_label_of(session, plan.record.closed_as),
-            also=[*refused, *reviews_asked(plan, date.today())],
-        )
+        around = around_of(session, plan, _label_of(session, plan.record.closed_as))
     return sent(learn_view(plan, known, around))
 
 

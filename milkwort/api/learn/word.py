@@ -9,19 +9,21 @@ from typing import Any
 
 import numpy as np
 
-from milkwort.api.learn.known import InForce, results_in_force, row_places
+from milkwort.api.learn.known import InForce, Known, results_in_force, row_places
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.workspace import Workspace
 from milkwort.core.errors import StoppedError
 from milkwort.core.learn.came import Came, came_between
-from milkwort.core.learn.our_word import SoFar, Word, month_so_far, word_of
+from milkwort.core.learn.our_word import PROMISED, SoFar, Word, month_so_far, word_of
 from milkwort.formats.learn_headless import result_rows_of
 from milkwort.formats.result_rows import places_of
 from milkwort.store.versions import Version, family_of
 
-__all__ = ["MonthWord", "Words", "so_far_item", "word_item", "words_of_plan"]
+__all__ = ["MonthWord", "Words", "range_of_customers", "so_far_item", "word_item", "words_of_plan"]
 
 _MOST_MONTHS = 24
+_GLANCED = 400
+"""Draws where a plan is only glanced at."""
 _MARKS = 4
 """Of a month, at which its range is drawn."""
 
@@ -92,6 +94,25 @@ def words_of_plan(work: Workspace, plan_id: int) -> Words:
     found: Words = work.drawing.aside(lambda: _drawn(work, plan, family, in_force))
     work.words_given.keep(plan_id, (key, found))
     return found
+
+
+def range_of_customers(work: Workspace, plan: OpenPlan, known: Known) -> tuple[float, float, float]:
+    """Return customers of the newest month so far, and 8 draws of 10 for its days."""
+    assert known.rows is not None
+    assert known.learned is not None
+    last, as_of = known.learned.last, known.learned.as_of
+    first = max(last.replace(day=1), known.learned.first)
+    rows = result_rows_of(known.rows, known.keyword)
+    came = came_between(rows, plan.result.worth.contribution,
+                        plan.record.brief.worth.contribution, first, last)  # fmt: skip
+    words = work.drawing.aside(lambda: word_of(
+        plan.result, first, last, as_of, came, count=_GLANCED,
+        still_wanted=lambda: not work.drawing.ended,
+    ))  # fmt: skip
+    if words is None:
+        raise StoppedError("The program is being ended.", "glance")
+    given = words[PROMISED.index("customers")].given
+    return came.customers, given.low, given.high
 
 
 def word_item(one: MonthWord) -> dict[str, Any]:

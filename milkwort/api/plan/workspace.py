@@ -61,6 +61,7 @@ __all__ = ["Decision", "Workspace"]
 
 _PLANS_IN_MEMORY = 8
 _CLIENTS_IN_MEMORY = 4
+_GLANCES = 1000
 
 _OF_KEYWORDS = {"keyword", "reading", "call"}
 """Tables that say nothing of the brief."""
@@ -129,6 +130,8 @@ class Workspace:
         """Rows of results that count, by client."""
         self.words_given = Kept(_PLANS_IN_MEMORY)
         """What was promised of each month and whether it held, by plan."""
+        self.glances = Kept(_GLANCES)
+        """Plans at a glance, with what they were worked out from."""
         self._locks = Locks()
         self._shelf = threading.Lock()
         self._plans: dict[int, OpenPlan] = {}

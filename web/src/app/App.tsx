@@ -4,6 +4,7 @@ import { BrowserRouter, Navigate, Route, Routes, useParams } from "react-router"
 import { PlanProvider } from "../data/plan";
 import { SayingProvider } from "../data/saying";
 import { GlobalStyle } from "../look/GlobalStyle";
+import { AllClients } from "./AllClients";
 import { FirstRun, Plain } from "./FirstRun";
 import { Unreadable } from "./Unreadable";
 import { Frame } from "./Frame";
@@ -32,6 +33,7 @@ export function App() {
         <BrowserRouter>
           <Routes>
             <Route path="/" element={<FirstRun />} />
+            <Route path="/clients" element={<AllClients />} />
             <Route path="/plan/:id" element={<OpenPlan />}>
               <Route index element={<Navigate to="brief" replace />} />
               <Route path="brief" element={<Brief />} />

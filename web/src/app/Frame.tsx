@@ -83,16 +83,18 @@ function useGoKeys() {
   const { id } = usePlan();
   const navigate = useNavigate();
   useChord("g", (key) => {
+    if (key === "c") void navigate("/clients");
     const stage = stages.find((one) => one.key === key);
     if (stage) void navigate(`/plan/${id}/${stage.path}`);
-    return stage !== undefined;
+    return stage !== undefined || key === "c";
   });
-  useActions(
-    stages.map(({ name, path, key }) => ({
+  useActions([
+    ...stages.map(({ name, path, key }) => ({
       name: `Go to ${name} (g ${key})`,
       run: () => void navigate(`/plan/${id}/${path}`),
     })),
-  );
+    { name: "All clients (g c)", run: () => void navigate("/clients") },
+  ]);
 }
 
 const Page = styled.div`

@@ -103,6 +103,14 @@ function PlanList({ close }: ListProps) {
           }
         />
       </label>
+      <TextButton
+        onPress={() => {
+          close();
+          void navigate("/clients");
+        }}
+      >
+        All clients: money, pace and what waits
+      </TextButton>
       {clients.map(({ client_id, client: name, plans: own }) => (
         <div key={client_id}>
           <h2>{name}</h2>

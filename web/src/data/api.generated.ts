@@ -4,6 +4,26 @@
  */
 
 export interface paths {
+    "/api/clients": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Clients
+         * @description Return every plan that counts, with a glance at it where that is known already.
+         */
+        get: operations["clients_api_clients_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gather/categories": {
         parameters: {
             query?: never;
@@ -1845,6 +1865,26 @@ export interface paths {
          * @description Take what the tray holds into the sheet: new keywords, and new figures of known ones.
          */
         post: operations["take_api_plans__plan_id__gather__key__take_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/glance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Glance
+         * @description Return a plan at a glance.
+         */
+        get: operations["glance_api_plans__plan_id__glance_get"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -5211,6 +5251,30 @@ export interface components {
             text: string;
         };
         /**
+         * ClientLine
+         * @description One plan that counts, as it stands among all clients'.
+         */
+        ClientLine: {
+            /** Client */
+            client: string;
+            /** Currency */
+            currency: string;
+            /** @description null where it is not worked out yet */
+            glance: components["schemas"]["Glance"] | null;
+            /** Handed Over */
+            handed_over: number;
+            /** Keywords */
+            keywords: number;
+            /** Label */
+            label: string;
+            /** Monthly Spend */
+            monthly_spend: number;
+            /** Name */
+            name: string;
+            /** Plan Id */
+            plan_id: number;
+        };
+        /**
          * CloseRequest
          * @description What the next month takes over.
          */
@@ -5725,6 +5789,71 @@ export interface components {
             match: "exact" | "phrase" | "broad";
             /** Text */
             text: string;
+        };
+        /**
+         * Glance
+         * @description A plan at a glance; money in its currency.
+         */
+        Glance: {
+            /** Customers */
+            customers: number;
+            /**
+             * First
+             * @description first day seen of the newest month; or null
+             */
+            first: string | null;
+            /** High */
+            high: number | null;
+            /** Last */
+            last: string | null;
+            /** Left */
+            left: number;
+            /**
+             * Low
+             * @description 8 draws of 10 for the same days; null without results
+             */
+            low: number | null;
+            /**
+             * Money
+             * @description spent on what waits
+             */
+            money: number;
+            /**
+             * Month Over
+             * @description the newest month has ended and is not closed
+             */
+            month_over: boolean;
+            /** Next Review */
+            next_review: string | null;
+            /**
+             * Out
+             * @description day on which the money is gone at this pace
+             */
+            out: string | null;
+            /** Plan Id */
+            plan_id: number;
+            /**
+             * Purse
+             * @description of that month
+             */
+            purse: number;
+            /** Refused */
+            refused: number;
+            /** Reviews */
+            reviews: number;
+            /** Revision */
+            revision: number;
+            /** Spent */
+            spent: number;
+            /** Stops */
+            stops: number;
+            /** Terms */
+            terms: number;
+            /**
+             * Urgency
+             * @description 0 money out early … 5 nothing waits
+             */
+            urgency: number;
         };
         /**
          * GroupColumns
@@ -10175,6 +10304,71 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    clients_api_clients_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClientLine"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
     categories_api_gather_categories_get: {
         parameters: {
             query?: never;
@@ -17284,6 +17478,73 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    glance_api_plans__plan_id__glance_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Glance"];
                 };
             };
             /** @description Bad Request */
