@@ -258,6 +258,25 @@ def test_every_range_that_was_given_is_held_against_what_came(client, plan):
     assert middles == sorted(middles)
 
 
+def test_the_clients_page_says_the_figures_of_the_view_in_every_file(client, plan):
+    empty = client.get(f"{plan}/learn/page.html").text
+    assert "No results are in yet" in empty
+    put(client, plan, RESULTS)
+    put(client, plan, TERMS, "terms.csv")
+    view, word = learn(client, plan), client.get(f"{plan}/learn/word").json()["months"][0]
+    page = client.get(f"{plan}/learn/page.html").text
+    spent = f"£{view['month']['pace']['spent']:,.2f} of £{view['month']['pace']['purse']:,.2f}"
+    came = {one["figure"]: one for one in word["figures"]}
+    assert spent in page and "1 April 2027 to 30 April 2027" in page
+    assert f"{came['customers']['actual']:.0f} customers are reported" in page
+    for figure in ("clicks", "spend"):
+        assert f"{came[figure]['actual']:,.{0 if figure == 'clicks' else 2}f}" in page
+    assert "sash window repair" in page and "1 May 2027: the next month begins" in page
+    for kind in ("html", "pdf", "xlsx", "csv"):
+        answer = client.get(f"{plan}/learn/page/{kind}")
+        assert answer.status_code == 200 and len(answer.content) > 500, kind
+
+
 def test_a_keyword_that_is_hardly_shown_gets_the_bid_that_would_be(client, plan):
     few = "".join(line.replace(",200,12,", ",1,1,") + "\n" for line in RESULTS.splitlines())
     put(client, plan, few)

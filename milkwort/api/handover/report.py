@@ -33,17 +33,20 @@ from milkwort.formats.report_files import (
 from milkwort.formats.rhythm_ics import rhythm_ics
 from milkwort.store.report_logos import put_logo, report_logo
 
-__all__ = ["options_of", "report_for", "router", "written_report"]
+__all__ = [
+    "ALONE", "TYPES", "logo_of_plan", "options_of", "report_for", "router", "style_of",
+    "written_report",
+]  # fmt: skip
 
 router = APIRouter(tags=["hand over"])
 
-_TYPES = {
+TYPES = {
     "html": "text/html; charset=utf-8",
     "pdf": "application/pdf",
     "xlsx": "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
     "csv": "text/csv; charset=utf-8",
 }
-_ALONE = {
+ALONE = {
     "Cache-Control": "no-store",
     "Content-Security-Policy": (
         "default-src 'none'; style-src 'unsafe-inline'; img-src data:; sandbox; "
@@ -61,15 +64,15 @@ _ALONE = {
 def preview(plan_id: int, work: Work, others: Others = []) -> Response:  # noqa: B006 -- read only
     """Return the client's sheet as it will be printed, to be looked at."""
     plan, report = _made(work, plan_id, others)
-    content = report_file("html", report, logo=_logo(work, plan),
-                          language=_style(plan)["language"])  # fmt: skip
-    return Response(content, media_type=_TYPES["html"], headers=_ALONE)
+    content = report_file("html", report, logo=logo_of_plan(work, plan),
+                          language=style_of(plan)["language"])  # fmt: skip
+    return Response(content, media_type=TYPES["html"], headers=ALONE)
 
 
 @router.get(
     "/plans/{plan_id}/report/{kind}",
     response_class=Response,
-    responses=download_of(*_TYPES.values()),
+    responses=download_of(*TYPES.values()),
 )
 def take(
     plan_id: int,
@@ -80,13 +83,13 @@ def take(
 ) -> Response:
     """Return the client's sheet as a file."""
     plan, report = _made(work, plan_id, others)
-    style = _style(plan)
+    style = style_of(plan)
     content = report_file(
-        kind, report, paper=paper or style["paper"], logo=_logo(work, plan),
+        kind, report, paper=paper or style["paper"], logo=logo_of_plan(work, plan),
         language=style["language"],
     )  # fmt: skip
     stem = normalise(plan.record.name).replace(" ", "-")[:60] or "plan"
-    return attached(content, _TYPES[kind], f"{stem}-{date.today().isoformat()}.{kind}")
+    return attached(content, TYPES[kind], f"{stem}-{date.today().isoformat()}.{kind}")
 
 
 @router.post("/plans/{plan_id}/report/logo", responses=shape_of(ChangeAnswer))
@@ -122,7 +125,8 @@ def rhythm(plan_id: int, work: Work) -> Response:
     return attached(content, "text/calendar", f"{normalise(name).replace(' ', '-')[:60]}.ics")
 
 
-def _logo(work: Workspace, plan: OpenPlan) -> Logo | None:
+def logo_of_plan(work: Workspace, plan: OpenPlan) -> Logo | None:
+    """Return the picture of a plan's letter-head."""
     with work.database.read() as session:
         return logo_of(report_logo(session, plan.record.id))
 
@@ -139,13 +143,14 @@ def _made(work: Workspace, plan_id: int, others: Sequence[int]) -> tuple[OpenPla
     return plans[0], report_for(plans[0], drawn[0], options_of(plans[0]), beside)
 
 
-def _style(plan: OpenPlan) -> dict[str, Any]:
+def style_of(plan: OpenPlan) -> dict[str, Any]:
+    """Return how a plan's sheets are written."""
     return plan.record.own.report_style
 
 
 def options_of(plan: OpenPlan) -> Options:
     """Return what a plan's own style chooses of its sheet."""
-    style = _style(plan)
+    style = style_of(plan)
     marks = style["marks"]
     chosen = {name: style[name] for name in ("sections", "columns", "short", "language", "note")}
     return Options(

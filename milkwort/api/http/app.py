@@ -31,6 +31,7 @@ from milkwort.api.handover import routes as handover
 from milkwort.api.http import lists
 from milkwort.api.http.guard import BodyTooLargeError, Guard
 from milkwort.api.http.practice import PRACTICE
+from milkwort.api.learn import monthly
 from milkwort.api.learn import routes as learn
 from milkwort.api.plan import routes as plans
 from milkwort.api.plan.schemas import ErrorAnswer
@@ -122,6 +123,7 @@ def make_app(settings: Settings | None = None) -> FastAPI:
         shapes,
         practice,
         learn,
+        monthly,
         clients,
         account_file,
         lists,

@@ -9,8 +9,8 @@ from datetime import date
 import numpy as np
 
 from milkwort.api.learn.known import Known
+from milkwort.api.learn.view import verdict_rows
 from milkwort.api.plan.open_plan import OpenPlan
-from milkwort.core.learn.evidence import VERDICTS
 from milkwort.core.learn.terms import TermAdvice
 from milkwort.core.words.negatives import Negative
 from milkwort.core.words.texts import normalise
@@ -101,9 +101,8 @@ def stops_of(plan: OpenPlan, known: Known) -> list[int]:
     """Return the ids of kept keywords that evidence says to stop."""
     if known.learned is None:
         return []
-    verdict = known.learned.judged.evidence.verdict
-    rows = np.flatnonzero((verdict == VERDICTS.index("stop")) & plan.result.table.kept)
-    return [plan.sheet.ids[row] for row in rows.tolist()]
+    stops, _ = verdict_rows(plan, known.learned)
+    return [plan.sheet.ids[row] for row in stops]
 
 
 def corrected_figures(plan: OpenPlan, known: Known, change: Change) -> int:

@@ -11,8 +11,9 @@ import numpy as np
 from milkwort.api.learn.known import Known
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.core.gather.likeness import nearest_text
-from milkwort.core.learn.campaign_days import campaign_days
-from milkwort.core.learn.learned import Learned
+from milkwort.core.learn.campaign_days import CampaignDays, campaign_days
+from milkwort.core.learn.difference import Difference
+from milkwort.core.learn.learned import month_differs
 from milkwort.core.learn.moved import moved_since
 from milkwort.core.learn.pace import pace_of
 from milkwort.core.plan.calendar import months_from
@@ -40,19 +41,24 @@ def month_block(plan: OpenPlan, known: Known) -> dict[str, Any]:
     month = YearAhead(plan.result, months_from(first, end)).month(0)
     pace = pace_of(plan.result, float(some.cost.sum()), month.brief.monthly_spend, first, last, end)
     moved = moved_since(seen)
+    customers, spend = month_differs(plan.result, some, learned.as_of, first, last)
     invalid = some.invalid_clicks[np.isfinite(some.invalid_clicks)]
     clicks = float(some.clicks.sum())
     return {
         "first": first.isoformat(), "last": last.isoformat(), "end": end.isoformat(),
         "pace": asdict(pace), "moved": None if moved is None else asdict(moved),
-        "campaigns": _campaigns(plan, learned, campaign_days(month, some)),
+        "customers": customers.sums("reported"), "spend": spend.sums("actual"),
+        "late": -float(customers.late.sum()),
+        "campaigns": _campaigns(plan, customers, spend, campaign_days(month, some)),
         "invalid_clicks": float(invalid.sum()) if len(invalid) else None,
         "invalid_cost": float(invalid.sum() * some.cost.sum() / clicks) if clicks > 0 else 0.0,
         "by_hand": known.by_hand,
     }  # fmt: skip
 
 
-def _campaigns(plan: OpenPlan, learned: Learned, found: Any) -> list[dict[str, Any]]:
+def _campaigns(
+    plan: OpenPlan, customers: Difference, spend: Difference, found: CampaignDays
+) -> list[dict[str, Any]]:
     names = [c.name for c in plan.sheet.structure.campaigns]
     of = plan.result.table.campaign
     return [
@@ -62,8 +68,8 @@ def _campaigns(plan: OpenPlan, learned: Learned, found: Any) -> list[dict[str, A
             "customers": float(found.customers[at]), "days": int(found.days[at]),
             "cut": int(found.cut[at]),
             "lost": float(found.lost[at]) if np.isfinite(found.lost[at]) else None,
-            "customer_parts": learned.customers.sums("reported", of == number),
-            "spend_parts": learned.spend.sums("actual", of == number),
+            "customer_parts": customers.sums("reported", of == number),
+            "spend_parts": spend.sums("actual", of == number),
         }
         for at, number in enumerate(found.campaign.tolist())
     ]  # fmt: skip

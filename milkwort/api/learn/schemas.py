@@ -201,6 +201,9 @@ class LearnMonth(BaseModel):
     first: str
     last: str
     end: str
+    customers: dict[str, float] = Field(description="planned, each part, and what was reported")
+    spend: dict[str, float]
+    late: float = Field(description="customers that are still expected to be reported")
     pace: Pace
     moved: Moved | None
     campaigns: list[CampaignMonth]
@@ -229,9 +232,9 @@ class LearnView(BaseModel):
     until: str | None
     as_of: str | None
     days: list[LearnDay]
-    customers: dict[str, float]
+    customers: dict[str, float] = Field(description="of all days that are seen")
     spend: dict[str, float]
-    late: float = Field(description="customers that are still expected to be reported")
+    late: float
     keywords: list[LearnKeyword]
     groups: list[LearnGroup]
     terms: list[LearnTerm]

@@ -27,7 +27,7 @@ from milkwort.core.words.texts import joints_of, normalise
 from milkwort.store.models import ResultImport
 from milkwort.store.set_aside import Aside
 
-__all__ = ["Around", "import_item", "learn_view", "undecided"]
+__all__ = ["Around", "corrections_block", "import_item", "learn_view", "undecided", "verdict_rows"]
 
 _MOST_DAYS = 400
 _ITEM = ("id", "at", "source", "level", "since", "until", "as_of", "rows", "in_force")
@@ -86,12 +86,7 @@ def learn_view(plan: OpenPlan, known: Known, around: Around) -> dict[str, Any]:
         "customers": learned.customers.sums("reported"), "spend": learned.spend.sums("actual"),
         "late": -float(learned.customers.late.sum()), "keywords": keywords,
         "groups": _groups(plan, learned), "terms": terms,
-        "corrections": {
-            "searches": float(np.exp(learned.corrections.searches.plan)),
-            "click_rate": float(np.exp(learned.corrections.click_rate.plan)),
-            "price": float(np.exp(learned.corrections.price.plan)),
-            "conversion": _conversion(learned),
-        },
+        "corrections": corrections_block(learned),
         "searches_known": learned.corrections.searches_known,
         "on_enquiries": bool(learned.judged.on_enquiries.any()),
         "waiting": waiting, "aside": left, "month": month_block(plan, known),
@@ -107,6 +102,26 @@ def undecided(plan: OpenPlan, known: Known) -> list[int]:
     done = _decided(plan, known)
     return [at for at, one in enumerate(known.learned.terms)
             if one.suggestion != "wait" and not done[at]]  # fmt: skip
+
+
+def corrections_block(learned: Learned) -> dict[str, float]:
+    """Return what was seen over what was planned, for the whole plan, by input."""
+    fixes = learned.corrections
+    return {
+        "searches": float(np.exp(fixes.searches.plan)),
+        "click_rate": float(np.exp(fixes.click_rate.plan)),
+        "price": float(np.exp(fixes.price.plan)), "conversion": _conversion(learned),
+    }  # fmt: skip
+
+
+def verdict_rows(plan: OpenPlan, learned: Learned) -> tuple[list[int], list[int]]:
+    """Return the rows of kept keywords that evidence stops, and that it raises."""
+    verdict, kept = learned.judged.evidence.verdict, plan.result.table.kept
+    stops, raises = (
+        np.flatnonzero((verdict == VERDICTS.index(name)) & kept).tolist()
+        for name in ("stop", "raise")
+    )
+    return stops, raises
 
 
 def _conversion(learned: Learned) -> float:

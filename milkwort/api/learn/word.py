@@ -40,8 +40,8 @@ class MonthWord:
         The version that planned it; empty for the first one.
     afterwards : bool
         Whether the plan begins only after it, so that its range is no promise.
-    ended : bool
-        Whether the month is over.
+    end : date
+        The month's last day.
     came : Came
     words : tuple of Word
     """
@@ -50,7 +50,7 @@ class MonthWord:
     last: date
     version: str
     afterwards: bool
-    ended: bool
+    end: date
     came: Came
     words: tuple[Word, ...]
 
@@ -119,7 +119,7 @@ def word_item(one: MonthWord) -> dict[str, Any]:
     """Return a month as it is sent."""
     return {
         "first": one.first.isoformat(), "last": one.last.isoformat(), "version": one.version,
-        "afterwards": one.afterwards, "ended": one.ended,
+        "afterwards": one.afterwards, "ended": one.last == one.end,
         "figures": [
             {
                 "figure": word.figure, "low": _plain(word.given.low),
@@ -179,7 +179,7 @@ def _month(
     if words is None:
         raise StoppedError("The program is being ended.", "our word")
     afterwards = version.start_date > last.isoformat()
-    return MonthWord(first, last, version.label, afterwards, last == _end_of(first), came, words)
+    return MonthWord(first, last, version.label, afterwards, _end_of(first), came, words)
 
 
 def _with_hand(came: Came, in_force: InForce, plan: OpenPlan, first: date, last: date) -> Came:

@@ -34,6 +34,7 @@ __all__ = [
     "Section",
     "SectionName",
     "Table",
+    "day_said",
     "report_of",
     "words_of",
 ]  # fmt: skip
@@ -237,7 +238,7 @@ def report_of(about: ForReport, options: Options | None = None) -> Report:
     made = [getattr(maker, key)() for key in wanted]
     return Report(
         title=maker.words["title"].format(name=about.name),
-        made=maker.words["made"].format(day=_day(about.today)),
+        made=maker.words["made"].format(day=day_said(about.today)),
         letterhead=chosen.letterhead,
         note=chosen.note,
         style=chosen.style,
@@ -245,7 +246,13 @@ def report_of(about: ForReport, options: Options | None = None) -> Report:
     )
 
 
-def _day(day: date) -> str:
+def day_said(day: date) -> str:
+    """Return a day as a client reads it.
+
+    Parameters
+    ----------
+    day : date
+    """
     return f"{day.day} {day:%B %Y}"
 
 
@@ -497,8 +504,10 @@ class _Maker:
     def steps(self) -> Section:
         words, first = self.words["steps"], self.about.first_day
         over = date(first.year + first.month // 12, first.month % 12 + 1, 1) - timedelta(days=1)
-        lines = [words["starts"].format(day=_day(first)), words["first_look"], words["quiet"],
-                 words["terms"], words["bids"], words["month"].format(day=_day(over))]  # fmt: skip
+        lines = [
+            words["starts"].format(day=day_said(first)), words["first_look"], words["quiet"],
+            words["terms"], words["bids"], words["month"].format(day=day_said(over)),
+        ]  # fmt: skip
         return Section("steps", words["title"], tuple(lines))
 
 

@@ -27,7 +27,7 @@ class CampaignDays:
         Its number; −1 for keywords in none.
     daily : Floats
         Money a day as planned.
-    spend, customers : Floats
+    clicks, spend, customers : Floats
         Of the days that were seen.
     days : Ints
         Days on which it spent anything.
@@ -39,6 +39,7 @@ class CampaignDays:
 
     campaign: Ints
     daily: Floats
+    clicks: Floats
     spend: Floats
     customers: Floats
     days: Ints
@@ -73,7 +74,8 @@ def campaign_days(result: PlanResult, rows: ResultRows) -> CampaignDays:
     gone = np.bincount(of[told], some.lost_to_money[told], minlength=n)
     lost = np.divide(gone, could, out=np.full(n, np.nan), where=could > 0)
     customers = np.bincount(of, some.customers, minlength=n).astype(np.float64)
-    return CampaignDays(budgets.campaign, budgets.daily, spend, customers, days, cut, lost)
+    clicks = np.bincount(of, some.clicks, minlength=n).astype(np.float64)
+    return CampaignDays(budgets.campaign, budgets.daily, clicks, spend, customers, days, cut, lost)
 
 
 def _days(of: Ints, day: Ints, cost: Floats, daily: Floats) -> tuple[Ints, Ints]:

@@ -31,7 +31,7 @@ from milkwort.core.plan.run import PlanResult
 from milkwort.core.plan.year import YearAhead
 from milkwort.core.words.lexicon import Lexicon
 
-__all__ = ["Judged", "Learned", "judged_of", "learned_of"]
+__all__ = ["Judged", "Learned", "judged_of", "learned_of", "month_differs"]
 
 OWN_RULE = OwnRule(clicks=10.0)
 """A rule of thumb that many use, shown beside evidence with its honest price."""
@@ -124,10 +124,7 @@ def learned_of(
     last = date.fromordinal(int(rows.last.max()))
     judged = judged_of(result, seen)
     elapsed = elapsed_of(result, first, last)
-    stray = rows.keyword < 0
-    unmatched = (float(rows.customers[stray].sum()), float(rows.cost[stray].sum()))
-    month, factor = _as_planned(result, first, last, elapsed.factor)
-    customers, spend = difference_of(month, factor, seen, unmatched)
+    customers, spend = _differences(result, rows, seen, first, last, elapsed.factor)
     advice = [] if terms is None else advise_terms(result, lexicon, terms, judged.evidence)
     corrections = corrections_of(result, [Segment(result.bid, elapsed.factor, seen)])
     days = (last - first).days + 1
@@ -138,6 +135,39 @@ def learned_of(
                                                               result.demand.rate),
         terms=advice, customers=customers, spend=spend,
     )  # fmt: skip
+
+
+def month_differs(
+    result: PlanResult, rows: ResultRows, as_of: date, first: date, last: date
+) -> tuple[Difference, Difference]:
+    """Say why the customers and the money of some days are not as planned.
+
+    Parameters
+    ----------
+    result : PlanResult
+    rows : ResultRows
+        Of those days.
+    as_of : date
+        Up to which is reported.
+    first, last : date
+        Ends included.
+
+    Returns
+    -------
+    customers, spend : Difference
+    """
+    seen = seen_by(rows, len(result.table), as_of.toordinal(), result.brief.assumed)
+    factor = elapsed_of(result, first, last).factor
+    return _differences(result, rows, seen, first, last, factor)
+
+
+def _differences(
+    result: PlanResult, rows: ResultRows, seen: Seen, first: date, last: date, factor: Floats
+) -> tuple[Difference, Difference]:
+    stray = rows.keyword < 0
+    unmatched = (float(rows.customers[stray].sum()), float(rows.cost[stray].sum()))
+    month, share = _as_planned(result, first, last, factor)
+    return difference_of(month, share, seen, unmatched)
 
 
 def judged_of(result: PlanResult, seen: Seen, reach: Floats | None = None) -> Judged:

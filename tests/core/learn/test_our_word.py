@@ -23,7 +23,9 @@ def drawn(count: int):
 
 
 def came(draws, at: int) -> Came:
-    f = {name: float(draws.figures[name][at]) for name in ("clicks", "spend", "customers", "profit")}
+    f = {
+        name: float(draws.figures[name][at]) for name in ("clicks", "spend", "customers", "profit")
+    }
     return Came(f["clicks"], f["spend"], f["customers"], f["profit"] + f["spend"])
 
 
@@ -40,7 +42,7 @@ def test_shares_below_and_at_add_up_whatever_is_at_an_edge():
 
 def test_months_drawn_by_the_plan_itself_are_held_8_times_of_10():
     plan, truths = drawn(120)
-    held = {name: 0 for name in PROMISED}
+    held = dict.fromkeys(PROMISED, 0)
     for at in range(120):
         for word in word_of(plan, FIRST, LAST, SETTLED, came(truths, at), count=500):
             held[word.figure] += word.held

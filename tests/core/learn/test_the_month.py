@@ -8,8 +8,8 @@ import pytest
 
 from milkwort.core.errors import BadValueError
 from milkwort.core.learn.by_now import share_of_month
-from milkwort.core.learn.campaign_days import campaign_days
 from milkwort.core.learn.came import came_between
+from milkwort.core.learn.campaign_days import campaign_days
 from milkwort.core.learn.hardly_shown import WHYS, hardly_shown
 from milkwort.core.learn.moved import moved_since
 from milkwort.core.learn.pace import pace_of

@@ -2439,6 +2439,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/learn/page.html": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Look
+         * @description Return the newest month's page as it will be printed, to be looked at.
+         */
+        get: operations["look_api_plans__plan_id__learn_page_html_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/learn/page/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Take
+         * @description Return the newest month's page as a file.
+         */
+        get: operations["take_api_plans__plan_id__learn_page__kind__get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/learn/reopen": {
         parameters: {
             query?: never;
@@ -6568,6 +6608,13 @@ export interface components {
             by_hand: number;
             /** Campaigns */
             campaigns: components["schemas"]["CampaignMonth"][];
+            /**
+             * Customers
+             * @description planned, each part, and what was reported
+             */
+            customers: {
+                [key: string]: number;
+            };
             /** End */
             end: string;
             /** First */
@@ -6578,8 +6625,17 @@ export interface components {
             invalid_cost: number;
             /** Last */
             last: string;
+            /**
+             * Late
+             * @description customers that are still expected to be reported
+             */
+            late: number;
             moved: components["schemas"]["Moved"] | null;
             pace: components["schemas"]["Pace"];
+            /** Spend */
+            spend: {
+                [key: string]: number;
+            };
         };
         /**
          * LearnTerm
@@ -6653,7 +6709,10 @@ export interface components {
             corrections: {
                 [key: string]: number;
             };
-            /** Customers */
+            /**
+             * Customers
+             * @description of all days that are seen
+             */
             customers: {
                 [key: string]: number;
             };
@@ -6667,10 +6726,7 @@ export interface components {
             imports: components["schemas"]["ImportItem"][];
             /** Keywords */
             keywords: components["schemas"]["LearnKeyword"][];
-            /**
-             * Late
-             * @description customers that are still expected to be reported
-             */
+            /** Late */
             late: number;
             month: components["schemas"]["LearnMonth"] | null;
             /** Next Label */
@@ -19595,6 +19651,146 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    look_api_plans__plan_id__learn_page_html_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/html": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    take_api_plans__plan_id__learn_page__kind__get: {
+        parameters: {
+            query?: {
+                paper?: ("a4" | "us-letter") | null;
+            };
+            header?: never;
+            path: {
+                plan_id: number;
+                kind: "html" | "pdf" | "xlsx" | "csv";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                    "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
+                    "text/csv; charset=utf-8": string;
+                    "text/html; charset=utf-8": string;
                 };
             };
             /** @description Bad Request */

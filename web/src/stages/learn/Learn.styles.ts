@@ -60,6 +60,9 @@ export const Page = styled.div`
     max-width: 100ch;
     margin: 0 0 10px;
   }
+  a {
+    color: ${ink.petalDeep};
+  }
   ul {
     margin: 0 0 10px;
     padding-left: 18px;

@@ -16,12 +16,13 @@ import { Word } from "./Word";
 
 /** The month: what came against what was planned, why it differs, and our word so far. */
 export function Month({ view }: { view: LearnView }) {
-  const { summary } = usePlan();
+  const { id, summary } = usePlan();
   const word = usePlanQuery("/learn/word");
   const { currency } = summary.brief.values;
   return (
     <S.Page>
       <Said view={view} word={word.data} />
+      <Page id={id} />
       <S.Pair>
         <Lines
           view={view}
@@ -47,13 +48,35 @@ export function Month({ view }: { view: LearnView }) {
   );
 }
 
+/** The client's page of the month: looked at, and taken away. */
+function Page({ id }: { id: number }) {
+  const page = `/api/plans/${id}/learn/page`;
+  return (
+    <p>
+      The client’s page of this month:{" "}
+      <a href={`${page}.html`} target="_blank" rel="noreferrer">
+        look at it
+      </a>
+      {(["pdf", "html", "xlsx", "csv"] as const).map((kind) => (
+        <span key={kind}>
+          {" · "}
+          <a href={`${page}/${kind}`} download>
+            {kind.toUpperCase()}
+          </a>
+        </span>
+      ))}
+    </p>
+  );
+}
+
 const everything = "";
 
 /** Why customers and money differ, of the whole plan or of one campaign. */
 function Why({ view, currency }: { view: LearnView; currency: string }) {
   const [of, setOf] = useState(everything);
-  const campaigns = view.month?.campaigns ?? [];
-  const days = view.since && view.until ? `${daySaid(view.since)} to ${daySaid(view.until)}` : "";
+  const { month } = view;
+  const campaigns = month?.campaigns ?? [];
+  const days = month ? `${daySaid(month.first)} to ${daySaid(month.last)}` : "";
   const one = campaigns.find((campaign) => campaign.name === of);
   return (
     <>
@@ -75,12 +98,12 @@ function Why({ view, currency }: { view: LearnView; currency: string }) {
         <Sum
           title="Why the customers differ"
           days={days}
-          parts={one?.customer_parts ?? view.customers}
+          parts={one?.customer_parts ?? month?.customers ?? {}}
         />
         <Sum
           title={`Why the money differs, ${currency}`}
           days={days}
-          parts={one?.spend_parts ?? view.spend}
+          parts={one?.spend_parts ?? month?.spend ?? {}}
         />
       </S.Pair>
     </>

@@ -37,7 +37,7 @@ export function Said({ view, word }: Props) {
             ? `As few came in ${percent(chance.fewer, 0)} of the draws`
             : `As many came in ${percent(chance.more, 0)} of the draws`}
           {chance.held ? ": that may well be chance." : ": that is hardly chance."} About{" "}
-          {count(view.late)} more are still expected to be reported.
+          {count(month.late)} more are still expected to be reported.
         </p>
       )}
       {moved && (

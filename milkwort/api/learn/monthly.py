@@ -1,0 +1,122 @@
+"""The client's monthly page: looked at, and taken away as a file."""
+
+from __future__ import annotations
+
+from datetime import date
+from typing import Any, Literal
+
+import numpy as np
+from fastapi import APIRouter, Query, Response
+
+from milkwort.api.handover.report import ALONE, TYPES, logo_of_plan, options_of, style_of
+from milkwort.api.http.shared import Work, attached, download_of
+from milkwort.api.learn.known import Known, known_of
+from milkwort.api.learn.view import corrections_block, undecided, verdict_rows
+from milkwort.api.learn.word import words_of_plan
+from milkwort.api.plan.open_plan import OpenPlan
+from milkwort.api.plan.workspace import Workspace
+from milkwort.core.handover.report import Report
+from milkwort.core.learn.campaign_days import campaign_days
+from milkwort.core.learn.learned import month_differs
+from milkwort.core.learn.monthly import ForMonth, Line, monthly_of, no_month
+from milkwort.core.learn.pace import pace_of
+from milkwort.core.words.texts import normalise
+from milkwort.formats.learn_headless import result_rows_of
+from milkwort.formats.report_files import report_file
+
+router = APIRouter(tags=["learn"])
+
+
+@router.get(
+    "/plans/{plan_id}/learn/page.html",
+    response_class=Response,
+    responses={200: {"content": {"text/html": {"schema": {"type": "string"}}}}},
+)
+def look(plan_id: int, work: Work) -> Response:
+    """Return the newest month's page as it will be printed, to be looked at."""
+    plan, report = _made(work, plan_id)
+    content = report_file("html", report, logo=logo_of_plan(work, plan),
+                          language=style_of(plan)["language"])  # fmt: skip
+    return Response(content, media_type=TYPES["html"], headers=ALONE)
+
+
+@router.get(
+    "/plans/{plan_id}/learn/page/{kind}",
+    response_class=Response,
+    responses=download_of(*TYPES.values()),
+)
+def take(
+    plan_id: int,
+    kind: Literal["html", "pdf", "xlsx", "csv"],
+    work: Work,
+    paper: Literal["a4", "us-letter"] | None = Query(default=None),
+) -> Response:
+    """Return the newest month's page as a file."""
+    plan, report = _made(work, plan_id)
+    style = style_of(plan)
+    content = report_file(kind, report, paper=paper or style["paper"],
+                          logo=logo_of_plan(work, plan), language=style["language"])  # fmt: skip
+    stem = normalise(plan.record.name).replace(" ", "-")[:60] or "plan"
+    return attached(content, TYPES[kind], f"{stem}-month-{date.today().isoformat()}.{kind}")
+
+
+def _made(work: Workspace, plan_id: int) -> tuple[OpenPlan, Report]:
+    plan = work.plan(plan_id)
+    known = known_of(work, plan)
+    if known.learned is None:
+        return plan, no_month(plan.record.name, date.today(), options_of(plan))
+    return plan, monthly_of(_about(work, plan, known), options_of(plan))
+
+
+def _about(work: Workspace, plan: OpenPlan, known: Known) -> ForMonth:
+    words = words_of_plan(work, plan.record.id)
+    newest, learned = words.months[0], known.learned
+    assert known.rows is not None
+    assert learned is not None
+    rows = result_rows_of(known.rows, known.keyword)
+    inside = np.flatnonzero((rows.first >= newest.first.toordinal())
+                            & (rows.last <= newest.last.toordinal()))  # fmt: skip
+    end = newest.end
+    came = newest.came
+    terms = undecided(plan, known)
+    customers, _ = month_differs(plan.result, rows.at(inside), learned.as_of, newest.first,
+                                 newest.last)  # fmt: skip
+    stops, raises = verdict_rows(plan, learned)
+    return ForMonth(
+        name=plan.record.name, first=newest.first, last=newest.last, end=end, today=date.today(),
+        came=came, words=newest.words,
+        pace=pace_of(plan.result, came.spend, words.purse, newest.first, newest.last, end),
+        allowed=plan.record.brief.worth.allowed,
+        late=-float(customers.late.sum()), by_hand=known.by_hand,
+        why=customers.sums("reported"),
+        campaigns=_campaigns(plan, rows.at(inside)), keywords=_sold(plan, rows.at(inside)),
+        factors=corrections_block(learned),
+        terms=len(terms),
+        terms_spend=0.0 if known.terms is None else float(known.terms.cost[terms].sum()),
+        blocked=len(plan.record.brief.negatives), stops=len(stops), raises=len(raises),
+    )  # fmt: skip
+
+
+def _campaigns(plan: OpenPlan, rows: Any) -> list[Line]:
+    names = [c.name for c in plan.sheet.structure.campaigns]
+    found = campaign_days(plan.result, rows)
+    return [
+        Line(names[number] if number >= 0 else "–", float(found.clicks[at]),
+             float(found.spend[at]), float(found.customers[at]))
+        for at, number in enumerate(found.campaign.tolist())
+    ]  # fmt: skip
+
+
+def _sold(plan: OpenPlan, rows: Any) -> list[Line]:
+    """Return the keywords that sold, most customers first."""
+    n, mine = len(plan.result.table), rows.at(np.flatnonzero(rows.keyword >= 0))
+    clicks, spend, customers = (
+        np.bincount(mine.keyword, column, minlength=n)
+        for column in (mine.clicks, mine.cost, mine.customers)
+    )
+    order = np.lexsort((spend, -customers))
+    return [
+        Line(plan.sheet.entries[row].text, float(clicks[row]), float(spend[row]),
+             float(customers[row]))
+        for row in order.tolist() if customers[row] > 0
+    ]  # fmt: skip
