@@ -277,6 +277,17 @@ def test_the_clients_page_says_the_figures_of_the_view_in_every_file(client, pla
         assert answer.status_code == 200 and len(answer.content) > 500, kind
 
 
+def test_the_account_is_looked_over_with_the_checks_of_handing_over(client, plan):
+    before = client.get(f"{plan}/learn/account").json()["found"]
+    assert {one["money"] for one in before} == {None}  # checks alone
+    put(client, plan, RESULTS)
+    found = client.get(f"{plan}/learn/account").json()["found"]
+    by = {one["code"]: one for one in found}
+    cord = next(k for k in learn(client, plan)["keywords"] if k["keyword"].startswith("sash cord"))
+    assert by["no_sale"]["money"] == pytest.approx(cord["spend"])
+    assert [one["code"] for one in found if one["money"] is None] == [o["code"] for o in before]
+
+
 def test_a_keyword_that_is_hardly_shown_gets_the_bid_that_would_be(client, plan):
     few = "".join(line.replace(",200,12,", ",1,1,") + "\n" for line in RESULTS.splitlines())
     put(client, plan, few)

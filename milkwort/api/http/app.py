@@ -31,6 +31,7 @@ from milkwort.api.handover import routes as handover
 from milkwort.api.http import lists
 from milkwort.api.http.guard import BodyTooLargeError, Guard
 from milkwort.api.http.practice import PRACTICE
+from milkwort.api.learn import account as account_looked_over
 from milkwort.api.learn import monthly
 from milkwort.api.learn import routes as learn
 from milkwort.api.plan import routes as plans
@@ -123,6 +124,7 @@ def make_app(settings: Settings | None = None) -> FastAPI:
         shapes,
         practice,
         learn,
+        account_looked_over,
         monthly,
         clients,
         account_file,

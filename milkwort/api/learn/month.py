@@ -16,12 +16,13 @@ from milkwort.core.learn.difference import Difference
 from milkwort.core.learn.learned import month_differs
 from milkwort.core.learn.moved import moved_since
 from milkwort.core.learn.pace import pace_of
+from milkwort.core.learn.seen import ResultRows
 from milkwort.core.plan.calendar import months_from
 from milkwort.core.plan.year import YearAhead
 from milkwort.core.words.texts import normalise
 from milkwort.formats.learn_headless import result_rows_of
 
-__all__ = ["month_block", "unmatched_of"]
+__all__ = ["campaign_names", "month_block", "month_rows", "unmatched_of"]
 
 _SHOWN = 50
 """Texts of rows that are no keyword, the dearest first."""
@@ -36,8 +37,7 @@ def month_block(plan: OpenPlan, known: Known) -> dict[str, Any]:
     first = max(last.replace(day=1), learned.first)
     end = last.replace(day=monthrange(last.year, last.month)[1])
     seen = result_rows_of(rows, known.keyword)
-    inside = np.flatnonzero((seen.first >= first.toordinal()) & (seen.last <= last.toordinal()))
-    some = seen.at(inside)
+    some = month_rows(known, seen)
     month = YearAhead(plan.result, months_from(first, end)).month(0)
     pace = pace_of(plan.result, float(some.cost.sum()), month.brief.monthly_spend, first, last, end)
     moved = moved_since(seen)
@@ -56,14 +56,29 @@ def month_block(plan: OpenPlan, known: Known) -> dict[str, Any]:
     }  # fmt: skip
 
 
+def month_rows(known: Known, seen: ResultRows) -> ResultRows:
+    """Return the rows of the newest month that is seen."""
+    assert known.learned is not None
+    last = known.learned.last
+    first = max(last.replace(day=1), known.learned.first)
+    inside = (seen.first >= first.toordinal()) & (seen.last <= last.toordinal())
+    return seen.at(np.flatnonzero(inside))
+
+
+def campaign_names(plan: OpenPlan, found: CampaignDays) -> list[str]:
+    """Return what each campaign that runs is called."""
+    names = [c.name for c in plan.sheet.structure.campaigns]
+    return [names[number] if number >= 0 else "no campaign" for number in found.campaign.tolist()]
+
+
 def _campaigns(
     plan: OpenPlan, customers: Difference, spend: Difference, found: CampaignDays
 ) -> list[dict[str, Any]]:
-    names = [c.name for c in plan.sheet.structure.campaigns]
     of = plan.result.table.campaign
+    names = campaign_names(plan, found)
     return [
         {
-            "name": names[number] if number >= 0 else "no campaign",
+            "name": names[at],
             "daily": float(found.daily[at]), "spend": float(found.spend[at]),
             "customers": float(found.customers[at]), "days": int(found.days[at]),
             "cut": int(found.cut[at]),

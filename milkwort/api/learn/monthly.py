@@ -11,6 +11,7 @@ from fastapi import APIRouter, Query, Response
 from milkwort.api.handover.report import ALONE, TYPES, logo_of_plan, options_of, style_of
 from milkwort.api.http.shared import Work, attached, download_of
 from milkwort.api.learn.known import Known, known_of
+from milkwort.api.learn.month import campaign_names
 from milkwort.api.learn.view import corrections_block, undecided, verdict_rows
 from milkwort.api.learn.word import words_of_plan
 from milkwort.api.plan.open_plan import OpenPlan
@@ -98,13 +99,11 @@ def _about(work: Workspace, plan: OpenPlan, known: Known) -> ForMonth:
 
 
 def _campaigns(plan: OpenPlan, rows: Any) -> list[Line]:
-    names = [c.name for c in plan.sheet.structure.campaigns]
     found = campaign_days(plan.result, rows)
     return [
-        Line(names[number] if number >= 0 else "–", float(found.clicks[at]),
-             float(found.spend[at]), float(found.customers[at]))
-        for at, number in enumerate(found.campaign.tolist())
-    ]  # fmt: skip
+        Line(name, float(found.clicks[at]), float(found.spend[at]), float(found.customers[at]))
+        for at, name in enumerate(campaign_names(plan, found))
+    ]
 
 
 def _sold(plan: OpenPlan, rows: Any) -> list[Line]:

@@ -12,7 +12,7 @@ from milkwort.api.plan.summary_schemas import Summary
 
 __all__ = [
     "AsideRequest", "BidActs", "CloseRequest", "Closed", "HandCount", "ImportForce", "ImportItem",
-    "KeywordActs", "LearnView", "OurWord", "Reopened", "ResultsTaken", "TermActs",
+    "KeywordActs", "LearnView", "LookedOver", "OurWord", "Reopened", "ResultsTaken", "TermActs",
 ]  # fmt: skip
 
 Verdict = Literal["stop", "wait", "raise", "no_prior"]
@@ -371,3 +371,20 @@ class Reopened(BaseModel):
     removed: bool = Field(description="the next month went: nothing was done in it")
     id: int
     label: str
+
+
+class FindingItem(BaseModel):
+    """One thing that stands out in a running account."""
+
+    code: str
+    text: str
+    stage: str = Field(description="where it is mended")
+    money: float | None = Field(description="that went there; null where it is no sum of money")
+    names: list[str]
+
+
+class LookedOver(BaseModel):
+    """What stands out: most money first, then last checks in order of harm."""
+
+    revision: int
+    found: list[FindingItem]

@@ -27,7 +27,15 @@ from milkwort.core.words.texts import joints_of, normalise
 from milkwort.store.models import ResultImport
 from milkwort.store.set_aside import Aside
 
-__all__ = ["Around", "corrections_block", "import_item", "learn_view", "undecided", "verdict_rows"]
+__all__ = [
+    "Around",
+    "corrections_block",
+    "import_item",
+    "learn_view",
+    "stopped_terms",
+    "undecided",
+    "verdict_rows",
+]
 
 _MOST_DAYS = 400
 _ITEM = ("id", "at", "source", "level", "since", "until", "as_of", "rows", "in_force")
@@ -211,21 +219,31 @@ def _terms(plan: OpenPlan, known: Known) -> list[dict[str, Any]]:
     return found
 
 
-def _decided(plan: OpenPlan, known: Known) -> list[bool]:
-    """Say which terms are blocked, or stand in the sheet as exact keywords."""
-    assert known.terms is not None
+def stopped_terms(plan: OpenPlan, known: Known) -> list[bool]:
+    """Say which terms a negative in force stops."""
+    if known.terms is None:
+        return []
     texts = tuple(normalise(text) for text in known.terms.texts)
     brief, table = plan.record.brief, plan.result.table
     negatives = negatives_in_force(plan.result.brief.negatives, table)
     joints = table.joints | joints_of([*texts, *(n.text for n in negatives)])
     index = index_of(texts, joints, brief.negative_close_forms)
     stopped = stopped_by(negatives, index, joints, brief.negative_close_forms).everywhere
+    return [bool(one) for one in stopped.tolist()]
+
+
+def _decided(plan: OpenPlan, known: Known) -> list[bool]:
+    """Say which terms are blocked, or stand in the sheet as exact keywords."""
+    assert known.terms is not None
+    table = plan.result.table
     exact = {
         table.texts[row]
         for row in range(len(table))
         if MATCHES[table.match[row]] == "exact" and table.kept[row]
     }
-    return [bool(s) or text in exact for s, text in zip(stopped.tolist(), texts, strict=True)]
+    stopped = stopped_terms(plan, known)
+    return [s or normalise(text) in exact
+            for s, text in zip(stopped, known.terms.texts, strict=True)]  # fmt: skip
 
 
 def _days(plan: OpenPlan, known: Known) -> list[dict[str, Any]]:

@@ -2339,6 +2339,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/learn/account": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Looked Over
+         * @description Return what stands out in the account: most money first, then checks in order of harm.
+         */
+        get: operations["looked_over_api_plans__plan_id__learn_account_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/learn/aside": {
         parameters: {
             query?: never;
@@ -5788,6 +5808,28 @@ export interface components {
             value_at_line: (number | null)[];
         };
         /**
+         * FindingItem
+         * @description One thing that stands out in a running account.
+         */
+        FindingItem: {
+            /** Code */
+            code: string;
+            /**
+             * Money
+             * @description that went there; null where it is no sum of money
+             */
+            money: number | null;
+            /** Names */
+            names: string[];
+            /**
+             * Stage
+             * @description where it is mended
+             */
+            stage: string;
+            /** Text */
+            text: string;
+        };
+        /**
          * FitView
          * @description The ladder of pounds and what stands beside it.
          */
@@ -6912,6 +6954,16 @@ export interface components {
         ListsView: {
             /** Lists */
             lists: components["schemas"]["ListItem"][];
+            /** Revision */
+            revision: number;
+        };
+        /**
+         * LookedOver
+         * @description What stands out: most money first, then last checks in order of harm.
+         */
+        LookedOver: {
+            /** Found */
+            found: components["schemas"]["FindingItem"][];
             /** Revision */
             revision: number;
         };
@@ -19288,6 +19340,73 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LearnView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    looked_over_api_plans__plan_id__learn_account_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookedOver"];
                 };
             };
             /** @description Bad Request */

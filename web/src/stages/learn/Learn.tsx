@@ -10,6 +10,7 @@ import { Views } from "../../parts/Views";
 import { number } from "../../parts/format";
 import { Corrections } from "./Corrections";
 import { Keywords } from "./Keywords";
+import { LookedOver } from "./LookedOver";
 import { Month } from "./month";
 import { ResultsIn } from "./ResultsIn";
 import { Terms } from "./Terms";
@@ -17,8 +18,16 @@ import { Waits } from "./Waits";
 import * as S from "./Learn.styles";
 import type { LearnView } from "./view";
 
-type View = "waits" | "month" | "terms" | "keywords" | "corrections" | "results";
-const order: readonly View[] = ["waits", "month", "terms", "keywords", "corrections", "results"];
+type View = "waits" | "month" | "terms" | "keywords" | "corrections" | "account" | "results";
+const order: readonly View[] = [
+  "waits",
+  "month",
+  "terms",
+  "keywords",
+  "corrections",
+  "account",
+  "results",
+];
 
 /** What really happened, what to do now, and a better next month. */
 export function Learn() {
@@ -44,6 +53,7 @@ export function Learn() {
               { id: "terms", name: `Terms ${number(open)}` },
               { id: "keywords", name: "Keywords" },
               { id: "corrections", name: "Corrections" },
+              { id: "account", name: "Looked over" },
               { id: "results", name: "Results in" },
             ]}
             view={shown}
@@ -62,6 +72,7 @@ export function Learn() {
       {shown === "terms" && <Terms view={view} />}
       {shown === "keywords" && <Keywords view={view} />}
       {shown === "corrections" && <Corrections view={view} />}
+      {shown === "account" && <LookedOver />}
       {shown === "results" && <ResultsIn view={view} />}
     </S.Room>
   );

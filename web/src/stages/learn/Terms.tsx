@@ -1,13 +1,17 @@
 import { useMemo, useState } from "react";
+import { useActions } from "../../app/actions";
 import { usePlan } from "../../data/plan";
 import { usePlanChange } from "../../data/usePlanChange";
-import { Button, MainButton } from "../../parts/Button";
+import { Blank } from "../../parts/Blank";
+import { Button, MainButton, TextButton } from "../../parts/Button";
 import { Choice } from "../../parts/Choice";
 import { Grid } from "../../parts/Grid";
 import type { Column } from "../../parts/column";
 import { count, money, number, plural } from "../../parts/format";
+import { usePace } from "../../parts/usePace";
 import { Evidence } from "./Evidence";
 import * as S from "./Learn.styles";
+import { searchOf, useSearchAddress } from "./searchAddress";
 import type { LearnView, Term } from "./view";
 
 type Which = "open" | "all" | "decided";
@@ -42,11 +46,19 @@ export function Terms({ view }: { view: LearnView }) {
   const chosen = (selected.size > 0 ? [...selected] : active === null ? [] : [active]).filter(
     (at) => terms[at] && !terms[at].decided,
   );
+  const pace = usePace();
+  const [address, setAddress] = useSearchAddress();
   const act = async (how: "suggested" | "block_text" | "own_keyword") => {
+    pace.tick();
     const some = chosen.map((at) => terms[at]!.term);
     setSelected(none);
     await send("post", "/learn/terms", { terms: some, act: how });
   };
+  const open = () => {
+    const term = active === null ? undefined : terms[active]?.term;
+    if (term && address) window.open(searchOf(address, term), "_blank", "noopener,noreferrer");
+  };
+  useActions([{ name: "Open the term in a search", keys: ["o"], run: open }]);
   const suggested = chosen.some((at) => terms[at]!.suggestion !== "wait");
   return (
     <>
@@ -76,6 +88,19 @@ export function Terms({ view }: { view: LearnView }) {
         </Button>
         <small>
           {plural(rows.length, "term")} of {number(terms.length)}
+          {which === "open" && pace.minutes(rows.length)}. Searches open at{" "}
+          <Blank
+            label="Search address"
+            value={address}
+            placeholder="no address yet"
+            onCommit={(text) => {
+              setAddress(text.trim());
+              return true;
+            }}
+          />{" "}
+          <TextButton isDisabled={active === null || !address} onPress={open}>
+            open this one <kbd>o</kbd>
+          </TextButton>
         </small>
       </S.Line>
       <Grid

@@ -8,6 +8,7 @@ import { Choice } from "../../parts/Choice";
 import { Grid } from "../../parts/Grid";
 import { money, number, plural } from "../../parts/format";
 import * as S from "./Learn.styles";
+import { usePace } from "../../parts/usePace";
 import { waitColumns } from "./waitColumns";
 import type { LearnView, Waiting } from "./view";
 
@@ -28,7 +29,9 @@ export function Waits({ view, onClose }: Props) {
   const chosen = selected.size > 0 ? [...selected] : active === null ? [] : [active];
   const meant = chosen.flatMap((at) => (shown[at] ? [shown[at]] : []));
   const { take, leave } = useDecisions(onClose);
+  const pace = usePace();
   const after = (work: Promise<unknown>) => {
+    pace.tick();
     setSelected(none);
     void work;
   };
@@ -84,8 +87,9 @@ export function Waits({ view, onClose }: Props) {
           />
         )}
         <small>
-          {plural(shown.length, "decision")}, about {money(sum(shown))} {currency} of money spent. A
-          raise follows when the month is closed: its bid is fitted anew.
+          {plural(shown.length, "decision")}
+          {which === "waits" && pace.minutes(shown.length)}, about {money(sum(shown))} {currency} of
+          money spent. A raise follows when the month is closed: its bid is fitted anew.
         </small>
       </S.Line>
       <Grid

@@ -1,15 +1,16 @@
-import { useEffect, useMemo, useRef, useState, type ReactNode } from "react";
+import { useEffect, useMemo, useState, type ReactNode } from "react";
 import { useActions } from "../../../app/actions";
 import { useAsking } from "../../../app/asked";
 import { useQuery } from "@tanstack/react-query";
 import { client, taken, type CallName } from "../../../data/client";
+import { usePace } from "../../../parts/usePace";
 import { usePlan } from "../../../data/plan";
 import { CallMark } from "../../../parts/CallMark";
 import { Choice } from "../../../parts/Choice";
 import { Petal } from "../../../parts/Petal";
 import { Spark } from "../../../parts/Spark";
 import { Whisker } from "../../../parts/Whisker";
-import { count, money, number, percent, plural } from "../../../parts/format";
+import { count, money, number, percent } from "../../../parts/format";
 import { priceScale, priceTicks } from "../../../parts/scale";
 import { CallBar } from "../CallBar";
 import * as S from "./OneByOne.styles";
@@ -189,27 +190,4 @@ function useQueue(shown: number[], order: Order, idOf: (row: number) => number):
       .map(idOf);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- a call must not move the cards
   }, [shown, order]);
-}
-
-const slowest = 60;
-const atLeast = 3;
-
-/** How long what is left will take, from the last calls. */
-function usePace() {
-  const times = useRef<number[]>([]);
-  const [, redraw] = useState(0);
-  return {
-    tick: () => {
-      times.current = [...times.current.slice(-20), Date.now()];
-      redraw((n) => n + 1);
-    },
-    minutes: (left: number): string => {
-      const gaps = times.current
-        .slice(1)
-        .map((time, at) => Math.min((time - times.current[at]!) / 1000, slowest));
-      if (gaps.length < atLeast) return "";
-      const seconds = (gaps.reduce((sum, gap) => sum + gap, 0) / gaps.length) * left;
-      return `, about ${plural(Math.max(1, Math.round(seconds / 60)), "minute")}`;
-    },
-  };
 }
