@@ -7,7 +7,7 @@ DATA ?= .data
 LOCK := -q --universal --generate-hashes --python-version 3.11 --no-emit-index-url
 
 .DEFAULT_GOAL := help
-.PHONY: help demo test dev bench lint format shots lock types web install install-dev clean check-tools
+.PHONY: help demo test dev bench truth lint format shots lock types web install install-dev clean check-tools
 
 help: ## list the verbs
 	@grep -hE '^[a-z-]+:.*## ' Makefile | sed -E 's/^([a-z-]+):.*## /  make \1\t/' | expand -t 18
@@ -29,6 +29,9 @@ format: install-dev web/node_modules/.ready ## put the code in its usual shape
 
 dev: install-dev web/node_modules/.ready ## serve with reload on both sides (open the address Vite prints)
 	@bash tools/dev.sh "$(DATA)" $(PORT)
+
+truth: install-dev ## hold forecasts and advice against hidden truths, <= 25 minutes (FEW=1: one)
+	$(PY) -m tools.truth $(if $(FEW),--few,) $(if $(OUT),--out "$(OUT)",)
 
 bench: install-dev ## print every speed and size as figures
 	$(PY) -m bench

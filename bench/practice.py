@@ -14,8 +14,8 @@ from typing import Any
 
 import numpy as np
 
-from milkwort.cli import _run
 from milkwort.core.learn.learned import learned_of
+from milkwort.formats.headless import headless_run
 from milkwort.formats.learn_headless import result_rows_of
 from milkwort.formats.result_rows import places_of, read_result_rows
 from milkwort.formats.text_table import read_text_table
@@ -136,7 +136,7 @@ def _days() -> Row:
 
 
 def _truths() -> Row:
-    run = _run(Path("demo/eastmere.toml"), Path("demo/eastmere.csv"))
+    run = headless_run(Path("demo/eastmere.toml"), Path("demo/eastmere.csv"))
     practice = Practice(run.result, run.lexicon, tuple(run.texts), "usual", "unchanged", 1,
                         date(2027, 4, 1))  # fmt: skip
     begin = time.perf_counter()
@@ -146,7 +146,7 @@ def _truths() -> Row:
 
 
 def _learning() -> Row:
-    run = _run(Path("demo/eastmere.toml"), Path("demo/eastmere.csv"))
+    run = headless_run(Path("demo/eastmere.toml"), Path("demo/eastmere.csv"))
     texts = run.result.table.texts
     lines = ["keyword,match,day,impressions,clicks,cost,customers"]
     days = [date.fromordinal(date(2026, 1, 1).toordinal() + n).isoformat() for n in range(330)]

@@ -7,7 +7,6 @@ import os
 import sys
 from collections.abc import Iterator
 from contextlib import contextmanager
-from dataclasses import dataclass
 from datetime import date, datetime
 from enum import StrEnum
 from pathlib import Path
@@ -48,6 +47,7 @@ class LearningPolicy(StrEnum):
     """What is done with a month that is over."""
 
     ADVICE = "advice"
+    INFORMED = "informed"
     UNCHANGED = "unchanged"
     RULE = "rule"
     MIDDLE = "middle"
@@ -313,54 +313,13 @@ def _plan_of(path: Path) -> Iterator[tuple[Any, int]]:
             work.close()
 
 
-@dataclass(frozen=True)
-class _Run:
-    """A plan that was run, with what was read for it."""
-
-    result: Any
-    texts: list[str]
-    refused: Any
-    left_out: list[str]
-    places: Any
-    lexicon: Any
-
-    @property
-    def remarks(self) -> list[str]:
-        return [*map(str, self.refused), *self.left_out]
-
-
-def _run(brief_path: Path, keywords_path: Path) -> _Run:
-    from milkwort.core.arrange.structures import lexicon_of
-    from milkwort.core.plan.run import run_plan
-    from milkwort.formats.brief_lists import with_places
-    from milkwort.formats.brief_toml import read_brief
-    from milkwort.formats.keyword_rows import columns_by_heading, read_keyword_rows, table_of
-    from milkwort.formats.text_table import read_text_table
-
-    read = read_brief(brief_path.read_bytes(), brief_path.name)
-    cells = read_text_table(keywords_path.read_bytes(), keywords_path.name)
-    offers = [offer.name for offer in read.brief.offers]
-    rows = read_keyword_rows(cells, columns_by_heading(cells), offers=("", *offers))
-    if not rows.taken:
-        reason = f"; the first: {rows.refused[0]}" if rows.refused else ""
-        raise NothingUsableError(
-            f"{keywords_path.name}: no usable row, {len(rows.refused)} refused{reason}"
-        )
-    lexicon = lexicon_of(read.brief)
-    first = read.lists.first_names
-    table, places = table_of(rows.taken, read.brief.volume_basis, offers, lexicon, first)
-    brief, left_out = with_places(read.brief, read.lists, places)
-    texts = [r.text for r in rows.taken]
-    left_out = [*read.left_out, *left_out]
-    return _Run(run_plan(brief, table), texts, rows.refused, left_out, places, lexicon)
-
-
 def _planned(
     brief_path: Path, keywords_path: Path, format: Format, workings: str | None
 ) -> tuple[bytes, list[str]]:
     from milkwort.formats import plan_result
+    from milkwort.formats.headless import headless_run
 
-    run = _run(brief_path, keywords_path)
+    run = headless_run(brief_path, keywords_path)
     result, texts = run.result, run.texts
     if workings is not None:
         return _workings(result, texts, workings), run.remarks
@@ -380,10 +339,11 @@ def _practised(
 ) -> tuple[bytes, list[str]]:  # fmt: skip
     import orjson
 
+    from milkwort.formats.headless import headless_run
     from milkwort.practice.loop import Practice, practised
     from milkwort.practice.runs import practised_all, seeds_of
 
-    run = _run(brief, keywords)
+    run = headless_run(brief, keywords)
     first = _next_month(date.today()) if start is None else start.date()
     practice = Practice(run.result, run.lexicon, tuple(run.texts), level.value, policy.value,
                         months, first)  # fmt: skip
@@ -397,10 +357,11 @@ def _practised(
 def _learned(
     brief: Path, keywords: Path, results: Path, terms: Path | None, as_of: datetime | None
 ) -> tuple[bytes, list[str]]:
+    from milkwort.formats.headless import headless_run
     from milkwort.formats.learn_headless import learned_document
     from milkwort.formats.learn_json import learn_json
 
-    run = _run(brief, keywords)
+    run = headless_run(brief, keywords)
     day = None if as_of is None else as_of.date()
     document, remarks = learned_document(
         run.result, run.lexicon, run.texts, run.places, results, terms, day
@@ -422,8 +383,9 @@ def _compared(first: tuple[Path, Path], other: tuple[Path, Path]) -> tuple[bytes
     from milkwort.core.plan.draws import draw_month
     from milkwort.core.plan.versions import apart, standing
     from milkwort.formats.compare_table import compare_table
+    from milkwort.formats.headless import headless_run
 
-    runs = [_run(*first), _run(*other)]
+    runs = [headless_run(*first), headless_run(*other)]
     sides = [
         Side(run.result, tuple(name for _, name in run.places.groups), run.places.campaigns)
         for run in runs

@@ -35,7 +35,7 @@ cat "$said"
 [ -s "$told" ] && [ -n "$(tr -d '[:space:]' < "$told")" ] && failed+=("$(cat "$told")")
 [ -s "$told" ] || failed+=("the web client's checks")
 rm -f "$said" "$told"
-step "pytest" .venv/bin/python -m pytest -n 3 --dist worksteal --durations 10 --durations-min 1
+step "pytest" .venv/bin/python -m pytest -n 2 --dist worksteal --durations 10 --durations-min 1
 if [ ${#failed[@]} -gt 0 ]; then
   echo "MILKWORT: FAILED in ${failed[*]}"
   exit 1

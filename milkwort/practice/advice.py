@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Any
 
 import numpy as np
 
 from milkwort.core.arrays import Floats
+from milkwort.core.assumptions import Assumed
 from milkwort.core.learn.corrections import Corrections, Segment, corrections_of
 from milkwort.core.learn.evidence import VERDICTS
 from milkwort.core.learn.learned import Judged, judged_of
@@ -59,6 +60,7 @@ def advised(
     segments: Sequence[tuple[Floats, Floats]],
     months: Sequence[range],
     today: int,
+    told: Mapping[str, float] | None = None,
 ) -> Advice:
     """Learn from all days so far, and close the month.
 
@@ -77,7 +79,13 @@ def advised(
         The days of each, by ordinal.
     today : int
         The last day.
+    told : mapping of str to float, optional
+        Assumptions that the learning alone goes by.
     """
+    given = base
+    if told:
+        changed = Assumed({**base.brief.assumed.changes, **told})
+        base = replace(base, brief=replace(base.brief, assumed=changed))
     n, assumed = len(base.table), base.brief.assumed
     held = _held(rows)
     seen = seen_by(held, n, today, assumed)
@@ -90,8 +98,8 @@ def advised(
     suggested = advise_terms(base, lexicon, terms, judged.evidence)
     corrections = corrections_of(base, parts)
     lived = float(sum(factor.mean() for _, factor in segments))
-    grown = _with_terms(base, terms, suggested, could_show / max(lived, 1e-9))
-    corrected = _corrected(base, grown, corrections, judged)
+    grown = _with_terms(given, terms, suggested, could_show / max(lived, 1e-9))
+    corrected = _corrected(given, grown, corrections, judged)
     return Advice(grown, run_plan(grown.brief, corrected), judged, terms, suggested)
 
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections.abc import Callable, Hashable
 from dataclasses import dataclass
 from datetime import date
 from functools import lru_cache
@@ -22,6 +22,7 @@ from milkwort.core.words.lexicon import Lexicon
 from milkwort.core.words.match_types import MATCHES
 from milkwort.platforms.opening import opening_of
 from milkwort.practice.advice import Advice, advised
+from milkwort.practice.informed import informed_of
 from milkwort.practice.known import known_rows, results_by
 from milkwort.practice.month import Lived, hindsight, lived, under_truth
 from milkwort.practice.policies import POLICIES, Month, first_plan
@@ -31,7 +32,10 @@ from milkwort.standins.market.schemas import Opening
 from milkwort.standins.market.told import known_of
 from milkwort.standins.market.world import World, draw_world
 
-__all__ = ["Practice", "practised"]
+__all__ = ["LEARNING", "Practice", "lived_first", "month_first", "practised"]
+
+LEARNING = ("advice", "informed")
+"""Policies that learn from what came; the second is told how wide the truth is drawn."""
 
 _SEED = 1
 _PHRASE = 1
@@ -54,6 +58,10 @@ class Practice:
         The first day of the first month.
     drawn : bool
         Whether ranges are forecast too.
+    with_hindsight : bool
+        Whether it is worked out what the same money could have brought.
+    only_last : bool
+        Whether months before the last are held against the truth too; None stands for them.
     """
 
     plan: PlanResult
@@ -64,6 +72,8 @@ class Practice:
     months: int
     start: date
     drawn: bool = True
+    with_hindsight: bool = True
+    only_last: bool = False
 
 
 def practised(practice: Practice, seed: int) -> dict[str, Any]:
@@ -87,19 +97,24 @@ def practised(practice: Practice, seed: int) -> dict[str, Any]:
     done: list[Lived] = []
     ran: list[tuple[Floats, Floats]] = []
     found: list[dict[str, Any]] = []
+    learns = practice.policy in LEARNING
     for number in range(practice.months):
-        month = _month(plan, calendar, number, refit=practice.policy == "advice" and number > 0)
         first, days = calendar.first[number], int(calendar.days[number])
-        came = lived(world, level, month, practice.lexicon, first, days)
+        month = _month(plan, calendar, number, refit=learns and number > 0)
+        if number == 0:
+            came = _first_lived(practice, world, month, seed, first, days)
+        else:
+            came = lived(world, level, month, practice.lexicon, first, days)
         done.append(came)
         elapsed = elapsed_of(base, first, calendar.last[number]).factor
         ran.append((month.bid, elapsed))
         entry = _entry(practice, world, month, came, number)
         today, n = came.days[-1], len(plan.table)
         so_far = known_rows(done, today)
-        if practice.policy == "advice":
+        if learns:
+            told = informed_of(practice.level) if practice.policy == "informed" else {}
             advice = advised(base, practice.lexicon, so_far, world.texts, ran,
-                             [one.days for one in done], today)  # fmt: skip
+                             [one.days for one in done], today, told)  # fmt: skip
             entry |= _advice_entry(world, level, base, came, advice)
             base, plan = advice.base, advice.plan
             ran = [tuple(map(_padded(len(base.table)), pair)) for pair in ran]  # type: ignore[misc]
@@ -110,6 +125,28 @@ def practised(practice: Practice, seed: int) -> dict[str, Any]:
             plan = POLICIES[practice.policy](at_end)
         found.append(entry)
     return {"seed": seed, "level": practice.level, "policy": practice.policy, "months": found}
+
+
+def month_first(practice: Practice) -> PlanResult:
+    """Return the first month of what is practised with, as it is planned."""
+    plan = first_plan(practice.plan, practice.policy)
+    return _month(plan, months_from(practice.start), 0)
+
+
+def lived_first(practice: Practice, month: PlanResult, seed: int) -> Lived:
+    """Live the first month in one truth.
+
+    Parameters
+    ----------
+    practice : Practice
+    month : PlanResult
+        As `month_first` returns it.
+    seed : int
+        Of the truth.
+    """
+    calendar = months_from(practice.start)
+    return lived(_world(practice, seed), level_of(practice.level), month, practice.lexicon,
+                 calendar.first[0], int(calendar.days[0]))  # fmt: skip
 
 
 def _padded(n: int) -> Callable[[Floats], Floats]:
@@ -149,9 +186,32 @@ def _true_rate(world: World, text: int) -> float:
     return float(world.rate[text] * world.rate_share[text, _PHRASE])
 
 
+_WORLDS: dict[Hashable, tuple[PlanResult, World]] = {}
+_FIRST: dict[Hashable, tuple[World, Lived]] = {}
+
+
 def _world(practice: Practice, seed: int) -> World:
-    known = known_of(Opening.model_validate(_opening(practice.plan, practice.start)))
-    return draw_world(known, level_of(practice.level), seed)
+    """Return the truth of a seed; that of the last one stays: policies meet the same."""
+    key = (id(practice.plan), practice.start, practice.level, seed)
+    held = _WORLDS.get(key)
+    if held is None or held[0] is not practice.plan:
+        known = known_of(Opening.model_validate(_opening(practice.plan, practice.start)))
+        _WORLDS.clear()
+        held = _WORLDS[key] = practice.plan, draw_world(known, level_of(practice.level), seed)
+    return held[1]
+
+
+def _first_lived(
+    practice: Practice, world: World, month: PlanResult, seed: int, first: date, days: int
+) -> Lived:
+    """Return the first month as it was lived; policies that bid alike lived the same."""
+    key = (seed, practice.level, first, days, month.bid.tobytes())
+    held = _FIRST.get(key)
+    if held is None or held[0] is not world:
+        _FIRST.clear()
+        came = lived(world, level_of(practice.level), month, practice.lexicon, first, days)
+        held = _FIRST[key] = world, came
+    return held[1]
 
 
 _OPENINGS: dict[int, tuple[PlanResult, dict[str, Any]]] = {}
@@ -175,6 +235,7 @@ def _entry(
     practice: Practice, world: World, month: PlanResult, came: Lived, number: int
 ) -> dict[str, Any]:
     level = level_of(practice.level)
+    judged = not practice.only_last or number == practice.months - 1
     totals = month.totals
     forecast: dict[str, Any] = {name: {"expected": getattr(totals, name)} for name in PROMISED}
     scores: dict[str, Any] = {}
@@ -188,8 +249,9 @@ def _entry(
     return {
         "month": f"{months_from(practice.start).first[number]:%Y-%m}",
         "forecast": forecast, "actual": _figures(came), "scores": scores,
-        "under_truth": under_truth(world, level, month, came).as_dict(),
-        "hindsight": hindsight(world, level, month, came).as_dict(),
+        "under_truth": under_truth(world, level, month, came).as_dict() if judged else None,
+        "hindsight": (hindsight(world, level, month, came).as_dict()
+                      if judged and practice.with_hindsight else None),
         "verdicts": [], "terms": [], "spill_spend": came.spill_spend,
     }  # fmt: skip
 

@@ -214,6 +214,13 @@ def test_what_is_set_aside_is_not_asked_again_until_it_turns(client, plan):
     assert aside(client, plan, first, "now")["waiting"][0] == first
 
 
+@pytest.mark.parametrize("key", ["", "x", "-1", "9" * 30, "99999"])
+def test_what_no_keyword_is_meant_by_is_refused(client, plan, key):
+    item = {"kind": "stop", "key": key, "suggestion": "stop"}
+    answer = client.post(f"{plan}/learn/aside", json={"items": [item]})
+    assert answer.status_code in (404, 422), answer.text
+
+
 def test_what_waits_for_later_results_is_asked_again_with_them(client, plan):
     put(client, plan, RESULTS)
     put(client, plan, TERMS, "terms.csv")

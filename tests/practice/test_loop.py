@@ -9,8 +9,8 @@ from pathlib import Path
 
 import pytest
 
-from milkwort.cli import _run
 from milkwort.core.errors import BadValueError
+from milkwort.formats.headless import headless_run
 from milkwort.practice.loop import Practice, practised
 from milkwort.practice.runs import practised_all, seeds_of
 
@@ -42,7 +42,7 @@ def files(tmp_path_factory: pytest.TempPathFactory) -> tuple[Path, Path]:
 
 @pytest.fixture(scope="module")
 def practice(files: tuple[Path, Path]) -> Practice:
-    run = _run(*files)
+    run = headless_run(*files)
     return Practice(run.result, run.lexicon, tuple(run.texts), "usual", "unchanged", 2,
                     date(2027, 4, 1))  # fmt: skip
 

@@ -8,6 +8,7 @@ from datetime import date
 from typing import Any
 
 from milkwort.api.plan.open_plan import OpenPlan
+from milkwort.core.errors import BadValueError
 from milkwort.core.handover.rhythm import reviews_of
 from milkwort.core.learn.learned import Learned
 from milkwort.core.words.texts import normalise
@@ -20,6 +21,8 @@ Asked = dict[str, Any]
 
 _REVIEW_DAYS = 14
 """A look that is longer past than this is overtaken by the next one."""
+_LONGEST_ID = 18
+"""Digits of an id that the database can hold."""
 _VERDICTS = {"stop": ("stop it", "misses"), "raise": ("raise its bid", "meets")}
 _WHY = {
     "negative": "a negative stops its own text",
@@ -50,11 +53,18 @@ def asked_of(
 def about_of(plan: OpenPlan, kind: str, key: str) -> Aside:
     """Return what a line of the queue is about, as it is kept when it is set aside.
 
-    Errors as those of the sheet: NotFoundError for a keyword that isn't in the plan.
+    Raises
+    ------
+    BadValueError
+        Where a keyword is meant, and no id is given.
+    NotFoundError
+        For a keyword that isn't in the plan.
     """
     if kind in ("block", "own_keyword"):
         return "term", normalise(key)
     if kind in ("stop", "raise", "hardly"):
+        if not (key.isascii() and key.isdecimal()) or len(key) > _LONGEST_ID:
+            raise BadValueError("key", "the id of a keyword", key)
         row = plan.sheet.rows_of([int(key)])[0]
         return ("shown" if kind == "hardly" else "keyword"), plan.sheet.entries[row].key
     return kind, key

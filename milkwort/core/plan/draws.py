@@ -94,6 +94,8 @@ class Draws:
         Day of the month, from 1, on which the money would be out; NaN where it lasts.
     groups : tuple of GroupDoubt
         What each group and each spot brings, the most doubtful first.
+    by_group : dict of int to Floats, each of shape (n_draws,)
+        Customers of each group by its number, −1 for keywords in none.
     """
 
     count: int
@@ -107,6 +109,7 @@ class Draws:
     wanted: Floats
     day_out: Floats
     groups: tuple[GroupDoubt, ...]
+    by_group: dict[int, Floats]
 
     @property
     def customers(self) -> Floats:
@@ -196,6 +199,7 @@ def _summary(result: PlanResult, month: MonthSums, holders: Ints) -> Draws:
         wanted=month.wanted,
         day_out=day_out,
         groups=_doubts(month, holders),
+        by_group={int(h): month.by_holder[:, at] for at, h in enumerate(holders) if h >= -1},
     )
 
 
