@@ -13,6 +13,8 @@ from milkwort.core.errors import BadValueError
 __all__ = ["Learnt", "learnt_of_counts", "learnt_of_shifts"]
 
 _ROUNDS = 4
+_LEAP = 2.0
+"""Log units past what was seen itself, from which a round has leapt."""
 _FAR = 30.0
 Sight = tuple[Floats, Floats]
 """y and v: what each row says of its own shift, and the variance of that."""
@@ -79,7 +81,9 @@ def learnt_of_counts(
         y = np.where(known, eta + came / due - 1.0, 0.0)
         return y, np.where(known, 1.0 / due, np.inf)
 
-    return _learnt(sight, known, group, plan_spread, group_spread, own_spread)
+    with np.errstate(divide="ignore", invalid="ignore"):
+        seen = np.where(known & (came > 0), np.log(came / expected), np.inf)
+    return _learnt(sight, known, group, plan_spread, group_spread, own_spread, seen)
 
 
 def learnt_of_shifts(
@@ -103,7 +107,9 @@ def learnt_of_shifts(
 def _learnt(
     sight: Callable[[Floats], Sight], known: np.ndarray[tuple[int], np.dtype[np.bool_]],
     group: Ints, plan_spread: float, group_spread: float, own_spread: Floats | float,
+    most: Floats | float = np.inf,
 ) -> Learnt:  # fmt: skip
+    """Learn; a round that leaps far past `most`, what was seen itself, goes on from there."""
     if not (plan_spread > 0 and group_spread > 0):
         raise BadValueError("spread", "above 0", min(plan_spread, group_spread))
     own = np.broadcast_to(np.asarray(own_spread, dtype=np.float64) ** 2, known.shape)
@@ -124,4 +130,7 @@ def _learnt(
         # o = (y−m−g)·s_o²/(s_o²+v)
         part = np.where(known, own / np.where(known, own + v, 1.0), 0.0)
         eta = m + of_group + (y - m - of_group) * part
+        # where little was expected and much came, y is far beyond ln(a/e): four rounds
+        # from there would not come back, and no evidence says more than what was seen
+        eta = np.where(eta > most + _LEAP, most, eta)
     return Learnt(eta, m, of_group, v)

@@ -67,6 +67,20 @@ def test_click_rates_are_shrunk_by_plan_group_and_keyword():
     assert found.factor == pytest.approx([1.28570, 1.03368, 0.998743], rel=1e-5)
 
 
+@given(st.floats(0.01, 50), st.integers(1, 5000), st.floats(0.1, 1.5))
+def test_no_factor_passes_what_was_seen_itself(expected, came, spread):
+    """However little was expected: evidence is shrunk towards the plan, never past itself."""
+    found = learnt_of_counts(np.array([expected]), np.array([float(came)]), np.array([-1]),
+                             0.1, 0.1, spread)  # fmt: skip
+    ratio = came / expected
+    assert min(ratio, 1.0) * 0.8 <= found.factor[0] <= max(ratio, 1.0) * 1.2
+
+
+def test_where_next_to_nothing_was_expected_what_came_is_believed_and_no_more():
+    found = learnt_of_counts(np.array([0.1]), np.array([20.0]), np.array([-1]), 0.1, 0.15, 0.9)
+    assert 100 < found.factor[0] < 200
+
+
 def test_what_cannot_be_seen_takes_its_plans_and_groups_shift():
     found = learnt_of_counts(np.array([20.0, 0.0, 0.0]), np.array([30.0, 0, 0]),
                              np.array([0, 0, -1]), 0.15, 0.10, 0.20)  # fmt: skip
