@@ -4,10 +4,14 @@ PY := .venv/bin/python
 PORT ?= 8710
 DATA ?= .data
 
+HOSTILE := tests/api/test_any_request.py tests/api/test_hostile.py tests/api/test_living.py \
+	tests/api/test_turns.py tests/api/test_hard_rows.py tests/api/test_plan_files.py \
+	tests/api/test_practice.py tests/standins tests/store tests/formats tests/test_start.py
+
 LOCK := -q --universal --generate-hashes --python-version 3.11 --no-emit-index-url
 
 .DEFAULT_GOAL := help
-.PHONY: help demo test dev bench truth lint format shots lock types web install install-dev clean check-tools
+.PHONY: help demo test dev bench truth hostile audit lint format shots lock types web install install-dev clean check-tools
 
 help: ## list the verbs
 	@grep -hE '^[a-z-]+:.*## ' Makefile | sed -E 's/^([a-z-]+):.*## /  make \1\t/' | expand -t 18
@@ -17,6 +21,12 @@ demo: install web ## serve the program with the sample plan (FRESH=1 starts the 
 
 test: ## install what is missing, then every check and test (DEEP=1 tries many more cases)
 	@DEEP=$(DEEP) bash tools/test.sh
+
+hostile: install-dev web/node_modules/.ready ## thousands of odd requests, files and kills; half an hour or so
+	DEEP=1 $(PY) -m pytest -n 2 --dist worksteal $(HOSTILE)
+
+audit: install-dev web/node_modules/.ready ## ask for known faults of what is installed (needs the registries' answers)
+	@bash tools/audit.sh
 
 lint: install-dev web/node_modules/.ready ## ruff, mypy, import-linter, tsc, eslint, prettier
 	.venv/bin/ruff check . && .venv/bin/ruff format --check . && .venv/bin/mypy

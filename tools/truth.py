@@ -31,7 +31,7 @@ DEMO = Path(__file__).parent.parent / "demo"
 START = date(2027, 4, 1)
 LEVELS = ("as-planned", "usual", "rough")
 TRUTHS, ADVICE_TRUTHS = 150, 100
-FEW, FEW_ADVICE = 6, 2
+FEW, FEW_ADVICE = 3, 1
 MINUTES = 25.0
 FIRST_SEED, FIRST_ADVICE_SEED = 1001, 5001
 _trials: list[Trial] = []
@@ -134,8 +134,10 @@ def advice_table(cells: Sequence[Trial], found: dict[int, list[Any]]) -> Iterato
     yield ("Profit of the third month under the truth over hindsight's: mean (standard error), "
            "10th percentile; advice")  # fmt: skip
     yield ""
-    heads = ["level", "plan", "truths", *POLICIES_TRIED, "worse than unchanged", "of informed",
-             "wrong stops", "wrong raises", "wrong blocks", "spill, advice / unchanged"]  # fmt: skip
+    heads = [
+        "level", "plan", "truths", *POLICIES_TRIED, "worse than unchanged", "of informed",
+        "wrong stops", "wrong raises", "wrong blocks", "spill, advice / unchanged",
+    ]  # fmt: skip
     yield "| " + " | ".join(heads) + " |"
     yield "|---" * len(heads) + "|"
     for at, cell in enumerate(cells):

@@ -57,7 +57,7 @@ def set_past(
     BadValueError
         For a window of no length.
     """
-    if not 0 < days <= _MOST_DAYS:
+    if not 1 <= days <= _MOST_DAYS:
         raise BadValueError("days", f"a window of 1 to {_MOST_DAYS:,} days", days)
     client_id = client_of(change.session, change.plan_id)
     held = change.session.scalars(

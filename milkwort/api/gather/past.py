@@ -44,7 +44,7 @@ router = APIRouter(tags=["gather"])
 _USUAL_DAYS = 90.0
 
 
-@router.get("/plans/{plan_id}/past/terms", responses=shape_of(TermsView))
+@router.get("/plans/{plan_id}/past/terms", responses=shape_of(TermsView, or_none=True))
 def terms(plan_id: int, work: Work) -> Response:
     """Return the search terms of the past, those that sold first; null where there are none."""
     held = _held(work, plan_id, "terms")
@@ -83,7 +83,7 @@ def terms_to_tray(plan_id: int, work: Work) -> Response:
     return sent(tray_view(work, tray, None))
 
 
-@router.get("/plans/{plan_id}/past/account", responses=shape_of(AccountView))
+@router.get("/plans/{plan_id}/past/account", responses=shape_of(AccountView, or_none=True))
 def account(plan_id: int, work: Work) -> Response:
     """Return what the plan changes of the account that runs; null where none is known."""
     held = _held(work, plan_id, "account")

@@ -16,7 +16,7 @@ __all__ = ["AccountView", "PastApplied", "PastRate", "PastSummaryView", "PastTot
 class PastWindow(Taken):
     """How many days the figures cover."""
 
-    days: float = Field(gt=0, le=3660)
+    days: float = Field(ge=1, le=3660)
 
 
 class PastApplied(Taken):

@@ -26,7 +26,7 @@ router = APIRouter(tags=["gather"])
 Rival = Annotated[str | None, Query(max_length=120)]
 
 
-@router.get("/plans/{plan_id}/gather/rivals", responses=shape_of(RivalsView))
+@router.get("/plans/{plan_id}/gather/rivals", responses=shape_of(RivalsView, or_none=True))
 def view(plan_id: int, work: Work, rival: Rival = None) -> Response:
     """Return the newest list, or one rival's part of it, against the plan; null without a list."""
     client_id = work.plan(plan_id).record.client_id

@@ -30,7 +30,7 @@ _NAMED = 8
 _Upload = Annotated[UploadFile, File()]
 
 
-@router.get("/plans/{plan_id}/hand-over/account", responses=shape_of(AccountFileView))
+@router.get("/plans/{plan_id}/hand-over/account", responses=shape_of(AccountFileView, or_none=True))
 def view(plan_id: int, work: Work) -> Response:
     """Return the account's file held against the plan; null where none was brought in."""
     plan = work.plan(plan_id)

@@ -163,7 +163,7 @@ def workings(plan_id: int, figure: FigureName, work: Work) -> Response:
     return sent(workings_answer(loaded.record.revision, _TITLES[figure], "", [], sections))
 
 
-@router.get("/plans/{plan_id}/ranges", responses=shape_of(Ranges))
+@router.get("/plans/{plan_id}/ranges", responses=shape_of(Ranges, or_none=True))
 def ranges(plan_id: int, work: Work) -> Response:
     """Draw the month and return how wide its forecast is; null where the plan changed meanwhile."""
     return sent(work.ranges(plan_id))

@@ -219,6 +219,6 @@ class KeywordIds(Taken):
     ids: list[int] = Field(min_length=1, max_length=200_000)
 
 
-def shape_of(model: type[BaseModel]) -> dict[int | str, dict[str, Any]]:
-    """Return the documented answer of a route that sends ready bytes."""
-    return {200: {"model": model}}
+def shape_of(model: type[BaseModel], *, or_none: bool = False) -> dict[int | str, dict[str, Any]]:
+    """Return the documented answer of a route that sends ready bytes; maybe null."""
+    return {200: {"model": model | None if or_none else model}}
