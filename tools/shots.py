@@ -57,12 +57,6 @@ def _gather(page: Page, plan: str) -> None:
     page.get_by_text("expected a number or a range").first.wait_for()
 
 
-def _crossing(page: Page, plan: str) -> None:
-    page.goto(f"{plan}/gather")
-    page.get_by_role("option", name="Crossing").click()
-    page.get_by_role("button", name="Put 28 into the tray").wait_for()
-
-
 def _rivals(page: Page, plan: str) -> None:
     page.goto(f"{plan}/gather")
     page.get_by_role("option", name="Rivals").click()
@@ -189,6 +183,7 @@ def _learn(page: Page, plan: str) -> None:
     page.goto(f"{plan}/learn")
     page.get_by_role("radiogroup", name="What is shown").get_by_text("The month").click()
     page.get_by_role("table", name="Why the customers differ").wait_for()
+    page.get_by_text("Our word so far").wait_for()
 
 
 def _terms(page: Page, plan: str) -> None:
@@ -197,10 +192,14 @@ def _terms(page: Page, plan: str) -> None:
     page.get_by_role("grid", name="Terms").get_by_role("row").nth(1).click()
 
 
+def _clients(page: Page, plan: str) -> None:
+    page.goto(plan.replace("/plan/1", "/clients"))
+    page.get_by_text("to be closed").nth(1).wait_for()
+
+
 _VIEWS = {
     "brief": _brief,
     "gather": _gather,
-    "gather-crossing": _crossing,
     "gather-rivals": _rivals,
     "sift": _sift,
     "sift-words": _words,
@@ -217,6 +216,7 @@ _VIEWS = {
     "reply-sheet": _reply,
     "learn": _learn,
     "terms": _terms,
+    "clients": _clients,
 }
 
 if __name__ == "__main__":

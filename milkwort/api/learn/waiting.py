@@ -73,10 +73,14 @@ def about_of(plan: OpenPlan, kind: str, key: str) -> Aside:
 def sorted_out(
     asked: Sequence[Asked], aside: Mapping[Aside, tuple[str, str | None]], as_of: str
 ) -> tuple[list[Asked], list[Asked]]:
-    """Return what waits, and what was set aside and would be asked about: most money first."""
+    """Return what waits, and what was set aside and would be asked about.
+
+    What has no money of its own (refused rows, looks, a month that is over) comes first, then
+    the most money.
+    """
     waits: list[Asked] = []
     left: list[Asked] = []
-    for one in sorted(asked, key=lambda one: -one["money"]):
+    for one in sorted(asked, key=lambda one: (one["money"] > 0, -one["money"])):
         suggestion, until = aside.get(one["about"], ("", None))
         still = suggestion == one["suggestion"] and (until is None or until >= as_of)
         line = {name: value for name, value in one.items() if name != "about"}

@@ -101,6 +101,9 @@ export const Banner = styled.p`
   padding: 8px 12px;
   border-left: 3px solid ${ink.petal};
   background: ${ink.petalWash};
+  a {
+    color: ${ink.petalDeep};
+  }
 `;
 
 export const Quiet = styled.p`

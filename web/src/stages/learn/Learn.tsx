@@ -7,6 +7,7 @@ import { useSaying } from "../../data/saying";
 import { usePlanQuery } from "../../data/usePlanQuery";
 import { Button } from "../../parts/Button";
 import { Views } from "../../parts/Views";
+import { daySaid } from "../../parts/days";
 import { number } from "../../parts/format";
 import { Corrections } from "./Corrections";
 import { Keywords } from "./Keywords";
@@ -62,7 +63,7 @@ export function Learn() {
         )}
         {view.since && view.until && (
           <small>
-            {day(view.since)} to {day(view.until)}, as reported by {day(view.as_of!)}
+            {daySaid(view.since)} to {daySaid(view.until)}, as reported by {daySaid(view.as_of!)}
           </small>
         )}
       </S.Head>
@@ -107,5 +108,3 @@ function Closed({ view }: { view: LearnView }) {
     </S.Banner>
   );
 }
-
-const day = (iso: string): string => new Date(iso).toLocaleDateString();
