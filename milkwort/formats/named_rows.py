@@ -5,7 +5,7 @@ from __future__ import annotations
 import re
 from collections.abc import Callable, Mapping, Sequence
 from datetime import date
-from typing import TypeVar
+from typing import Any, TypeVar
 
 from milkwort.core.errors import NothingUsableError, Refusal
 from milkwort.core.words.texts import MAX_TEXT, normalise
@@ -16,7 +16,9 @@ from milkwort.formats.text_table import TextTable
 __all__ = ["Cells", "RefusedCellError", "read_named_rows", "refusal_of_broken"]
 
 _Row = TypeVar("_Row")
+_Value = TypeVar("_Value")
 _MOST_FIGURE = 1e12
+_MOST_SEEN = 100_000
 
 
 class RefusedCellError(Exception):
@@ -37,13 +39,17 @@ class Cells:
     cells : sequence of str
     columns : mapping of field to column number
     decimal : Decimal
+    seen : dict, optional
+        Cells of the same file that were read before: most figures and days of a file repeat.
     """
 
     def __init__(
-        self, row: int, cells: Sequence[str], columns: Mapping[str, int], decimal: Decimal
-    ) -> None:
+        self, row: int, cells: Sequence[str], columns: Mapping[str, int], decimal: Decimal,
+        seen: dict[tuple[Any, str], Any] | None = None,
+    ) -> None:  # fmt: skip
         self.row = row
         self._cells, self._columns, self._decimal = cells, columns, decimal
+        self._seen = {} if seen is None else seen
 
     def text(self, field: str) -> str:
         """Return a cell's text, spaces collapsed; empty where there is none."""
@@ -59,19 +65,36 @@ class Cells:
 
     def number(self, field: str) -> float | None:
         """Return a figure of 0 or more; None where the cell is blank."""
-        return self._figure(field, read_number)
+        return self._once(read_number, field, lambda name: self._figure(name, read_number))
 
     def share(self, field: str) -> float | None:
         """Return a share or percentage of 0 or more; None where the cell is blank."""
-        return self._figure(field, read_share)
+        return self._once(read_share, field, lambda name: self._figure(name, read_share))
 
     def day(self, field: str) -> int | None:
         """Return a date as the number of its day; None where the cell is blank."""
+        return self._once(date, field, self._day)
+
+    def _day(self, field: str) -> int | None:
         said = self.text(field)
         try:
             return date.fromisoformat(said[:10]).toordinal() if said else None
         except ValueError:
             raise RefusedCellError(field, "a date such as 2026-05-31", said) from None
+
+    def _once(self, kind: Any, field: str, read: Callable[[str], _Value]) -> _Value | None:
+        """Return what a cell of a kind holds, read once for all cells that hold the same."""
+        at = self._columns.get(field)
+        if at is None or at >= len(self._cells):
+            return None
+        key = (kind, self._cells[at])
+        try:
+            found: _Value = self._seen[key]
+        except KeyError:
+            found = read(field)
+            if len(self._seen) < _MOST_SEEN:
+                self._seen[key] = found
+        return found
 
     def month(self, field: str) -> tuple[int, int] | None:
         """Return a month's first and last day by number; None where the cell is blank."""
@@ -129,6 +152,7 @@ def read_named_rows(
             raise NothingUsableError(
                 f"{name}, row 1: expected a column for {said}, got {seen}", "row 1"
             )
+    before: dict[tuple[Any, str], Any] = {}
     taken: list[_Row] = []
     refused: list[Refusal] = []
     for number, cells in enumerate(table.rows[1:], start=2):
@@ -138,7 +162,7 @@ def read_named_rows(
             refused.append(refusal_of_broken(table, number))
             continue
         try:
-            taken.append(read(Cells(number, cells, columns, table.decimal)))
+            taken.append(read(Cells(number, cells, columns, table.decimal, before)))
         except RefusedCellError as no:
             why = f'expected {no.expected}, got "{no.value[:80]}"'
             refused.append(Refusal(number, no.column, no.value[:200], why))
