@@ -10,9 +10,11 @@ import numpy as np
 
 from milkwort.core.arrays import Floats
 from milkwort.core.assumptions import Assumed
+from milkwort.core.brief.brief import Brief
 from milkwort.core.learn.corrections import Corrections, Segment, corrections_of
 from milkwort.core.learn.evidence import VERDICTS
 from milkwort.core.learn.learned import Judged, judged_of
+from milkwort.core.learn.narrowed import narrowed_offer, narrowing_of
 from milkwort.core.learn.results import exposure_of_spans
 from milkwort.core.learn.seen import ResultRows, seen_by
 from milkwort.core.learn.terms import TermAdvice, TermRows, advise_terms
@@ -100,7 +102,15 @@ def advised(
     lived = float(sum(factor.mean() for _, factor in segments))
     grown = _with_terms(given, terms, suggested, could_show / max(lived, 1e-9))
     corrected = _corrected(given, grown, corrections, judged)
-    return Advice(grown, run_plan(grown.brief, corrected), judged, terms, suggested)
+    plan = run_plan(_narrowed(grown.brief, judged), corrected)
+    return Advice(grown, plan, judged, terms, suggested)
+
+
+def _narrowed(brief: Brief, judged: Judged) -> Brief:
+    """Return the brief with conversion as unsure as results leave it."""
+    left = narrowing_of(judged)
+    more = tuple(narrowed_offer(offer, left) for offer in brief.more_offers)
+    return replace(brief, offer=narrowed_offer(brief.offer, left), more_offers=more)
 
 
 def _held(rows: DayRows) -> ResultRows:

@@ -7,6 +7,7 @@ import zlib
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date
+from functools import cached_property
 from typing import Any
 
 import orjson
@@ -45,7 +46,7 @@ class Arriving:
     as_of: date
     columns: Mapping[str, Sequence[Any]]
 
-    @property
+    @cached_property
     def packed(self) -> bytes:
         """The columns as they are kept."""
         return orjson.dumps(self.columns, option=orjson.OPT_SERIALIZE_NUMPY)

@@ -164,7 +164,7 @@ def test_a_closed_month_is_a_version_with_what_was_learnt_and_the_plan_stays(cli
     assert learn(client, version)["since"] is None
 
 
-NOTHING = {"figures": False, "stops": False, "terms": False}
+NOTHING = {"figures": False, "stops": False, "terms": False, "ranges": False}
 
 
 def test_a_closed_month_stands_as_it_was_until_it_is_opened_again(client, plan):
@@ -183,6 +183,16 @@ def test_a_closed_month_stands_as_it_was_until_it_is_opened_again(client, plan):
     assert opened["removed"] and client.get(f"/api/plans/{made['id']}").status_code == 404
     assert client.patch(f"{plan}/brief", json={"monthly_spend": 90}).status_code == 200
     assert client.post(f"{plan}/learn/reopen").status_code == 422
+
+
+def test_what_was_sold_leaves_conversion_less_unsure_in_the_next_month(client, plan):
+    put(client, plan, RESULTS)
+    before = client.get(plan).json()["summary"]["brief"]["values"]
+    made = client.post(f"{plan}/learn/close", json=NOTHING | {"ranges": True}).json()
+    after = client.get(f"/api/plans/{made['id']}").json()["summary"]["brief"]["values"]
+    assert after["rate_likely"] == before["rate_likely"]
+    assert before["rate_low"] < after["rate_low"] < after["rate_likely"]
+    assert after["rate_likely"] < after["rate_high"] < before["rate_high"]
 
 
 def test_a_next_month_that_was_worked_on_stays_when_the_one_before_is_opened(client, plan):

@@ -5,12 +5,16 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
 from datetime import date
+from typing import Any
 
 import numpy as np
 
 from milkwort.api.learn.known import Known
 from milkwort.api.learn.view import verdict_rows
 from milkwort.api.plan.open_plan import OpenPlan
+from milkwort.core.brief.worth import Offer
+from milkwort.core.learn.learned import Learned
+from milkwort.core.learn.narrowed import narrowed_offer, narrowing_of
 from milkwort.core.learn.terms import TermAdvice
 from milkwort.core.words.negatives import Negative
 from milkwort.core.words.texts import normalise
@@ -20,7 +24,7 @@ from milkwort.store.keywords import add_keywords, add_readings, lock_bids, set_c
 from milkwort.store.models import Keyword
 from milkwort.store.negatives import add_negatives
 
-__all__ = ["TermWork", "corrected_figures", "stops_of", "term_work"]
+__all__ = ["TermWork", "corrected_figures", "narrowed_values", "stops_of", "term_work"]
 
 _BY = "results"
 
@@ -132,6 +136,24 @@ def corrected_figures(plan: OpenPlan, known: Known, change: Change) -> int:
     add_readings(change, readings)
     change.update(Keyword, rates)
     return len(readings)
+
+
+def narrowed_values(plan: OpenPlan, learned: Learned) -> dict[str, Any]:
+    """Return the rates of the brief as results leave them unsure: nearer their likely ones."""
+    left = narrowing_of(learned.judged)
+    values, offers = plan.record.values, plan.record.brief.offers
+    found = _rates(narrowed_offer(offers[0], left))
+    more = [
+        {**one, **_rates(narrowed_offer(offer, left))}
+        for one, offer in zip(values["more_offers"], offers[1:], strict=True)
+    ]
+    return found | ({"more_offers": more} if more else {})
+
+
+def _rates(offer: Offer) -> dict[str, float]:
+    rates = {"rate": offer.conversion, "close": offer.close}
+    return {f"{name}_{part}": getattr(rate, part) for name, rate in rates.items()
+            if rate is not None for part in ("low", "high")}  # fmt: skip
 
 
 def _reading(entry: KeywordEntry, many: float, price: float, origin: str) -> ReadingEntry:

@@ -12,7 +12,7 @@ import numpy as np
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.workspace import Workspace
 from milkwort.core.arrange.structures import lexicon_of
-from milkwort.core.arrays import Ints
+from milkwort.core.arrays import Floats, Ints
 from milkwort.core.errors import BadValueError
 from milkwort.core.learn.learned import Learned, learned_of
 from milkwort.core.learn.merged import newest_rows
@@ -205,21 +205,22 @@ def row_places(plan: OpenPlan) -> tuple[dict[str, int], dict[tuple[str, str], in
 
 def _merged(parts: Sequence[Columns], level: str) -> ResultFile:
     """Return the rows of several imports that count, the oldest import given first."""
-    names = _SAME[level]
-    keys = [list(zip(*(part[name] for name in names), strict=True)) for part in parts]
+    keys = [list(zip(*(part[name] for name in _SAME[level]), strict=True)) for part in parts]
     # in an order of their own, so that sums are the same whichever came first
     taken = sorted(newest_rows(keys), key=lambda at: (keys[at[0]][at[1]], at))
+    starts = np.cumsum([0, *(len(part) for part in keys)])
+    order = np.array([starts[number] + row for number, row in taken], dtype=np.int64)
 
-    def column(name: str) -> list[Any]:
-        held = [part[name] for part in parts]
-        return [held[number][row] for number, row in taken]
+    def figures(name: str) -> Floats:
+        # what was not said is None, which becomes NaN
+        return np.concatenate([np.array(part[name], dtype=np.float64) for part in parts])[order]
 
-    figures = {
-        name: np.array([np.nan if v is None else v for v in column(name)], dtype=np.float64)
-        for name in FIGURES
-    }
-    row, first, last = (np.array(column(n), dtype=np.int64) for n in ("row", "first", "last"))
-    term, keyword, match, campaign, group, ref = (column(name) for name in _TEXTS)
+    def texts(name: str) -> list[str]:
+        whole = [text for part in parts for text in part[name]]
+        return [whole[at] for at in order.tolist()]
+
+    row, first, last = (figures(n).astype(np.int64) for n in ("row", "first", "last"))
+    term, keyword, match, campaign, group, ref = (texts(name) for name in _TEXTS)
     return ResultFile(level=level, row=row, term=term, keyword=keyword, match=match,
                       campaign=campaign, group=group, ref=ref, first=first, last=last,
-                      figures=figures, refused=())  # fmt: skip
+                      figures={name: figures(name) for name in FIGURES}, refused=())  # fmt: skip

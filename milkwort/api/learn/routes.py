@@ -10,7 +10,13 @@ from sqlalchemy.orm import Session
 
 from milkwort.api.http.shared import Job, Window, Work, sent
 from milkwort.api.learn.around import around_of
-from milkwort.api.learn.closing import corrected_figures, next_month, stops_of, term_work
+from milkwort.api.learn.closing import (
+    corrected_figures,
+    narrowed_values,
+    next_month,
+    stops_of,
+    term_work,
+)
 from milkwort.api.learn.known import Known, arriving_of, hand_count, known_of
 from milkwort.api.learn.schemas import (
     AsideRequest,
@@ -246,6 +252,8 @@ def close(plan_id: int, body: CloseRequest, work: Work) -> Response:
             counts["blocked"], counts["added"] = len(done.blocks), done.added
         if body.figures:
             counts["corrected"] = corrected_figures(version, known, change)
+        if body.ranges:
+            change_brief(change, narrowed_values(version, learned))
         if body.stops:
             stops = stops_of(version, known)
             set_calls(change, stops, "drop", "results", "results")

@@ -322,6 +322,7 @@ class CloseRequest(Taken):
     figures: bool = Field(default=True, description="corrected searches, prices and rates")
     stops: bool = Field(default=True, description="keywords that evidence stops are dropped")
     terms: bool = Field(default=True, description="suggestions about terms are taken")
+    ranges: bool = Field(default=True, description="low and high rates stand nearer the likely")
 
 
 class Closed(BaseModel):

@@ -15,6 +15,7 @@ from milkwort.core.learn.by_now import elapsed_of, share_of_month
 from milkwort.core.learn.corrections import Segment, corrections_of, price_slope, shift_by_reach
 from milkwort.core.learn.difference import exchanged
 from milkwort.core.learn.learned import judged_of, learned_of
+from milkwort.core.learn.narrowed import narrowed_offer, narrowing_of
 from milkwort.core.learn.seen import ResultRows, seen_by
 from milkwort.core.learn.terms import TermRows, advise_terms
 from milkwort.core.learn.three_levels import learnt_of_counts, learnt_of_shifts
@@ -79,6 +80,21 @@ def test_no_factor_passes_what_was_seen_itself(expected, came, spread):
 def test_where_next_to_nothing_was_expected_what_came_is_believed_and_no_more():
     found = learnt_of_counts(np.array([0.1]), np.array([20.0]), np.array([-1]), 0.1, 0.15, 0.9)
     assert 100 < found.factor[0] < 200
+
+
+def test_customers_weigh_as_much_as_the_forecast_where_they_are_as_many():
+    plan = a_plan()
+    seen = seen_by(rows_like(plan), 3, LAST.toordinal() + 60, plan.brief.assumed)
+    judged = judged_of(plan, seen)
+    sold = float(judged.results.counted_customers.sum())
+    left = narrowing_of(judged)
+    assert left == pytest.approx((judged.weight / (judged.weight + sold)) ** 0.5)
+    offer = narrowed_offer(plan.brief.offer, left)
+    rate = plan.brief.offer.conversion
+    assert np.log(offer.conversion.high / rate.likely) == pytest.approx(
+        left * np.log(rate.high / rate.likely)
+    )
+    assert narrowed_offer(plan.brief.offer, 1.0) == plan.brief.offer
 
 
 def test_what_cannot_be_seen_takes_its_plans_and_groups_shift():

@@ -5351,6 +5351,12 @@ export interface components {
              */
             label?: string;
             /**
+             * Ranges
+             * @description low and high rates stand nearer the likely
+             * @default true
+             */
+            ranges?: boolean;
+            /**
              * Stops
              * @description keywords that evidence stops are dropped
              * @default true
@@ -16947,7 +16953,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RivalsView"];
+                    "application/json": components["schemas"]["RivalsView"] | null;
                 };
             };
             /** @description Bad Request */
@@ -17859,7 +17865,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["AccountFileView"];
+                    "application/json": components["schemas"]["AccountFileView"] | null;
                 };
             };
             /** @description Bad Request */
@@ -20469,7 +20475,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["AccountView"];
+                    "application/json": components["schemas"]["AccountView"] | null;
                 };
             };
             /** @description Bad Request */
@@ -20816,7 +20822,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TermsView"];
+                    "application/json": components["schemas"]["TermsView"] | null;
                 };
             };
             /** @description Bad Request */
@@ -21240,7 +21246,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PracticeView"];
+                    "application/json": components["schemas"]["PracticeView"] | null;
                 };
             };
             /** @description Bad Request */
@@ -21935,7 +21941,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Ranges"];
+                    "application/json": components["schemas"]["Ranges"] | null;
                 };
             };
             /** @description Bad Request */

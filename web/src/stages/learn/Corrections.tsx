@@ -9,7 +9,7 @@ import { delta, money, number, percent, plural } from "../../parts/format";
 import * as S from "./Learn.styles";
 import type { LearnView } from "./view";
 
-type Closing = Required<Pick<Schemas["CloseRequest"], "figures" | "stops" | "terms">>;
+type Closing = Required<Pick<Schemas["CloseRequest"], "figures" | "stops" | "terms" | "ranges">>;
 const inputs: { id: string; name: string; about: string }[] = [
   { id: "searches", name: "searches", about: "how many search, against what was planned" },
   { id: "click_rate", name: "click rate", about: "clicks of the showings there were" },
@@ -20,6 +20,7 @@ const choices: { id: keyof Closing; name: string }[] = [
   { id: "figures", name: "corrected searches, prices and rates of every keyword that ran" },
   { id: "terms", name: "all that is suggested about terms" },
   { id: "stops", name: "keywords that evidence stops are dropped" },
+  { id: "ranges", name: "ranges of conversion as narrow as what was sold leaves them" },
 ];
 
 /** What the assumptions should have been, and the next month that begins with it. */
@@ -27,7 +28,12 @@ export function Corrections({ view }: { view: LearnView }) {
   const { id, summary } = usePlan();
   const { complain, say } = useSaying();
   const navigate = useNavigate();
-  const [closing, setClosing] = useState<Closing>({ figures: true, stops: true, terms: true });
+  const [closing, setClosing] = useState<Closing>({
+    figures: true,
+    stops: true,
+    terms: true,
+    ranges: true,
+  });
   const [asked, setAsked] = useState(false);
   const close = async () => {
     setAsked(true);
