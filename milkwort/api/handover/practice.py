@@ -54,7 +54,7 @@ _MOST_SHOWN = 2000
 _STATES = ("refused", "warned", "taken")
 
 
-@router.get("/plans/{plan_id}/practice", responses=shape_of(PracticeView, or_none=True))
+@router.get("/plans/{plan_id}/practice", responses=shape_of(PracticeView))
 def view(plan_id: int, work: Work) -> Response:
     """Return the practice account of a plan, what was sent to it, and its results by day."""
     return sent(_view(work, plan_id))

@@ -21246,7 +21246,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PracticeView"] | null;
+                    "application/json": components["schemas"]["PracticeView"];
                 };
             };
             /** @description Bad Request */
