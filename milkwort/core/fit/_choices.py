@@ -14,7 +14,7 @@ from milkwort.core.fit._problem import Problem
 from milkwort.core.fit.options import Hull, Options, hull_of, options_of, spot_hull, spot_options
 from milkwort.core.fit.tolerances import ROUNDING
 
-__all__ = ["Choices", "choices_of"]
+__all__ = ["Choices", "choices_of", "falling", "returns_of"]
 
 _FEW = 8
 """Where more than one keyword in so many changed, everything is made anew."""
@@ -69,9 +69,9 @@ def choices_of(
     changed = None if before is None else _changed(before.seen, seen)
     if before is None or changed is None or changed.sum() * _FEW > len(changed):
         options, hull = _made(problem, np.flatnonzero(included))
-        returns = _returns(problem, hull)
+        returns = returns_of(problem, hull)
         order = _same_order(returns, before) if before is not None else None
-        order = _falling(returns) if order is None else order
+        order = falling(returns) if order is None else order
         return Choices(options, hull, order, returns[order], seen)
     if not changed.any():
         return before
@@ -165,7 +165,8 @@ def _without_dear(problem: Problem, options: Options, hull: Hull) -> tuple[Optio
     return kept_options, Hull(hull.owner, number[hull.option], before, hull.clicks, hull.spend)
 
 
-def _returns(problem: Problem, hull: Hull) -> Floats:
+def returns_of(problem: Problem, hull: Hull) -> Floats:
+    """Return the goal per unit of money of each hull step."""
     return np.asarray(problem.value(hull.owner, hull.clicks, hull.spend) / hull.spend)
 
 
@@ -177,7 +178,7 @@ def _same_order(returns: Floats, before: Choices) -> Ints | None:
     return before.order if bool((ranked[1:] < ranked[:-1]).all()) else None
 
 
-def _falling(returns: Floats) -> Ints:
+def falling(returns: Floats) -> Ints:
     """Return the order of falling returns, equal ones as they came.
 
     A keyword's own steps must stay in their order. The plain sort is several times as fast
@@ -213,7 +214,7 @@ def _patched(
         clicks=steps.joined(old.hull.clicks, new_hull.clicks),
         spend=steps.joined(old.hull.spend, new_hull.spend),
     )
-    returns = _returns(problem, new_hull)
+    returns = returns_of(problem, new_hull)
     first = np.argsort(-returns, kind="stable")
     order, stays = steps.moved(old.order)
     kept_returns = old.returns[stays]

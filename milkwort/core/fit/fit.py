@@ -15,6 +15,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from milkwort.core.arrays import Floats, Ints
+from milkwort.core.fit._affordable import affordable
+from milkwort.core.fit._branched import branched
 from milkwort.core.fit._choices import Choices, choices_of
 from milkwort.core.fit._exact import finish
 from milkwort.core.fit._ladder import Ladder, ladder_of
@@ -28,6 +30,7 @@ from milkwort.core.fit.tolerances import (
     ENOUGH,
     FINISH_CLOSE,
     FINISH_NEAR,
+    MANY_CHOICES,
     NOISE,
     PROVEN,
     STATED,
@@ -128,6 +131,13 @@ def fit(
     limit = max(problem.purse, base_spend)
     limits = problem.limits
     if limits.max_keywords is not None or limits.campaigns or limits.scouting is not None:
+        reach = affordable(problem, choices, limit - base_spend) if finish else None
+        if reach is not None:
+            rough = _answer_limited(problem, kept, choices, limit, close, finish=False)
+            if rough.gap > STATED:
+                found = _answer_limited(problem, kept, reach.choices, limit, close, finish)
+                unit = _next_unit(problem, choices, limit, relaxed_limited(problem, choices, limit))
+                return replace(found, choices=choices, next_unit=unit)
         return _answer_limited(problem, kept, choices, limit, close, finish)
     ladder = ladder_of(
         choices, choices.order, choices.returns, base_spend, float(problem.locked_value.sum())
@@ -150,7 +160,23 @@ def _answer_free(
     in_full = taken == len(order)
     next_return = 0.0 if in_full else ladder.return_at(taken)
     tightest, exact = bound, in_full
-    if not in_full and bound - value > FINISH_CLOSE * bound:
+    near = in_full or bound - value <= FINISH_CLOSE * bound
+    reach = None if near else affordable(problem, choices, limit - base_spend)
+    if reach is not None:
+        found = _answer_free(problem, kept, reach.choices, _ladder(reach.choices, ladder), limit)
+        unit = ladder.relaxed(limit + 1.0) - ladder.relaxed(limit)
+        return replace(found, choices=choices, ladder=ladder, next_unit=unit)
+    if not near and len(options.owner) > MANY_CHOICES and bound - value > STATED * bound:
+        room, gap = limit - base_spend, FINISH_CLOSE * bound
+        settled = branched(problem, choices, room, chosen, value - base_value,
+                           bound - base_value, gap)  # fmt: skip
+        chosen[:] = settled.chosen
+        spend = base_spend + float(options.spend[chosen[chosen >= 0]].sum())
+        tightest = settled.bound + base_value
+        value = use_rest(problem, options, chosen, limit - spend, settled.value + base_value,
+                         tightest)  # fmt: skip
+        near = tightest - value <= STATED * tightest
+    if not near:
         goal = problem.value(options.owner, options.clicks, options.spend)
         done = finish(options, goal, chosen, limit - base_spend, next_return, bound - base_value)
         exact, value = done.exact, bound - done.short
@@ -162,6 +188,10 @@ def _answer_free(
         bound=tightest, exact=exact, next_return=next_return,
         row_return=np.full(len(kept), next_return), next_unit=ladder.relaxed(limit + 1.0) - bound,
     )  # fmt: skip
+
+
+def _ladder(choices: Choices, like: Ladder) -> Ladder:
+    return ladder_of(choices, choices.order, choices.returns, like.base_spend, like.base_value)
 
 
 def _proven(
@@ -205,8 +235,7 @@ def _answer_limited(
     found = fit_limited(problem, choices, limit, close=close, finish=finish)
     more = 0.0
     if finish:  # a point of a curve is not asked for it
-        more = relaxed_limited(problem, choices, limit + 1.0) - found.relaxed
-        more = more if more > ENOUGH * abs(found.relaxed) * NOISE else 0.0
+        more = _next_unit(problem, choices, limit, found.relaxed)
     next_return = found.purse_return if more or not finish else 0.0
     answer = _answer(
         problem, kept, choices, found.ladder, found.chosen,
@@ -214,6 +243,11 @@ def _answer_limited(
         next_return=next_return or more, row_return=found.row_return, next_unit=more,
     )  # fmt: skip
     return replace(answer, unmet=unmet_of(problem, answer.steps, _spends(problem, choices, found)))
+
+
+def _next_unit(problem: Problem, choices: Choices, limit: float, relaxed: float) -> float:
+    more = relaxed_limited(problem, choices, limit + 1.0) - relaxed
+    return more if more > ENOUGH * abs(relaxed) * NOISE else 0.0
 
 
 def _spends(problem: Problem, choices: Choices, found: Limited) -> Floats:

@@ -7,8 +7,8 @@ from __future__ import annotations
 
 __all__ = [
     "CLOSE", "CURVE_CLOSE", "ENOUGH", "EXACT_NEAR", "EXACT_ROUNDING", "FINISH_CLOSE",
-    "FINISH_NEAR", "LIMITED_PROVEN", "MANY_LIMITED", "NOISE", "PROVEN", "REDUCED_NEAR", "ROUNDING",
-    "SOLVER_SLACK", "STATED", "WELL_CLOSE",
+    "FINISH_NEAR", "LIMITED_PROVEN", "MANY_CHOICES", "MANY_LIMITED", "NOISE", "PROVEN",
+    "REDUCED_NEAR", "ROUNDING", "SOLVER_SLACK", "STATED", "WELL_CLOSE",
 ]  # fmt: skip
 
 ROUNDING = 1e-9
@@ -24,6 +24,8 @@ FINISH_CLOSE = 2e-4
 """Without limits a nearer answer needs no exact finish: the wanted 0.2 % is ten times that."""
 FINISH_NEAR = 1e-3
 """A finish by the solver ends here; single moves close the rest."""
+MANY_CHOICES = 2000
+"""Fewer are combined until no better answer exists; of more, keywords are settled one by one."""
 STATED = 1.8e-3
 """A wider gap must be closed, or shown to be the bound's: 0.2 % is promised."""
 WELL_CLOSE = 0.1

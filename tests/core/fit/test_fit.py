@@ -67,10 +67,24 @@ def exact_best(groups, purse):
     pricing=st.sampled_from(["pay_enough", "pay_bid"]),
 )
 def test_the_fit_brings_what_the_exact_solver_brings(seed, n, share, pricing):
+    held_against_the_solver(seed, n, share, pricing)
+
+
+@settings(max_examples=cases(8, 60), deadline=None)
+@given(seed=st.integers(0, 10_000), giants=st.integers(1, 3), share=st.floats(0.0005, 0.4))
+@example(seed=1, giants=1, share=0.001)
+def test_keywords_whose_every_bid_is_a_large_part_of_the_purse_are_settled_as_well(
+    seed, giants, share
+):
+    held_against_the_solver(seed, 60, share, "pay_enough", giants)
+
+
+def held_against_the_solver(seed, n, share, pricing, giants=0):
     rng = np.random.default_rng(seed)
     low = np.exp(rng.normal(0, 0.6, n))
     high = low * rng.uniform(1.2, 4, n)
     volume = np.exp(rng.normal(4, 1, n))
+    volume[:giants] *= 10 ** rng.uniform(2, 5, giants)
     rate = rng.uniform(0.005, 0.08, n)
     cap = float(rng.uniform(1.0, 6.0))
     # a sale so dear that only the planner's own highest price limits the bids
