@@ -202,15 +202,6 @@ def test_a_killed_program_loses_no_call_that_was_shown_as_saved(page: Page, tmp_
     assert {held[keyword] for keyword in saved} == {"hold"}
 
 
-@pytest.mark.parametrize("view", ["", "?view=words", "?view=one", "?view=map"])
-def test_everything_is_in_reach_at_twice_the_size(plan: str, page: Page, view: str):
-    page.set_viewport_size({"width": 800, "height": 500})
-    sift(page, plan, view)
-    page.wait_for_timeout(300)
-    wide = page.evaluate("document.documentElement.scrollWidth > window.innerWidth")
-    assert not wide
-
-
 def test_the_sample_is_called_with_keys_alone_in_under_two_presses_a_keyword(plan: str, page: Page):
     """What a planner does: house rules, then words, then the rest of each part at once."""
     presses = 0

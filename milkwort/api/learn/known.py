@@ -73,11 +73,20 @@ def arriving_of(file: ResultFile, source: str, as_of: date | None = None) -> Arr
     """Return results as they are kept."""
     columns: dict[str, Any] = {name: getattr(file, name) for name in _TEXTS}
     columns |= {"row": file.row, "first": file.first, "last": file.last}
-    columns |= {name: [None if np.isnan(v) else v for v in file.figures[name].tolist()]
-                for name in FIGURES}  # fmt: skip
+    columns |= {name: _said(file.figures[name]) for name in FIGURES}
     last = date.fromordinal(int(file.last.max()))
     return Arriving(source, file.level, date.fromordinal(int(file.first.min())), last,
                     max(as_of or last, last), columns)  # fmt: skip
+
+
+def _said(figures: Floats) -> list[float | None]:
+    """Return figures as they are kept: what was not said as None."""
+    untold = np.isnan(figures)
+    if not untold.any():
+        return figures.tolist()
+    kept = figures.astype(object)
+    kept[untold] = None
+    return kept.tolist()
 
 
 def arriving_of_columns(

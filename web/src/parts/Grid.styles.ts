@@ -3,8 +3,12 @@ import { ink, rowHeight } from "../look/tokens";
 
 export type RowLook = { dim?: boolean; struck?: boolean };
 
+/** Room at the end of each row for the way out that stands over the last. */
+export const endWidth = 26;
+
 export const Box = styled.div`
   position: relative;
+  scroll-padding-right: ${endWidth}px;
   flex: 1;
   min-height: 0;
   overflow: auto;
@@ -40,9 +44,6 @@ export const HeadCell = styled.div<{ $align?: "end" }>`
   min-width: 0;
   text-align: ${(p) => (p.$align === "end" ? "right" : "left")};
 `;
-
-/** Room at the end of each row for the way out that stands over the last. */
-export const endWidth = 26;
 
 export const End = styled.div`
   position: sticky;

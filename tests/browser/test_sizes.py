@@ -1,0 +1,49 @@
+"""No control of any view is cut off or covered, from twice the size to a large screen."""
+
+import pytest
+from playwright.sync_api import Page
+
+SIZES = {"twice the size": (640, 400), "small": (1024, 700), "large": (1920, 1080)}
+STAGES = ("brief", "gather", "sift", "arrange", "fit", "hand-over", "learn")
+OUT_OF_REACH = """() => {
+  const found = [];
+  const controls = "button, a[href], input, select, textarea, [role=radio], [role=slider]";
+  for (const control of document.querySelectorAll(controls)) {
+    const seen = control.checkVisibility({ opacityProperty: true, visibilityProperty: true });
+    const small = (box) => box.width < 3 || box.height < 3;
+    // what only readers of the screen see has no place on it
+    if (!seen || control.closest("[aria-hidden=true], [inert], [style*='clip']")) continue;
+    if (small(control.getBoundingClientRect())) continue;
+    control.scrollIntoView({ block: "nearest", inline: "nearest", behavior: "instant" });
+    const box = control.getBoundingClientRect();
+    const [x, y] = [box.left + box.width / 2, box.top + box.height / 2];
+    const name = control.getAttribute("aria-label") || control.textContent.trim().slice(0, 40);
+    const hit = document.elementFromPoint(x, y);
+    if (x < 0 || y < 0 || x > innerWidth || y > innerHeight) found.push(`off: ${name}`);
+    else if (!hit || !(control.contains(hit) || hit.contains(control) ||
+             hit.closest("label")?.contains(control)))
+      found.push(`covered: ${name} by ${hit?.tagName} ${hit?.textContent.slice(0, 30)}`);
+  }
+  const wide = document.documentElement.scrollWidth > innerWidth;
+  return wide ? [...found, "the page is wider than its window"] : found;
+}"""
+
+
+@pytest.mark.parametrize("size", SIZES, ids=lambda name: name.replace(" ", "-"))
+def test_every_control_of_every_view_is_in_reach(looked: str, page: Page, size: str):
+    width, height = SIZES[size]
+    page.set_viewport_size({"width": width, "height": height})
+    wrong: dict[str, list[str]] = {}
+    for stage in STAGES:
+        page.goto(f"{looked}/{stage}")
+        page.get_by_role("heading", level=1).first.wait_for()
+        views = page.get_by_role("radiogroup").first.get_by_role("radio")
+        names = [views.nth(n).inner_text() for n in range(views.count())] or [""]
+        for number, name in enumerate(names):
+            if name:
+                views.nth(number).click()
+            page.wait_for_load_state("networkidle")
+            page.wait_for_timeout(150)
+            if found := page.evaluate(OUT_OF_REACH):
+                wrong[f"{stage} {name}"] = found
+    assert wrong == {}
