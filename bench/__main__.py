@@ -3,11 +3,11 @@ from __future__ import annotations
 import platform
 import sys
 
-from bench import answers, browser, core, headless, practice
+from bench import answers, browser, core, headless, learning, practice
 
 
 def main() -> None:
-    rows = [*headless.rows(), *core.rows(), *answers.rows(), *practice.rows()]
+    rows = [*headless.rows(), *core.rows(), *answers.rows(), *practice.rows(), *learning.rows()]
     if "--no-browser" not in sys.argv:
         rows += browser.rows()
     print(f"Python {platform.python_version()}, {platform.machine()}\n")

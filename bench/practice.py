@@ -14,11 +14,7 @@ from typing import Any
 
 import numpy as np
 
-from milkwort.core.learn.learned import learned_of
 from milkwort.formats.headless import headless_run
-from milkwort.formats.learn_headless import result_rows_of
-from milkwort.formats.result_rows import places_of, read_result_rows
-from milkwort.formats.text_table import read_text_table
 from milkwort.platforms.handing_over import hand_over, live_of, parcels_of
 from milkwort.platforms.http import HttpPlatform
 from milkwort.platforms.platform import OpenAccount
@@ -47,7 +43,6 @@ def rows() -> Iterator[Row]:
         HttpPlatform(f"{url}/practice") as platform,
     ):
         yield _sheets(platform)
-    yield _learning()
 
 
 def _opening(n: int, level: str = "usual") -> dict[str, Any]:
@@ -143,20 +138,3 @@ def _truths() -> Row:
     practised_all(practice, list(range(1, 101)))
     took = time.perf_counter() - begin
     return "100 one-month truths of 601 keywords, both cores", f"{took:.1f} s", "≤ 60 s of 500"
-
-
-def _learning() -> Row:
-    run = headless_run(Path("demo/eastmere.toml"), Path("demo/eastmere.csv"))
-    texts = run.result.table.texts
-    lines = ["keyword,match,day,impressions,clicks,cost,customers"]
-    days = [date.fromordinal(date(2026, 1, 1).toordinal() + n).isoformat() for n in range(330)]
-    lines += [f"{text},exact,{day},40,2,2.5,0" for day in days for text in texts][:199_000]
-    begin = time.perf_counter()
-    file = read_result_rows(read_text_table("\n".join(lines), "bench"), "bench")
-    read = time.perf_counter() - begin
-    known = {(text, "exact"): row for row, text in enumerate(texts)}
-    rows = result_rows_of(file, places_of(file, {}, known))
-    begin = time.perf_counter()
-    learned_of(run.result, run.lexicon, rows, date(2026, 11, 27))
-    took = time.perf_counter() - begin
-    return "199,000 rows of results", f"read in {read:.2f} s, learnt from in {took:.2f} s", "≤ 5 s"

@@ -81,12 +81,10 @@ def arriving_of(file: ResultFile, source: str, as_of: date | None = None) -> Arr
 
 def _said(figures: Floats) -> list[float | None]:
     """Return figures as they are kept: what was not said as None."""
-    untold = np.isnan(figures)
-    if not untold.any():
-        return figures.tolist()
     kept = figures.astype(object)
-    kept[untold] = None
-    return kept.tolist()
+    kept[np.isnan(figures)] = None
+    said: list[float | None] = kept.tolist()
+    return said
 
 
 def arriving_of_columns(
