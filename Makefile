@@ -11,7 +11,7 @@ HOSTILE := tests/api/test_any_request.py tests/api/test_hostile.py tests/api/tes
 LOCK := -q --universal --generate-hashes --python-version 3.11 --no-emit-index-url
 
 .DEFAULT_GOAL := help
-.PHONY: help demo test dev bench truth hostile audit lint format shots lock types web install install-dev clean check-tools
+.PHONY: help demo test dev bench truth hostile crowd audit lint format shots lock types web install install-dev clean check-tools
 
 help: ## list the verbs
 	@grep -hE '^[a-z-]+:.*## ' Makefile | sed -E 's/^([a-z-]+):.*## /  make \1\t/' | expand -t 18
@@ -24,6 +24,9 @@ test: ## install what is missing, then every check and test (DEEP=1 tries many m
 
 hostile: install-dev web/node_modules/.ready ## thousands of odd requests, files and kills; half an hour or so
 	DEEP=1 $(PY) -m pytest -n 2 --dist worksteal $(HOSTILE)
+
+crowd: install-dev web ## eight windows at once for ten minutes (MINUTES=2: two)
+	$(PY) -m tools.crowd $(or $(MINUTES),10)
 
 audit: install-dev web/node_modules/.ready ## ask for known faults of what is installed (needs the registries' answers)
 	@bash tools/audit.sh
