@@ -45,8 +45,23 @@ def test_results_are_taken_over_terms_decided_and_the_month_closed(page: Page, p
     page.keyboard.press("Control+z")
     expect(waits).to_have_attribute("aria-rowcount", str(before), timeout=10_000)
 
+    page.keyboard.press("n")
+    expect(waits).to_have_attribute("aria-rowcount", str(before - 1), timeout=10_000)
+    expect(page.get_by_role("button", name="What is shown of the queue")).to_be_visible()
+    page.keyboard.press("Control+z")
+    expect(waits).to_have_attribute("aria-rowcount", str(before), timeout=10_000)
+
     shown(page, "The month")
     expect(page.get_by_role("table", name="Why the customers differ")).to_be_visible()
+    expect(page.get_by_role("table", name="Our word so far")).to_be_visible(timeout=20_000)
+    page.get_by_role("textbox", name="Customers counted").click()
+    page.keyboard.type("4")
+    page.keyboard.press("Enter")
+    page.get_by_role("button", name="Count them").click()
+    expect(page.get_by_text("(with 4 counted by hand in all)")).to_be_visible(timeout=20_000)
+    assert findings(page) == []
+    shown(page, "Looked over")
+    expect(page.get_by_text("What stands out")).to_be_visible()
     assert findings(page) == []
     shown(page, "Terms")
     expect(page.get_by_role("grid", name="Terms")).to_be_visible()
@@ -60,3 +75,16 @@ def test_results_are_taken_over_terms_decided_and_the_month_closed(page: Page, p
     page.get_by_role("button", name="Close the month").click()
     page.wait_for_url("**/fit?view=versions", timeout=20_000)
     expect(page.get_by_text("October 2027").first).to_be_visible()
+
+    page.goto(f"{plan}/learn")
+    on = page.get_by_role("link", name="Go on with October 2027")
+    expect(on).to_be_visible()
+    assert findings(page) == []
+    page.get_by_role("button", name="Open it again").click()
+    expect(on).to_have_count(0)
+    page.keyboard.press("g")
+    page.keyboard.press("c")
+    line = page.get_by_role("row").filter(has_text="Eastmere").first
+    expect(line).to_be_visible()
+    expect(page.get_by_text("still being looked at")).to_have_count(0, timeout=60_000)
+    assert findings(page) == []

@@ -45,7 +45,10 @@ export function LookedOver() {
               </th>
               <td data-number>{one.money === null ? "" : money(one.money)}</td>
               <td>
-                <Link to={`/plan/${id}/${one.stage}`} aria-label={`mend: ${one.text}`}>
+                <Link
+                  to={`/plan/${id}/${one.stage}`}
+                  aria-label={`${one.stage.replace("-", " ")}: ${one.text}`}
+                >
                   {one.stage.replace("-", " ")}
                 </Link>
               </td>
