@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from sqlalchemy import func, select, update
+from sqlalchemy import func, or_, select, update
 from sqlalchemy.orm import Session
 
 from milkwort.core.errors import BadValueError, ClosedError
@@ -10,6 +10,7 @@ from milkwort.store.hand_overs import count_hand_overs
 from milkwort.store.journal import Change
 from milkwort.store.models import Journal, Plan
 from milkwort.store.plans import remove_plan
+from milkwort.store.versions import root_of
 
 __all__ = ["close_plan", "closed_as", "reopen_plan"]
 
@@ -20,7 +21,7 @@ def closed_as(session: Session, plan_id: int) -> int | None:
 
 
 def close_plan(session: Session, plan_id: int, made: int) -> None:
-    """Close a plan's month; `made` goes on from it.
+    """Close a plan's month; `made` goes on from it, and is the plan from now on.
 
     Raises
     ------
@@ -30,12 +31,14 @@ def close_plan(session: Session, plan_id: int, made: int) -> None:
     if closed_as(session, plan_id) is not None:
         raise ClosedError("This month is closed already: its next month stands beside it.", "plan")
     session.execute(update(Plan).where(Plan.id == plan_id).values(closed_as=made))
+    _choose(session, made)
 
 
 def reopen_plan(session: Session, plan_id: int, made: int) -> bool:
     """Open a closed month again, and say whether its next month went away.
 
-    It goes while nothing was done in it since; else it stays as a version.
+    It goes while nothing was done in it since; else it stays as a version. Either way this one
+    is the plan again.
 
     Raises
     ------
@@ -46,6 +49,7 @@ def reopen_plan(session: Session, plan_id: int, made: int) -> bool:
         raise BadValueError("plan", "a month that is closed", "one that is open, or closed anew")
     session.execute(update(Plan).where(Plan.id == plan_id).values(closed_as=None))
     if not _untouched(session, made):
+        _choose(session, plan_id)
         return False
     change = Change(session, made, "take the closing of the month before back")
     remove_plan(change)
@@ -53,10 +57,19 @@ def reopen_plan(session: Session, plan_id: int, made: int) -> bool:
     return True
 
 
+def _choose(session: Session, plan_id: int) -> None:
+    """Make a version the plan of its family."""
+    root = root_of(session, plan_id)
+    last = session.scalar(
+        select(func.max(Plan.chosen)).where(or_(Plan.id == root, Plan.version_of == root))
+    )
+    session.execute(update(Plan).where(Plan.id == plan_id).values(chosen=(last or 0) + 1))
+
+
 def _untouched(session: Session, plan_id: int) -> bool:
     """Say whether nothing was done in a plan since a month was closed as it."""
     plan = session.get(Plan, plan_id)
-    if plan is None or plan.deleted_at is not None or plan.closed_as is not None or plan.chosen:
+    if plan is None or plan.deleted_at is not None or plan.closed_as is not None:
         return False
     mine = Journal.plan_id == plan_id
     steps = session.scalar(select(func.count()).select_from(Journal).where(mine)) or 0

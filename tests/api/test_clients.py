@@ -34,10 +34,15 @@ def test_a_glance_is_kept_until_the_plan_or_its_results_change(client, plan):
 
 def test_only_the_version_that_counts_stands_in_the_list(client, plan):
     put(client, plan, RESULTS)
+    first = list(lines(client))
     made = client.post(f"{plan}/learn/close", json={}).json()
-    assert len(lines(client)) == 1
-    client.post(f"/api/plans/{made['id']}/choose").raise_for_status()
-    assert list(lines(client)) == [made["id"]]
+    assert list(lines(client)) == [made["id"]]  # the next month is the plan from then on
+    client.post(f"{plan}/learn/reopen").raise_for_status()
+    assert list(lines(client)) == first
+    again = client.post(f"{plan}/learn/close", json={}).json()
+    client.patch(f"/api/plans/{again['id']}/brief", json={"monthly_spend": 90}).raise_for_status()
+    client.post(f"{plan}/learn/reopen").raise_for_status()
+    assert list(lines(client)) == first
 
 
 def test_a_plan_that_cannot_be_read_costs_the_others_nothing(client, plan, tmp_path):

@@ -227,3 +227,18 @@ def test_the_clients_sheet_is_taken_in_every_kind(client, plan, kind, starts):
 
 def test_the_rhythm_is_a_calendar(client, plan):
     assert client.get(f"{plan}/rhythm.ics").text.startswith("BEGIN:VCALENDAR")
+
+
+def test_a_style_is_used_again_in_another_plan_and_its_note_stays(client, plan):
+    style = {"letterhead": ["Reed & Daughters", "Calder Stoke"], "marks": "1.234,5", "note": "Ours"}
+    client.patch(f"{plan}/own", json={"report_style": style}).raise_for_status()
+    logo = {"file": ("l.svg", SVG, "image/svg+xml")}
+    client.post(f"{plan}/report/logo", files=logo).raise_for_status()
+    other = f"/api/plans/{client.post('/api/plans', json={'name': 'Second'}).json()['id']}"
+    of = int(plan.rsplit("/", 1)[1])
+    client.post(f"{other}/report/style", json={"of": of}).raise_for_status()
+    page = client.get(f"{other}/report.html").text
+    assert "Reed &amp; Daughters" in page and "data:image" in page and "Ours" not in page
+    client.post(f"{other}/undo").raise_for_status()
+    assert "Reed" not in client.get(f"{other}/report.html").text
+    assert client.post(f"{other}/report/style", json={"of": 999}).status_code == 404

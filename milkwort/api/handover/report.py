@@ -10,6 +10,7 @@ from fastapi import APIRouter, File, Query, Response, UploadFile
 
 from milkwort.api.fit.versions import Others, family_plans
 from milkwort.api.fit.year import sum_of, year_of
+from milkwort.api.handover.schemas import StyleFrom
 from milkwort.api.http.shared import Window, Work, attached, download_of, sent
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import ChangeAnswer, shape_of
@@ -31,6 +32,8 @@ from milkwort.formats.report_files import (
     report_file,
 )
 from milkwort.formats.rhythm_ics import rhythm_ics
+from milkwort.store.journal import Change
+from milkwort.store.own_ways import set_own
 from milkwort.store.report_logos import put_logo, report_logo
 
 __all__ = [
@@ -100,6 +103,26 @@ def set_logo(
     said = logo_said(checked_logo(file.file.read(MAX_LOGO + 1)))
     made = Decision("the logo of the client's sheet", lambda c: put_logo(c, said))
     return sent(work.change(plan_id, lambda _: made, window=window))
+
+
+@router.post("/plans/{plan_id}/report/style", responses=shape_of(ChangeAnswer))
+def style_from(plan_id: int, body: StyleFrom, work: Work, window: Window = "") -> Response:
+    """Take over how another plan's sheet is written, logo and all; the note stays."""
+    other = work.plan(body.of)
+    logo = None
+    with work.database.read() as session:
+        logo = report_logo(session, body.of)
+
+    def decide(plan: OpenPlan) -> Decision:
+        style = {**style_of(other), "note": style_of(plan)["note"]}
+
+        def do(change: Change) -> None:
+            set_own(change, {"report_style": style})
+            put_logo(change, logo)
+
+        return Decision(f"the client's sheet as {other.record.name} has it", do)
+
+    return sent(work.change(plan_id, decide, window=window))
 
 
 @router.post("/plans/{plan_id}/report/logo/remove", responses=shape_of(ChangeAnswer))

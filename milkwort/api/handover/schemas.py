@@ -150,6 +150,12 @@ class SheetShape(Taken):
     file_name: str | None = Field(default=None, max_length=80)
 
 
+class StyleFrom(Taken):
+    """The plan whose style the client's sheet takes over."""
+
+    of: int
+
+
 class MendRequest(Taken):
     """The check whose mend is made."""
 

@@ -13,7 +13,7 @@ import { number, plural } from "../../parts/format";
 import { AccountFile } from "./AccountFile";
 import { Changes } from "./Changes";
 import { Checks } from "./Checks";
-import { ClientSheet } from "./ClientSheet";
+import { ClientSheet } from "./sheet/ClientSheet";
 import * as S from "./HandOver.styles";
 import { Practice } from "./practice/Practice";
 import { Sent } from "./Sent";
