@@ -170,7 +170,8 @@ NOTHING = {"figures": False, "stops": False, "terms": False, "ranges": False}
 def test_a_closed_month_stands_as_it_was_until_it_is_opened_again(client, plan):
     put(client, plan, RESULTS)
     made = client.post(f"{plan}/learn/close", json=NOTHING).json()
-    assert learn(client, plan)["next_label"] == "May 2027"
+    closed = learn(client, plan)
+    assert (closed["next_label"], closed["waiting"]) == ("May 2027", [])
     refused = [
         client.patch(f"{plan}/brief", json={"monthly_spend": 90}),
         client.post(f"{plan}/undo"),

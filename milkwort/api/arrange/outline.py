@@ -14,9 +14,10 @@ from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.core.arrange.crossed import twins_of_groups
 from milkwort.core.arrange.group_figures import group_figures
 from milkwort.core.arrange.group_likeness import likeness_of
+from milkwort.core.arrays import Ints
 from milkwort.core.brief.showing import shown_share, values_of_showing
 from milkwort.core.fit.tolerances import ROUNDING
-from milkwort.core.plan.budgets import daily_budgets
+from milkwort.core.plan.budgets import Budgets, best_partners, daily_budgets
 from milkwort.store.ads import ads_by_group
 from milkwort.store.groups import Campaign
 from milkwort.store.pages import StoredPage
@@ -31,6 +32,9 @@ def campaign_lines(plan: OpenPlan) -> list[dict[str, Any]]:
     """Return each campaign: its money a month and a day, its limits, area and hours."""
     budgets = daily_budgets(plan.result)
     at = {number: place for place, number in enumerate(budgets.campaign.tolist())}
+    assumed = plan.result.brief.assumed
+    partner, gain = best_partners(budgets, assumed["month_days"], assumed["day_over"])
+    names = [campaign.name for campaign in plan.sheet.structure.campaigns]
     lines = []
     for number, campaign in enumerate(plan.sheet.structure.campaigns):
         place = at.get(number)
@@ -45,6 +49,8 @@ def campaign_lines(plan: OpenPlan) -> list[dict[str, Any]]:
                 "spend": spend,
                 "daily_budget": 0.0 if place is None else float(budgets.daily[place]),
                 "clicks_lost": 0.0 if place is None else float(budgets.lost[place]),
+                "share_with": _partner(budgets, partner, place, names),
+                "share_gain": 0.0 if place is None else float(gain[place]),
                 "binds": _binds(campaign, spend),
                 "note": campaign.note,
                 "page": campaign.page,
@@ -59,6 +65,15 @@ def campaign_lines(plan: OpenPlan) -> list[dict[str, Any]]:
             }
         )
     return lines
+
+
+def _partner(
+    budgets: Budgets, partner: Ints, place: int | None, names: Sequence[str]
+) -> str | None:
+    """Return the campaign that one would best share its money with; None where none gains."""
+    with_place = -1 if place is None else int(partner[place])
+    number = -1 if with_place < 0 else int(budgets.campaign[with_place])
+    return names[number] if number >= 0 else None
 
 
 def group_columns(plan: OpenPlan, pages: Sequence[StoredPage]) -> dict[str, Any]:

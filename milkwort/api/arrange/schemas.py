@@ -87,6 +87,8 @@ class CampaignValues(BaseModel):
     spend: float = Field(description="expected")
     daily_budget: float
     clicks_lost: float = Field(description="clicks a month that busy days lose to the budget")
+    share_with: str | None = Field(description="the campaign it would best share its money with")
+    share_gain: float = Field(description="clicks a month that both would gain by it")
     binds: Literal["", "least", "most"] = Field(description="the limit that its money meets")
     area_share: float | None
     showing: ShowingValues | None

@@ -86,7 +86,9 @@ def learn_view(plan: OpenPlan, known: Known, around: Around) -> dict[str, Any]:
     if learned is None:
         return base
     keywords, terms = _keywords(plan, learned), _terms(plan, known)
-    asked = [*asked_of(plan, learned, keywords, terms), *around.also]
+    # a month that is closed has nothing to decide: its next month asks
+    is_open = plan.record.closed_as is None
+    asked = [*asked_of(plan, learned, keywords, terms), *around.also] if is_open else []
     waiting, left = sorted_out(asked, around.aside, learned.as_of.isoformat())
     return base | {
         "since": learned.first.isoformat(), "until": learned.last.isoformat(),

@@ -11,7 +11,7 @@ from scipy.special import pdtrc
 from milkwort.core.arrays import Floats, Ints
 from milkwort.core.plan.run import PlanResult
 
-__all__ = ["Budgets", "a_month", "clicks_lost", "daily_budgets"]
+__all__ = ["Budgets", "a_month", "best_partners", "clicks_lost", "daily_budgets"]
 
 _CENT = 0.01
 _EDGE = 1e-9
@@ -135,6 +135,44 @@ def _shared_out(
         cents[number] += more
         left -= more
     return np.asarray(np.round(cents * _CENT, 2))
+
+
+def best_partners(budgets: Budgets, days: float, over: float = 0.0) -> tuple[Ints, Floats]:
+    """Return with which other campaign each would best share its money, and the clicks gained.
+
+    Two campaigns that share one budget lose fewer clicks on busy days: one's busy day is seldom
+    the other's.
+
+    Parameters
+    ----------
+    budgets : Budgets
+    days : float
+        Of the month.
+    over : float
+        Share by which a day may run over its budget.
+
+    Returns
+    -------
+    partner : Ints, shape (n_campaigns,)
+        Place among the campaigns; −1 where sharing with none gains anything.
+    gain : Floats, shape (n_campaigns,)
+        Clicks a month of both together.
+    """
+    n = len(budgets.campaign)
+    partner, gain = np.full(n, -1, dtype=np.int64), np.zeros(n)
+    if n < 2:
+        return partner, gain
+    # every pair at once: N₁+N₂ clicks a day against both days' money at their mean price
+    clicks = budgets.clicks[:, None] + budgets.clicks
+    spend = budgets.spend[:, None] + budgets.spend
+    money = (budgets.daily[:, None] + budgets.daily) * (1 + over)
+    price = np.divide(spend, clicks, out=np.ones((n, n)), where=clicks > 0)
+    together = clicks_lost(clicks / days, money / price) * days
+    saved = budgets.lost[:, None] + budgets.lost - together
+    np.fill_diagonal(saved, 0.0)
+    best = saved.argmax(axis=1)
+    gain = np.maximum(saved[np.arange(n), best], 0.0)
+    return np.where(gain > 0, best, partner), gain
 
 
 def clicks_lost(wanted: Floats, affordable: Floats) -> Floats:

@@ -6,7 +6,7 @@ from scipy import stats
 
 from milkwort.core.brief.limits import Limits, SpendLimit
 from milkwort.core.errors import BadValueError
-from milkwort.core.plan.budgets import clicks_lost, daily_budgets
+from milkwort.core.plan.budgets import best_partners, clicks_lost, daily_budgets
 from milkwort.core.plan.run import run_plan
 from milkwort.core.plan.year import season_of, year_ahead
 from tests.samples import brief, random_table
@@ -97,3 +97,20 @@ def test_clicks_lost_are_what_poisson_days_bring_past_the_money(wanted, affordab
     plain = (np.maximum(counts - affordable, 0) * stats.poisson.pmf(counts, wanted)).sum()
     found = clicks_lost(np.array([wanted]), np.array([float(affordable)]))[0]
     assert found == pytest.approx(plain, abs=1e-9)
+
+
+def test_two_campaigns_gain_by_sharing_just_what_one_budget_for_both_saves():
+    """With two campaigns, each one's best partner is the other, and the gain is that of sharing."""
+    rows = replace(random_table(31, 80), campaign=np.arange(80) % 2)
+    result = run_plan(brief(monthly_spend=60.0), rows)
+    found = daily_budgets(result)
+    partner, gain = best_partners(found, result.brief.assumed["month_days"])
+    assert partner.tolist() == [1, 0]
+    assert gain == pytest.approx([found.gain_of_sharing] * 2)
+
+
+def test_a_campaign_alone_shares_with_none():
+    rows = replace(random_table(31, 80), campaign=np.zeros(80, dtype=np.int64))
+    found = daily_budgets(run_plan(brief(monthly_spend=60.0), rows))
+    partner, gain = best_partners(found, 30.0)
+    assert (partner.tolist(), gain.tolist()) == ([-1], [0.0])

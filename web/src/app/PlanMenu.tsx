@@ -24,6 +24,7 @@ export function PlanMenu() {
       <Name aria-label={`Plans: ${summary.brief.name}`}>
         <span>{summary.brief.name}</span>
         {summary.brief.label && <small>{summary.brief.label}</small>}
+        {summary.closed_as !== null && <small>closed</small>}
         <i aria-hidden>▾</i>
       </Name>
       <Overlay isDismissable>

@@ -5189,6 +5189,16 @@ export interface components {
             policy: components["schemas"]["PolicyValues"] | null;
             /** Scouting Share */
             scouting_share: number | null;
+            /**
+             * Share Gain
+             * @description clicks a month that both would gain by it
+             */
+            share_gain: number;
+            /**
+             * Share With
+             * @description the campaign it would best share its money with
+             */
+            share_with: string | null;
             showing: components["schemas"]["ShowingValues"] | null;
             /**
              * Shown Share

@@ -48,6 +48,9 @@ export function CampaignDetail({ campaign, view, onBack }: Props) {
         {campaign.clicks_lost > 0 &&
           `, which costs ${count(campaign.clicks_lost)} clicks a month on busy days`}
         .
+        {campaign.share_with !== null &&
+          campaign.share_gain > 0 &&
+          ` Sharing its money with ${campaign.share_with} would bring both ${count(campaign.share_gain)} clicks a month more.`}
       </p>
       <S.Say>
         It spends at least{" "}

@@ -33,6 +33,8 @@ const campaign = (id: number, name: string, spend: number) => ({
   scouting_share: null,
   daily_budget: 4.93,
   clicks_lost: 0.4,
+  share_with: null,
+  share_gain: 0,
   binds: id === 1 ? ("most" as const) : ("" as const),
   area_share: null,
   showing: null,
