@@ -306,6 +306,25 @@ def test_the_account_is_looked_over_with_the_checks_of_handing_over(client, plan
     assert [one["code"] for one in found if one["money"] is None] == [o["code"] for o in before]
 
 
+def test_what_is_strange_about_results_is_noticed_and_what_a_later_file_changes(client, plan):
+    lines = RESULTS.splitlines(keepends=True)
+    gap = "".join(line for line in lines if "-04-11" not in line and "-04-12" not in line)
+    assert put(client, plan, gap)["notices"] == []
+    assert learn(client, plan)["notices"] == ["No rows from 11 April to 12 April 2027."]
+    late = "".join(lines[:1] + [line.replace(",0,400,0", ",2,400,0") for line in lines[1:3]])
+    (said,) = put(client, plan, late, "late.csv")["notices"]
+    assert said.startswith("2 rows that stood there before") and "+2 customers" in said
+    other = HEAD + "".join(f"blue kettle {n},exact,2027-04-02,9,1,1,0,9,0\n" for n in range(9))
+    (said,) = put(client, plan, other, "kettles.csv")["notices"]
+    assert said.startswith("Only 0 of 9 rows are keywords of this plan")
+    by_campaign = "campaign,since,until,impressions,clicks,cost,customers\n"
+    put(client, plan, by_campaign + "Search,2027-04-01,2027-04-30,900,90,999,3\n", "c.csv")
+    said = learn(client, plan)["notices"][-1]
+    assert said.startswith(
+        "By campaign 999.00 were spent from 1 April to 30 April 2027, by keyword"
+    )
+
+
 def test_a_keyword_that_is_hardly_shown_gets_the_bid_that_would_be(client, plan):
     few = "".join(line.replace(",200,12,", ",1,1,") + "\n" for line in RESULTS.splitlines())
     put(client, plan, few)

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from datetime import date
 from typing import Any
 
@@ -24,16 +24,21 @@ from milkwort.store.models import ResultImport
 from milkwort.store.results import Arriving, columns_of, imports_of, result_import
 
 __all__ = [
-    "BY_HAND", "InForce", "Known", "arriving_of", "arriving_of_columns", "hand_count", "known_of",
-    "results_in_force", "row_places",
+    "BY_HAND", "SAME", "InForce", "Known", "arriving_of", "arriving_of_columns", "hand_count",
+    "known_of", "results_in_force", "row_places",
 ]  # fmt: skip
 
 BY_HAND = "by hand"
 """Level of customers that somebody counted: a campaign's, of a window."""
-_LEVELS = ("keyword", "term", BY_HAND)
-_SAME: Mapping[str, tuple[str, ...]] = {
+_JUDGED = ("keyword", "term")
+"""Levels that evidence is taken from; the others are held against them."""
+_LEVELS = (*_JUDGED, "group", "campaign", "day", BY_HAND)
+SAME: Mapping[str, tuple[str, ...]] = {
     "keyword": ("first", "last", "ref", "keyword", "match"),
     "term": ("first", "last", "ref", "term", "match", "keyword"),
+    "group": ("first", "last", "campaign", "group"),
+    "campaign": ("first", "last", "campaign"),
+    "day": ("first", "last"),
     BY_HAND: ("first", "last", "campaign"),
 }
 """By which a row of a later import stands in the place of an earlier one's."""
@@ -135,22 +140,40 @@ def known_of(work: Workspace, plan: OpenPlan) -> Known:
 
 @dataclass(frozen=True)
 class InForce:
-    """Rows of a client that count, merged; None where there are none of a level.
+    """Rows of a client that count, merged.
 
     Attributes
     ----------
     imports : tuple of int
         What they are of.
-    keyword, term, by_hand : ResultFile or None
+    rows : mapping of str to ResultFile
+        By level.
     as_of : date or None
         Up to which is reported.
     """
 
     imports: tuple[int, ...]
-    keyword: ResultFile | None = None
-    term: ResultFile | None = None
-    by_hand: ResultFile | None = None
+    rows: Mapping[str, ResultFile] = field(default_factory=dict)
     as_of: date | None = None
+
+    def level(self, name: str) -> ResultFile | None:
+        """Return the rows of a level; None where there are none."""
+        return self.rows.get(name)
+
+    @property
+    def keyword(self) -> ResultFile | None:
+        """Rows by keyword."""
+        return self.level("keyword")
+
+    @property
+    def term(self) -> ResultFile | None:
+        """Rows by search term."""
+        return self.level("term")
+
+    @property
+    def by_hand(self) -> ResultFile | None:
+        """Customers that somebody counted."""
+        return self.level(BY_HAND)
 
 
 def results_in_force(work: Workspace, client_id: int) -> tuple[list[ResultImport], InForce]:
@@ -167,10 +190,10 @@ def results_in_force(work: Workspace, client_id: int) -> tuple[list[ResultImport
             return imports, held
         parts = {level: [columns_of(result_import(session, client_id, one.id))
                          for one in used if one.level == level] for level in _LEVELS}  # fmt: skip
-    merged = {level: _merged(some, level) if some else None for level, some in parts.items()}
-    as_of = max((date.fromisoformat(one.as_of) for one in used if one.level != BY_HAND),
+    merged = {level: _merged(some, level) for level, some in parts.items() if some}
+    as_of = max((date.fromisoformat(one.as_of) for one in used if one.level in _JUDGED),
                 default=None)  # fmt: skip
-    found = InForce(ids, merged["keyword"], merged["term"], merged[BY_HAND], as_of)
+    found = InForce(ids, merged, as_of)
     work.result_rows.keep(client_id, found)
     return imports, found
 
@@ -212,7 +235,7 @@ def row_places(plan: OpenPlan) -> tuple[dict[str, int], dict[tuple[str, str], in
 
 def _merged(parts: Sequence[Columns], level: str) -> ResultFile:
     """Return the rows of several imports that count, the oldest import given first."""
-    keys = [list(zip(*(part[name] for name in _SAME[level]), strict=True)) for part in parts]
+    keys = [list(zip(*(part[name] for name in SAME[level]), strict=True)) for part in parts]
     # in an order of their own, so that sums are the same whichever came first
     taken = sorted(newest_rows(keys), key=lambda at: (keys[at[0]][at[1]], at))
     starts = np.cumsum([0, *(len(part) for part in keys)])

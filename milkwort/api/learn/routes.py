@@ -17,7 +17,14 @@ from milkwort.api.learn.closing import (
     stops_of,
     term_work,
 )
-from milkwort.api.learn.known import Known, arriving_of, hand_count, known_of
+from milkwort.api.learn.known import (
+    Known,
+    arriving_of,
+    hand_count,
+    known_of,
+    results_in_force,
+)
+from milkwort.api.learn.noticed import said_of_all, said_of_arriving
 from milkwort.api.learn.schemas import (
     AsideRequest,
     BidActs,
@@ -73,7 +80,8 @@ def view(plan_id: int, work: Work) -> Response:
     known = known_of(work, plan)
     with work.database.read() as session:
         around = around_of(session, plan, _label_of(session, plan.record.closed_as))
-    return sent(learn_view(plan, known, around))
+    _, in_force = results_in_force(work, plan.record.client_id)
+    return sent(learn_view(plan, known, around) | {"notices": said_of_all(in_force)})
 
 
 @router.get("/plans/{plan_id}/learn/word", responses=shape_of(OurWord))
@@ -322,9 +330,12 @@ def _taken(
         return Decision(f"take in {files[0][1]}", do)
 
     client = work.plan(plan_id).record.client_id
+    _, before_all = results_in_force(work, client)
     with work.database.read() as session:
         same = all(same_import(session, client, one) is not None for one in arriving)
     summary = work.plan(plan_id).summary
+    plan = work.plan(plan_id)
+    notices = [said for file, _, _ in files for said in said_of_arriving(plan, file, before_all)]
     if not same:
         work.change(plan_id, decide, window=window, of_client=True)
         summary = work.plan(plan_id).summary
@@ -332,7 +343,7 @@ def _taken(
     return {
         "taken": 0 if same else sum(len(file) for file, _, _ in files), "same": same,
         "level": " and ".join(file.level for file, _, _ in files), "refused": refused[:200],
-        "summary": summary,
+        "notices": [] if same else notices, "summary": summary,
     }  # fmt: skip
 
 

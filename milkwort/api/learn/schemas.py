@@ -49,6 +49,7 @@ class ResultsTaken(BaseModel):
     same: bool = Field(description="just this was there already: nothing was changed")
     level: str
     refused: list[RefusedItem]
+    notices: list[str] = Field(description="whose file it seems to be, and what it changes")
     summary: Summary
 
 
@@ -251,6 +252,7 @@ class LearnView(BaseModel):
     month: LearnMonth | None
     closed_as: int | None = Field(description="the version that goes on from this closed month")
     next_label: str | None
+    notices: list[str] = Field(description="gaps, and sums of levels that don't match")
 
 
 class WordFigure(BaseModel):

@@ -6809,6 +6809,11 @@ export interface components {
             month: components["schemas"]["LearnMonth"] | null;
             /** Next Label */
             next_label: string | null;
+            /**
+             * Notices
+             * @description gaps, and sums of levels that don't match
+             */
+            notices: string[];
             /** On Enquiries */
             on_enquiries: boolean;
             /**
@@ -8680,6 +8685,11 @@ export interface components {
         ResultsTaken: {
             /** Level */
             level: string;
+            /**
+             * Notices
+             * @description whose file it seems to be, and what it changes
+             */
+            notices: string[];
             /** Refused */
             refused: components["schemas"]["RefusedItem"][];
             /**

@@ -100,6 +100,9 @@ export function ResultsIn({ view }: { view: LearnView }) {
               <S.Rose>{plural(one.refused.length, "row")} refused.</S.Rose>
             )}
           </p>
+          {one.notices.map((notice) => (
+            <p key={notice}>{notice}</p>
+          ))}
           <ul>
             {one.refused.slice(0, 8).map((row) => (
               <li key={`${row.row} ${row.column}`}>
@@ -109,6 +112,16 @@ export function ResultsIn({ view }: { view: LearnView }) {
           </ul>
         </section>
       ))}
+      {view.notices.length > 0 && (
+        <>
+          <p>What stands out in the results that count:</p>
+          <ul>
+            {view.notices.map((notice) => (
+              <li key={notice}>{notice}</li>
+            ))}
+          </ul>
+        </>
+      )}
       {view.imports.length > 0 && <Imports imports={view.imports} />}
     </S.Page>
   );

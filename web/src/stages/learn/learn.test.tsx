@@ -52,6 +52,7 @@ const empty: LearnView = {
   month: null,
   closed_as: null,
   next_label: null,
+  notices: [],
 };
 
 const april: LearnView = {
