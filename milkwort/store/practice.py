@@ -7,7 +7,7 @@ from collections.abc import Mapping, Sequence
 from typing import Any
 
 import orjson
-from sqlalchemy import select
+from sqlalchemy import func, select
 from sqlalchemy.orm import Session
 
 from milkwort.core.errors import NotFoundError
@@ -18,7 +18,7 @@ from milkwort.store.versions import root_of
 
 __all__ = [
     "add_practice", "add_sending", "finish_sending", "last_sending", "practice_of", "replies_of",
-    "sending_of", "sheets_to_send",
+    "sending_of", "sendings_stand", "sheets_to_send",
 ]  # fmt: skip
 
 
@@ -81,6 +81,15 @@ def last_sending(session: Session, practice_id: int) -> PracticeSending | None:
         .order_by(PracticeSending.id.desc())
         .limit(1)
     ).one_or_none()
+
+
+def sendings_stand(session: Session) -> tuple[tuple[str, int, int], ...]:
+    """Return how many sendings there are in each state, and the newest: what differs is news."""
+    s = PracticeSending
+    rows = session.execute(
+        select(s.state, func.count(s.id), func.max(s.id)).group_by(s.state).order_by(s.state)
+    )
+    return tuple((row[0], row[1], row[2]) for row in rows)
 
 
 def sending_of(session: Session, practice_id: int, sending_id: int) -> PracticeSending:

@@ -30,6 +30,9 @@ def test_a_glance_is_kept_until_the_plan_or_its_results_change(client, plan):
     put(client, plan, RESULTS)
     assert lines(client)[line["plan_id"]]["glance"] is None
     assert client.get(f"{plan}/glance").json()["first"] == "2027-04-01"
+    # what was handed over has looks that come due, and rows that may be refused
+    client.post(f"{plan}/hand-over", json={"kind": "csv"}).raise_for_status()
+    assert lines(client)[line["plan_id"]]["glance"] is None
 
 
 def test_only_the_version_that_counts_stands_in_the_list(client, plan):

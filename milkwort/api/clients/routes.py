@@ -13,6 +13,7 @@ from milkwort.api.http.shared import Work, sent
 from milkwort.api.plan.schemas import shape_of
 from milkwort.store.hand_overs import hand_over_counts
 from milkwort.store.plans import list_plans, revisions_of
+from milkwort.store.practice import sendings_stand
 from milkwort.store.results import imports_in_force
 
 router = APIRouter(tags=["clients"])
@@ -23,8 +24,8 @@ def clients(work: Work) -> list[ClientLine]:
     """Return every plan that counts, with a glance at it where that is known already."""
     with work.database.read() as session:
         plans = [plan for plan in list_plans(session) if plan.is_plan]
-        keys = _keys(session, [(plan.id, plan.client_id) for plan in plans])
         handed = hand_over_counts(session)
+        keys = _keys(session, [(plan.id, plan.client_id) for plan in plans])
     lines = []
     for plan in plans:
         held = work.glances.get(plan.id)
@@ -54,8 +55,9 @@ def glance(plan_id: int, work: Work) -> Response:
 
 
 def _keys(session: Any, plans: list[tuple[int, int]]) -> dict[int, tuple[Any, ...]]:
-    """Return what a glance at each plan hangs on: its revision, its results, the day."""
+    """Return what a glance at each plan hangs on: its revision, its results, the day …"""
     revisions = revisions_of(session, [plan for plan, _ in plans])
-    results = imports_in_force(session)
-    return {plan: (revisions[plan], results.get(client, ()), date.today())
-            for plan, client in plans}  # fmt: skip
+    results, sendings = imports_in_force(session), sendings_stand(session)
+    handed = hand_over_counts(session)
+    return {plan: (revisions[plan], results.get(client, ()), date.today(), sendings,
+                   handed.get(plan, 0)) for plan, client in plans}  # fmt: skip
