@@ -19,12 +19,14 @@ type Item = Schemas["PlanItem"];
 /** The plan's name, which opens the list of plans. */
 export function PlanMenu() {
   const { summary } = usePlan();
+  const { name, label } = summary.brief;
+  const said = [name, label, summary.closed_as === null ? "" : "closed"].filter(Boolean).join(" ");
   return (
     <DialogTrigger>
-      <Name aria-label={`Plans: ${summary.brief.name}`}>
-        <span>{summary.brief.name}</span>
-        {summary.brief.label && <small>{summary.brief.label}</small>}
-        {summary.closed_as !== null && <small>closed</small>}
+      <Name aria-label={`Plans: ${said}`}>
+        <span>{name}</span>
+        {label && <small> {label}</small>}
+        {summary.closed_as !== null && <small> closed</small>}
         <i aria-hidden>▾</i>
       </Name>
       <Overlay isDismissable>
