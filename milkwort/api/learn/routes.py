@@ -142,10 +142,19 @@ def counted_by_hand(plan_id: int, body: HandCount, work: Work, window: Window = 
         names = {c.name for c in plan.sheet.structure.campaigns}
         if body.campaign and body.campaign not in names:
             raise NotFoundError(f'There is no campaign "{body.campaign[:80]}".', "campaign")
+        client, days = plan.record.client_id, (body.since.isoformat(), body.until.isoformat())
         with work.database.begin() as session:
-            same = same_import(session, plan.record.client_id, arriving)
-            new = [] if same else [add_import(session, plan.record.client_id, plan_id, arriving)]
-        return Decision("count customers by hand", lambda change: put_in_force(change, new, True))
+            # an earlier count of the same is left out, also one that said as many
+            before = [one.id for one in imports_of(session, client) if one.in_force
+                      and (one.level, one.source) == (arriving.level, arriving.source)
+                      and (one.since, one.until) == days]  # fmt: skip
+            new = [add_import(session, client, plan_id, arriving, freed=len(before))]
+
+        def do(change: Change) -> None:
+            put_in_force(change, before, False)
+            put_in_force(change, new, True)
+
+        return Decision("count customers by hand", do)
 
     return sent(work.change(plan_id, decide, window=window, of_client=True))
 
