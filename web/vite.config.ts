@@ -42,6 +42,11 @@ export default defineConfig({
     environment: "jsdom",
     globals: true,
     setupFiles: ["src/testing.ts"],
+    // files of a worker share its modules; what a test put in place of a global goes with it
+    isolate: false,
+    maxWorkers: 2,
+    unstubGlobals: true,
+    restoreMocks: true,
     // how long a busy machine may take says nothing of the program
     testTimeout: 30_000,
   },

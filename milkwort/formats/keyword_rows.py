@@ -9,7 +9,7 @@ from typing import Any
 import numpy as np
 
 from milkwort.core.errors import NothingUsableError, Refusal
-from milkwort.core.market.keyword_table import CALLS, KeywordTable
+from milkwort.core.market.keyword_table import CALLS, TAUGHT, KeywordTable
 from milkwort.core.words.intents import INTENTS
 from milkwort.core.words.lexicon import Lexicon, shipped_lexicon
 from milkwort.core.words.match_types import MATCHES
@@ -197,6 +197,7 @@ def table_of(
         months=np.array([r.months or _NO_MONTHS for r in rows], dtype=np.float64).reshape(-1, 12),
         last_cpc=np.full(len(rows), np.nan),
         shown_at_bid=floats(lambda r: r.shown_at_bid),
+        taught=np.full((len(rows), len(TAUGHT)), np.nan),
         joints=joints_of(r.text for r in rows),
     )
     return table, TablePlaces(tuple(held), tuple(groups))

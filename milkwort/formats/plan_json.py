@@ -58,6 +58,7 @@ _Name = Field(default="", max_length=400)
 _Key = Field(default="", max_length=40)
 _Money = Field(default=None, ge=0, le=1e12)
 _Logo = Annotated[str, Field(max_length=1_400_000, pattern="^(png|svg):[A-Za-z0-9+/=]+$")]
+_Spread = Annotated[float, Field(ge=0, le=10)]
 _AdField = Annotated[str, Field(max_length=1000)]
 
 
@@ -77,6 +78,7 @@ class PlanValues(_Part):
     word_kinds: dict[str, str] | None = None
     report_style: ReportStyleValues | None = None
     report_logo: _Logo | None = None
+    taught: TaughtPlanDocument | None = None
     not_entered: list[str] = Field(
         default=[], validation_alias=AliasChoices("not_entered", "unsaid")
     )
@@ -175,6 +177,34 @@ class AdDocument(_Part):
     descriptions: list[_AdField] = Field(default=[], max_length=50)
 
 
+class TaughtPlanDocument(_Part):
+    """What results left unsure of all keywords together: spreads in log units."""
+
+    searches: float = Field(ge=0, le=10)
+    click_rate: float = Field(ge=0, le=10)
+    price: float = Field(ge=0, le=10)
+    conversion: float = Field(gt=0, le=1)
+    held: dict[str, Annotated[float, Field(gt=0, le=1e9)]] = Field(default={}, max_length=4)
+
+
+class TaughtReadingDocument(_Part):
+    """By what results corrected a reading, and the spreads they left, log units."""
+
+    searches: float = Field(gt=0, le=1e9)
+    click_rate: float = Field(gt=0, le=1e9)
+    price: float = Field(gt=0, le=1e9)
+    own: list[_Spread] = Field(min_length=3, max_length=3)
+    group: list[_Spread] = Field(min_length=3, max_length=3)
+
+
+class TaughtRateDocument(_Part):
+    """What results made of a keyword's rate, what it was before, and on how many clicks."""
+
+    rate: float = Field(ge=0, le=1)
+    before: float | None = Field(default=None, ge=0, le=1)
+    clicks: float = Field(ge=0, le=1e12)
+
+
 class ReadingDocument(_Part):
     """One source's figures; searches a period, money a click."""
 
@@ -194,6 +224,7 @@ class ReadingDocument(_Part):
     read_at: str = Field(default="", max_length=40)
     origin: str = Field(default="", max_length=2000)
     origin_row: int | None = None
+    taught: TaughtReadingDocument | None = None
 
 
 class CallDocument(_Part):
@@ -221,6 +252,7 @@ class KeywordDocument(_Part):
     paid_rank: float | None = _Money
     popularity: float | None = _Money
     note: str = Field(default="", max_length=4000)
+    taught: TaughtRateDocument | None = None
     readings: list[ReadingDocument] = Field(default=[], max_length=1000)
     call: CallDocument | None = None
 

@@ -11,14 +11,15 @@ import numpy as np
 from milkwort.core.arrays import Floats
 from milkwort.core.assumptions import Assumed
 from milkwort.core.brief.brief import Brief
+from milkwort.core.brief.taught import Taught
 from milkwort.core.learn.corrections import Corrections, Segment, corrections_of
 from milkwort.core.learn.evidence import VERDICTS
 from milkwort.core.learn.learned import Judged, judged_of
-from milkwort.core.learn.narrowed import narrowed_offer, narrowing_of
+from milkwort.core.learn.narrowed import Narrowed, left_unsure, narrowed_offer
 from milkwort.core.learn.results import exposure_of_spans
 from milkwort.core.learn.seen import ResultRows, seen_by
 from milkwort.core.learn.terms import TermAdvice, TermRows, advise_terms
-from milkwort.core.market.keyword_table import CALLS, KeywordTable
+from milkwort.core.market.keyword_table import CALLS, TAUGHT, KeywordTable
 from milkwort.core.plan.run import PlanResult, run_plan
 from milkwort.core.words.lexicon import Lexicon
 from milkwort.core.words.negatives import Negative
@@ -101,16 +102,17 @@ def advised(
     corrections = corrections_of(base, parts)
     lived = float(sum(factor.mean() for _, factor in segments))
     grown = _with_terms(given, terms, suggested, could_show / max(lived, 1e-9))
-    corrected = _corrected(given, grown, corrections, judged)
-    plan = run_plan(_narrowed(grown.brief, judged), corrected)
+    left = left_unsure(base, corrections, judged)
+    corrected = _corrected(given, grown, corrections, judged, left)
+    plan = run_plan(_narrowed(grown.brief, left.plan), corrected)
     return Advice(grown, plan, judged, terms, suggested)
 
 
-def _narrowed(brief: Brief, judged: Judged) -> Brief:
-    """Return the brief with conversion as unsure as results leave it."""
-    left = narrowing_of(judged)
-    more = tuple(narrowed_offer(offer, left) for offer in brief.more_offers)
-    return replace(brief, offer=narrowed_offer(brief.offer, left), more_offers=more)
+def _narrowed(brief: Brief, left: Taught) -> Brief:
+    """Return the brief as unsure as results leave it."""
+    more = tuple(narrowed_offer(offer, left.conversion) for offer in brief.more_offers)
+    offer = narrowed_offer(brief.offer, left.conversion)
+    return replace(brief, offer=offer, more_offers=more, taught=left)
 
 
 def _held(rows: DayRows) -> ResultRows:
@@ -183,6 +185,7 @@ def _rows_of(
         "call": np.full(len(added), CALLS.index("keep"), dtype=np.int64),
         "volume_low": volume, "volume_high": volume, "group": group, "campaign": campaign,
         "rate": np.array([suggested[at].rate for at in added]),
+        "taught": np.full((len(added), len(TAUGHT)), np.nan),
         "locked_bid": np.full(len(added), np.nan), "last_cpc": np.full(len(added), np.nan),
         "shown_at_bid": np.full(len(added), np.nan),
     }  # fmt: skip
@@ -195,7 +198,7 @@ def _campaign_of(table: KeywordTable, group: int, row: int) -> int:
 
 
 def _corrected(
-    base: PlanResult, grown: PlanResult, fixes: Corrections, judged: Judged
+    base: PlanResult, grown: PlanResult, fixes: Corrections, judged: Judged, left: Narrowed
 ) -> KeywordTable:
     """Return the table as the next month is planned: corrected figures, and what stops held."""
     n, table = len(base.table), grown.table
@@ -210,9 +213,11 @@ def _corrected(
     known = base.table.kept & (judged.evidence.prior_rate > 0)
     learnt = judged.evidence.rate / np.where(mixed > 0, mixed, 1.0)
     own[:n] = np.where(known, np.clip(learnt, 0.0, 1.0), own[:n])
+    taught = table.taught.copy()
+    taught[:n] = left.rows
     stops = np.flatnonzero(judged.evidence.verdict == VERDICTS.index("stop"))
     fixed = replace(
         table, volume_low=table.volume_low * many, volume_high=table.volume_high * many,
-        cpc_low=table.cpc_low * price, cpc_high=table.cpc_high * price, rate=own,
+        cpc_low=table.cpc_low * price, cpc_high=table.cpc_high * price, rate=own, taught=taught,
     )  # fmt: skip
     return fixed.with_calls(stops[base.table.kept[stops]], "hold")

@@ -5,6 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Any
 
+from milkwort.store.taught import TaughtRate, TaughtReading
+
 __all__ = ["Arrival", "KeywordEntry", "ReadingEntry"]
 
 
@@ -24,6 +26,7 @@ class ReadingEntry:
     shown_at_bid: float | None = None
     origin: str = ""
     origin_row: int | None = None
+    taught: TaughtReading | None = None
 
     @property
     def searches(self) -> tuple[Any, ...]:
@@ -83,6 +86,12 @@ class KeywordEntry:
     offer_id: int | None = None
     key: str = ""
     price_reading: ReadingEntry | None = None
+    taught: TaughtRate | None = None
+
+    @property
+    def taught_rate(self) -> TaughtRate | None:
+        """What results made of its rate, while that stands."""
+        return self.taught if self.taught is not None and self.taught.rate == self.rate else None
 
     @property
     def prices(self) -> ReadingEntry:

@@ -22,9 +22,9 @@ __all__ = [
     "now", "packed", "prepare", "raise_revision", "redo", "reserve_ids", "steps_of", "undo",
 ]  # fmt: skip
 
-SCHEMA = "0014"
+SCHEMA = "0015"
 """Revision of the tables that changes are now written under."""
-_UNDO_FROM = "0014"
+_UNDO_FROM = "0015"
 """Changes written under an older revision can't be replayed: there undo ends."""
 
 Row = dict[str, Any]

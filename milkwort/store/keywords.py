@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 from collections.abc import Set as AbstractSet
-from dataclasses import dataclass
+from dataclasses import asdict, dataclass
 from typing import Any
 
 import numpy as np
@@ -105,6 +105,7 @@ def prepare_keywords(
             "locked_bid": e.locked_bid, "last_cpc": e.last_cpc, "unpaid_rank": e.unpaid_rank,
             "paid_rank": e.paid_rank, "popularity": e.popularity, "note": e.note,
             "offer_id": e.offer_id or offers.get(a.offer),
+            "taught": None if e.taught is None else asdict(e.taught),
         })  # fmt: skip
     keywords = prepare(reserve, models.Keyword, rows)
     both = list(zip(keywords.ids, arrivals, strict=True))
@@ -238,6 +239,7 @@ def _reading(
 ) -> dict[str, Any]:
     values = dict(vars(entry))
     values["months"] = list(entry.months) if entry.months else None
+    values["taught"] = None if entry.taught is None else asdict(entry.taught)
     return {
         "plan_id": plan_id, "keyword_id": keyword_id, "in_use": searches,
         "prices_in_use": prices, "read_at": now(), **values,

@@ -118,6 +118,8 @@ class Plan(Base):
     revision: Mapped[int]
     created_at: Mapped[str]
     deleted_at: Mapped[str | None]
+    taught: Mapped[dict[str, Any] | None]
+    """What results taught of all keywords together; none where none were taken over."""
     closed_as: Mapped[int | None]
     """The version that goes on from this one, whose month is over; it may have been deleted."""
 
@@ -248,6 +250,8 @@ class Keyword(Base):
     offer_id: Mapped[int | None] = mapped_column(ForeignKey("offer.id"), index=True)
     """The offer it points to; none for the first."""
     note: Mapped[str] = mapped_column(server_default="")
+    taught: Mapped[dict[str, Any] | None]
+    """What results made of its rate; none where they said nothing of it."""
 
 
 class Reading(Base):
@@ -277,6 +281,8 @@ class Reading(Base):
     read_at: Mapped[str]
     origin: Mapped[str]
     origin_row: Mapped[int | None]
+    taught: Mapped[dict[str, Any] | None]
+    """By what results corrected it, and what they left unsure; none for one that was read."""
 
 
 class Call(Base):

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import datetime
 from collections.abc import Iterable, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 from sqlalchemy import func, select
@@ -28,6 +28,7 @@ from milkwort.store.groups import Structure, load_structure
 from milkwort.store.journal import Change, now, undo
 from milkwort.store.negatives import StoredNegative, list_negatives
 from milkwort.store.own_ways import OwnWays, own_ways_of
+from milkwort.store.taught import TaughtPlan
 
 __all__ = [
     "BRIEF_FIELDS",
@@ -110,6 +111,8 @@ class PlanRecord:
         Which reading of a keyword is in use.
     own : OwnWays
         What the planner made of the tool for this plan.
+    taught : TaughtPlan or None
+        What results taught; the brief has it too.
     """
 
     id: int
@@ -130,6 +133,7 @@ class PlanRecord:
     ads: tuple[StoredAd, ...]
     reading_rule: str
     own: OwnWays
+    taught: TaughtPlan | None = None
 
 
 def list_plans(session: Session) -> list[PlanLine]:
@@ -194,6 +198,10 @@ def load_plan(session: Session, plan_id: int) -> PlanRecord:
     structure = load_structure(session, plan_id)
     offer_ids = (offer.id, *(one.id for one in more))
     own = own_ways_of(plan)
+    taught = None if plan.taught is None else TaughtPlan(**plan.taught)
+    brief = brief_of(
+        plan.name, values, assumptions, negatives, own.word_kinds, structure, offer_ids
+    )
     return PlanRecord(
         id=plan.id,
         client_id=plan.client_id,
@@ -206,9 +214,8 @@ def load_plan(session: Session, plan_id: int) -> PlanRecord:
         not_entered=tuple(plan.not_entered),
         assumptions=assumptions,
         retired=tuple(name for name in stored if name in RETIRED),
-        brief=brief_of(
-            plan.name, values, assumptions, negatives, own.word_kinds, structure, offer_ids
-        ),
+        brief=brief if taught is None else replace(brief, taught=taught.of_brief),
+        taught=taught,
         offer_ids=offer_ids,
         structure=structure,
         negatives=negatives,

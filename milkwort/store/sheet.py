@@ -13,7 +13,7 @@ from sqlalchemy.orm import Session, aliased
 from milkwort.core.arrays import Floats, Ints
 from milkwort.core.errors import NotFoundError
 from milkwort.core.market.demand import per_month
-from milkwort.core.market.keyword_table import CALLS, KeywordTable
+from milkwort.core.market.keyword_table import CALLS, TAUGHT, KeywordTable
 from milkwort.core.words.intents import INTENTS
 from milkwort.core.words.match_types import MATCHES
 from milkwort.core.words.texts import joints_of
@@ -22,6 +22,7 @@ from milkwort.store.entries import KeywordEntry, ReadingEntry
 from milkwort.store.groups import Structure
 from milkwort.store.journal import Touched
 from milkwort.store.plans import PlanRecord
+from milkwort.store.taught import rate_of, reading_of
 
 __all__ = ["Sheet", "load_sheet", "read_again", "with_brief", "with_locked"]
 
@@ -30,7 +31,7 @@ _FEW = 20_000
 """Up to so many keywords are read again by id; more with all of the sheet."""
 _IDS_AT_ONCE = 5000
 _NO_MONTHS = (np.nan,) * 12
-_OF_PRICE = ("cpc_low", "cpc_high", "competition", "area", "origin", "origin_row")
+_OF_PRICE = ("cpc_low", "cpc_high", "competition", "area", "origin", "origin_row", "taught")
 """What is used of a reading that is in use for prices."""
 
 
@@ -162,8 +163,10 @@ def _question(plan_id: int, some: Any = True) -> Any:
         select(
             k.id, k.key, k.text, k.normalised, k.match, k.intent, k.rate, k.locked_bid,
             k.last_cpc, k.unpaid_rank, k.paid_rank, k.popularity, k.offer_id, k.ad_group_id, k.note,
+            k.taught,
             r.volume_low, r.volume_high, r.cpc_low, r.cpc_high, r.competition, r.months, r.basis,
             r.area, r.period, r.shown_at_bid, r.origin, r.origin_row, r.id.label("reading_id"),
+            r.taught.label("taught_reading"),
             c.call, c.reason, c.by, c.at, p.id.label("price_id"),
             *(getattr(p, name).label(f"price_{name}") for name in _OF_PRICE),
         )
@@ -212,7 +215,9 @@ def _entry(row: Any) -> KeywordEntry:
             row.volume_low, row.volume_high, row.cpc_low, row.cpc_high, row.competition,
             tuple(row.months) if row.months else None, row.basis or "", row.area or "",
             row.period or "month", row.shown_at_bid, row.origin or "", row.origin_row,
+            reading_of(row.taught_reading),
         ),
+        taught=rate_of(row.taught),
         price_reading=_price_reading(row),
     )  # fmt: skip
 
@@ -221,7 +226,8 @@ def _price_reading(row: Any) -> ReadingEntry | None:
     """Return the reading in use for prices where it is another than that for searches."""
     if row.price_id is None or row.price_id == row.reading_id:
         return None
-    return ReadingEntry(**{name: getattr(row, f"price_{name}") for name in _OF_PRICE})
+    values = {name: getattr(row, f"price_{name}") for name in _OF_PRICE}
+    return ReadingEntry(**values | {"taught": reading_of(values["taught"])})
 
 
 def _read_by(record: PlanRecord) -> tuple[Any, ...]:
@@ -271,5 +277,20 @@ def _table(entries: Sequence[KeywordEntry], record: PlanRecord) -> KeywordTable:
         months=np.array([r.months or _NO_MONTHS for r in readings], dtype=float).reshape(-1, 12),
         last_cpc=floats(e.last_cpc for e in entries),
         shown_at_bid=floats(r.shown_at_bid for r in readings),
+        taught=_taught(entries),
         joints=joints_of(e.text for e in entries),
     )
+
+
+def _taught(entries: Sequence[KeywordEntry]) -> Any:
+    """Return what results left unsure of each keyword, as far as its figures are theirs."""
+    found = np.full((len(entries), len(TAUGHT)), np.nan)
+    for row, entry in enumerate(entries):
+        volumes, prices, rate = entry.reading.taught, entry.prices.taught, entry.taught_rate
+        if volumes is not None:
+            found[row, [0, 1, 3, 4]] = (*volumes.own[:2], *volumes.group[:2])
+        if prices is not None:
+            found[row, [2, 5]] = prices.own[2], prices.group[2]
+        if rate is not None:
+            found[row, 6] = rate.clicks
+    return found

@@ -205,6 +205,92 @@ def test_a_next_month_that_was_worked_on_stays_when_the_one_before_is_opened(cli
     assert (again["label"], again["corrected"]) == ("May 2027, 2", 0)
 
 
+def stored(client, plan, text: str = "sash window repair") -> tuple[dict, dict]:
+    """A keyword of a plan and its reading in use, as they are kept."""
+    raw = client.get(f"{plan}/raw.json").json()
+    keyword = next(row for row in raw["keyword"] if row["text"] == text)
+    (reading,) = (r for r in raw["reading"] if r["keyword_id"] == keyword["id"] and r["in_use"])
+    return keyword, reading
+
+
+def next_month(client, plan) -> str:
+    return f"/api/plans/{client.post(f'{plan}/learn/close', json={}).json()['id']}"
+
+
+MAY = RESULTS.replace("2027-04-", "2027-05-")
+
+
+def test_a_second_month_is_learnt_with_the_first_and_replaces_what_that_corrected(client, plan):
+    entered, read = stored(client, plan)
+    put(client, plan, RESULTS)
+    may = next_month(client, plan)
+    put(client, may, MAY, "may.csv")
+    view = learn(client, may)
+    assert (view["evidence_since"], view["since"]) == ("2027-04-01", "2027-05-01")
+    repair = next(row for row in view["keywords"] if row["keyword"] == "sash window repair")
+    assert (repair["clicks"], repair["customers"]) == (720, 6)
+    assert len(view["days"]) == 30
+    assert set(view["held"]) == {"searches", "click_rate", "price", "conversion"}
+    june = next_month(client, may)
+    spreads = []
+    reported = 360 * 81.3873 / 90  # of thirty days' clicks by the last of them
+    for month, clicks in ((may, reported), (june, 360 + reported)):
+        keyword, held = stored(client, month)
+        taught = held["taught"]
+        # whichever month: what was read at first, times what all days taught
+        many = taught["searches"] * taught["click_rate"]
+        assert held["volume_low"] == pytest.approx(read["volume_low"] * many)
+        assert held["cpc_high"] == pytest.approx(read["cpc_high"] * taught["price"])
+        assert keyword["taught"]["rate"] == keyword["rate"]
+        assert keyword["taught"]["before"] == entered["rate"]
+        assert keyword["taught"]["clicks"] == pytest.approx(clicks, rel=1e-3)
+        spreads.append(taught["own"])
+    assert all(later < earlier for earlier, later in zip(*spreads, strict=True))
+
+
+def test_a_month_that_goes_as_the_one_before_asks_for_little_more(client, plan):
+    put(client, plan, RESULTS)
+    april, may = learn(client, plan)["corrections"], next_month(client, plan)
+    put(client, may, MAY, "may.csv")
+    after = learn(client, may)
+    for name in ("searches", "click_rate"):
+        further = after["corrections"][name] / after["held"][name]
+        assert abs(further - 1) < abs(april[name] - 1)
+
+
+def test_a_reading_that_is_entered_later_stands_as_it_was_entered(client, plan):
+    put(client, plan, RESULTS)
+    may = next_month(client, plan)
+    keyword, _ = stored(client, may)
+    body = {"ids": [keyword["id"]], "volume": 90_000}
+    client.post(f"{may}/keywords/edit", json=body).raise_for_status()
+    put(client, may, MAY, "may.csv")
+    row = next(r for r in learn(client, may)["keywords"] if r["id"] == keyword["id"])
+    # far fewer searched than was entered, and nothing of that stands corrected
+    assert row["searches"] < 0.2
+    client.post(f"{may}/undo").raise_for_status()  # the results
+    client.post(f"{may}/undo").raise_for_status()
+    assert stored(client, may)[1]["taught"] is not None
+
+
+def test_what_results_taught_goes_along_with_a_version_and_a_file(client, plan):
+    put(client, plan, RESULTS)
+    may = next_month(client, plan)
+    made = client.post(f"{may}/hand-over", json={"kind": "json"}).json()["made"]
+    whole = client.get(f"{may}/hand-over/{made['id']}/file")
+    assert 0 < whole.json()["plan"]["taught"]["conversion"] < 1
+    loaded = client.post("/api/plans/load", files={"file": ("may.json", whole.content)}).json()
+    version = client.post(f"{may}/versions", json={"label": "bold", "reason": ""}).json()
+    for other in (loaded["id"], version["id"]):
+        raw, before = (client.get(f"{one}/raw.json").json()
+                       for one in (f"/api/plans/{other}", may))  # fmt: skip
+        assert raw["plan"]["taught"] == before["plan"]["taught"]
+        for table in ("keyword", "reading"):
+            told = [sorted(str(r["taught"]) for r in one[table]) for one in (raw, before)]
+            assert told[0] == told[1]
+        assert stored(client, f"/api/plans/{other}")[1]["taught"] is not None
+
+
 def aside(client, plan, one, until):
     item = {name: one[name] for name in ("kind", "key", "suggestion")}
     answer = client.post(f"{plan}/learn/aside", json={"items": [item], "until": until})

@@ -8,6 +8,7 @@ import pytest
 from milkwort.core.assumptions import TABLE, Assumed
 from milkwort.core.brief.brief import Policy
 from milkwort.core.brief.showing import Showing, shown_share
+from milkwort.core.brief.taught import Taught
 from milkwort.core.brief.worth import Conversion
 from milkwort.core.learn.corrections import Segment, click_rates, corrections_of
 from milkwort.core.learn.evidence import factor_weight, group_evidence, judge
@@ -123,7 +124,9 @@ def everything_said(changes):
             for row in range(0, 36, 5)
         ]  # fmt: skip
         said += learnt(result)
-        said += [draw_month(result, 200).customers, draw_month(result, 200).spend]
+        told = replace(result, brief=replace(result.brief, taught=Taught(0.05, 0.08, 0.04)))
+        for drawn in (draw_month(result, 200), draw_month(told, 200)):
+            said += [drawn.customers, drawn.spend]
     said += judged(assumed)
     return repr([x.tolist() if isinstance(x, np.ndarray) else x for x in said])
 

@@ -5,4 +5,10 @@ import { afterEach } from "vitest";
 globalThis.CSS ??= { escape: (text: string) => text } as typeof CSS;
 
 configure({ asyncUtilTimeout: 6000 });
-afterEach(cleanup);
+afterEach(() => {
+  cleanup();
+  // tests share a window: what one chose to be remembered is not the next one's
+  localStorage.clear();
+  sessionStorage.clear();
+  window.history.replaceState(null, "", "/");
+});

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import asdict, dataclass, replace
 from datetime import date
 from typing import Any
 
@@ -13,18 +13,22 @@ from milkwort.api.learn.known import Known
 from milkwort.api.learn.view import verdict_rows
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.core.brief.worth import Offer
-from milkwort.core.learn.learned import Learned
-from milkwort.core.learn.narrowed import narrowed_offer, narrowing_of
+from milkwort.core.learn.corrections import learning_spreads
+from milkwort.core.learn.learned import overall_factors
+from milkwort.core.learn.narrowed import Narrowed, left_unsure, narrowed_offer
 from milkwort.core.learn.terms import TermAdvice
 from milkwort.core.words.negatives import Negative
 from milkwort.core.words.texts import normalise
 from milkwort.store.entries import Arrival, KeywordEntry, ReadingEntry
 from milkwort.store.journal import Change
 from milkwort.store.keywords import add_keywords, add_readings, lock_bids, set_calls
-from milkwort.store.models import Keyword
+from milkwort.store.models import Keyword, Plan
 from milkwort.store.negatives import add_negatives
+from milkwort.store.plans import change_brief
+from milkwort.store.taught import TaughtPlan, TaughtRate, TaughtReading
+from milkwort.store.uncorrected import uncorrected_brief
 
-__all__ = ["TermWork", "corrected_figures", "narrowed_values", "stops_of", "term_work"]
+__all__ = ["TermWork", "corrected_figures", "narrow", "stops_of", "term_work"]
 
 _BY = "results"
 
@@ -116,38 +120,69 @@ def corrected_figures(plan: OpenPlan, known: Known, change: Change) -> int:
     """
     learned = known.learned
     assert learned is not None
-    fixes, e = learned.corrections, learned.judged.evidence
-    many = fixes.searches.factor * fixes.click_rate.factor
-    price = fixes.price.factor
-    demand = plan.result.demand
-    mixed = np.divide(demand.rate, demand.base_rate, out=np.ones(len(many)),
+    fixes, e, base, left = learned.corrections, learned.judged.evidence, known.base, left_of(known)
+    assert base is not None
+    demand = base.demand
+    mixed = np.divide(demand.rate, demand.base_rate, out=np.ones(len(base.table)),
                       where=demand.base_rate > 0)  # fmt: skip
     rows = np.flatnonzero(plan.result.table.kept & np.isfinite(plan.result.bid)).tolist()
     readings: list[tuple[int, ReadingEntry]] = []
-    rates: dict[int, dict[str, float]] = {}
+    rates: dict[int, dict[str, Any]] = {}
     for row in rows:
         entry = plan.sheet.entries[row]
-        readings.append((plan.sheet.ids[row], _reading(entry, float(many[row]), float(price[row]),
-                                                       _origin(known))))  # fmt: skip
+        taught = TaughtReading(
+            searches=float(fixes.searches.factor[row]),
+            click_rate=float(fixes.click_rate.factor[row]),
+            price=float(fixes.price.factor[row]),
+            own=tuple(left.rows[row, :3].tolist()), group=tuple(left.rows[row, 3:6].tolist()),
+        )  # fmt: skip
+        readings.append((plan.sheet.ids[row], _reading(entry, taught, _origin(known))))
         on_enquiries = learned.judged.on_enquiries[row]
         if e.prior_rate[row] > 0 and not on_enquiries:
             learnt = float(np.clip(e.rate[row] / max(mixed[row], 1e-9), 0.0, 1.0))
-            rates[plan.sheet.ids[row]] = {"rate": learnt}
+            before = entry.rate if entry.taught_rate is None else entry.taught_rate.before
+            rate = TaughtRate(learnt, before, float(left.rows[row, 6]))
+            rates[plan.sheet.ids[row]] = {"rate": learnt, "taught": asdict(rate)}
     add_readings(change, readings)
     change.update(Keyword, rates)
     return len(readings)
 
 
-def narrowed_values(plan: OpenPlan, learned: Learned) -> dict[str, Any]:
-    """Return the rates of the brief as results leave them unsure: nearer their likely ones."""
-    left = narrowing_of(learned.judged)
-    values, offers = plan.record.values, plan.record.brief.offers
-    found = _rates(narrowed_offer(offers[0], left))
-    more = [
-        {**one, **_rates(narrowed_offer(offer, left))}
-        for one, offer in zip(values["more_offers"], offers[1:], strict=True)
-    ]
-    return found | ({"more_offers": more} if more else {})
+def left_of(known: Known) -> Narrowed:
+    """Return how unsure results leave a plan."""
+    assert known.base is not None
+    assert known.learned is not None
+    return left_unsure(known.base, known.learned.corrections, known.learned.judged)
+
+
+def narrow(change: Change, plan: OpenPlan, known: Known, *, corrected: bool) -> None:
+    """Say how unsure results leave the plan: its rates, and what all keywords share.
+
+    Parameters
+    ----------
+    change : Change
+    plan : OpenPlan
+    known : Known
+    corrected : bool
+        Whether searches, prices and click rates were taken over too; else they are as unsure
+        as before.
+    """
+    assert known.base is not None
+    assert known.learned is not None
+    left = left_of(known).plan
+    offers = [narrowed_offer(one, left.conversion)
+              for one in uncorrected_brief(plan.record).offers]  # fmt: skip
+    more = [{**one, **_rates(offer)} for one, offer in
+            zip(plan.record.values["more_offers"], offers[1:], strict=True)]  # fmt: skip
+    change_brief(change, _rates(offers[0]) | ({"more_offers": more} if more else {}))
+    before = learning_spreads(known.base).plan
+    searches, click_rate, price = (
+        (left.searches, left.click_rate, left.price) if corrected
+        else (before["searches"], before["click_rate"], before["price"])
+    )  # fmt: skip
+    held = overall_factors(known.learned) if corrected else {}
+    taught = TaughtPlan(searches, click_rate, price, left.conversion, held)
+    change.update(Plan, {change.plan_id: {"taught": asdict(taught)}})
 
 
 def _rates(offer: Offer) -> dict[str, float]:
@@ -156,13 +191,16 @@ def _rates(offer: Offer) -> dict[str, float]:
             if rate is not None for part in ("low", "high")}  # fmt: skip
 
 
-def _reading(entry: KeywordEntry, many: float, price: float, origin: str) -> ReadingEntry:
-    prices = entry.price_reading or entry.reading
+def _reading(entry: KeywordEntry, taught: TaughtReading, origin: str) -> ReadingEntry:
+    """Return the figures as results correct them, from what was read before any correction."""
+    volumes, prices = entry.reading, entry.prices
+    many = taught.volume / (1.0 if volumes.taught is None else volumes.taught.volume)
+    price = taught.price / (1.0 if prices.taught is None else prices.taught.price)
     return replace(
-        entry.reading, volume_low=_times(entry.reading.volume_low, many),
-        volume_high=_times(entry.reading.volume_high, many),
+        volumes, volume_low=_times(volumes.volume_low, many),
+        volume_high=_times(volumes.volume_high, many),
         cpc_low=_times(prices.cpc_low, price), cpc_high=_times(prices.cpc_high, price),
-        origin=origin, origin_row=None,
+        origin=origin, origin_row=None, taught=taught,
     )  # fmt: skip
 
 

@@ -9,6 +9,7 @@ from typing import Any
 
 import numpy as np
 
+from milkwort.api.learn.before import before_of
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.workspace import Workspace
 from milkwort.core.arrange.structures import lexicon_of
@@ -17,6 +18,7 @@ from milkwort.core.errors import BadValueError
 from milkwort.core.learn.learned import Learned, learned_of
 from milkwort.core.learn.merged import newest_rows
 from milkwort.core.learn.terms import TermRows
+from milkwort.core.plan.run import PlanResult
 from milkwort.core.words.lexicon import Lexicon
 from milkwort.formats.learn_headless import result_rows_of, term_rows_of
 from milkwort.formats.result_rows import FIGURES, ResultFile, places_of
@@ -63,6 +65,8 @@ class Known:
     lexicon : Lexicon
     by_hand : float
         Customers that were counted by hand, of the days that are seen.
+    base : PlanResult or None
+        The plan with uncorrected inputs, where there is anything to learn.
     """
 
     imports: list[ResultImport]
@@ -72,6 +76,7 @@ class Known:
     learned: Learned | None
     lexicon: Lexicon
     by_hand: float = 0.0
+    base: PlanResult | None = None
 
 
 def arriving_of(file: ResultFile, source: str, as_of: date | None = None) -> Arriving:
@@ -133,7 +138,7 @@ def known_of(work: Workspace, plan: OpenPlan) -> Known:
     if held is not None and held[0] == key:
         known: Known = held[1]
         return known
-    known = _known(plan, imports, in_force)
+    known = _known(work, plan, imports, in_force)
     work.learnt.keep(plan.record.id, (key, known))
     return known
 
@@ -198,10 +203,12 @@ def results_in_force(work: Workspace, client_id: int) -> tuple[list[ResultImport
     return imports, found
 
 
-def _known(plan: OpenPlan, imports: list[ResultImport], in_force: InForce) -> Known:
+def _known(
+    work: Workspace, plan: OpenPlan, imports: list[ResultImport], in_force: InForce
+) -> Known:
     lexicon = lexicon_of(plan.record.brief)
-    rows, typed = _since(in_force.keyword, plan), _since(in_force.term, plan)
-    if in_force.as_of is None or rows is None:
+    rows, typed = _since(in_force.keyword, plan), in_force.term
+    if in_force.as_of is None or rows is None or in_force.keyword is None:
         return Known(imports, None, np.zeros(0, dtype=np.int64), None, None, lexicon)
     places = row_places(plan)
     keyword = places_of(rows, *places)
@@ -210,14 +217,17 @@ def _known(plan: OpenPlan, imports: list[ResultImport], in_force: InForce) -> Kn
         terms = term_rows_of(typed, places_of(typed, *places), in_force.as_of.toordinal(),
                              plan.record.brief.assumed)  # fmt: skip
     seen = result_rows_of(rows, keyword)
-    learned = learned_of(plan.result, lexicon, seen, in_force.as_of, terms)
+    every = in_force.keyword
+    all_days = seen if every is rows else result_rows_of(every, places_of(every, *places))
+    before = before_of(work, plan, all_days)
+    learned = learned_of(plan.result, lexicon, seen, in_force.as_of, terms, before=before)
     counted = _since(in_force.by_hand, plan)
     by_hand = 0.0 if counted is None else float(counted.figures["customers"].sum())
-    return Known(imports, rows, keyword, terms, learned, lexicon, by_hand)
+    return Known(imports, rows, keyword, terms, learned, lexicon, by_hand, before.base)
 
 
 def _since(rows: ResultFile | None, plan: OpenPlan) -> ResultFile | None:
-    """Return the rows from a version's own first day on: what came before is in its figures."""
+    """Return the rows from a version's own first day on: a month is held against its own plan."""
     if rows is None or plan.record.version_of is None:
         return rows
     first = date.fromisoformat(str(plan.record.values["start_date"])).toordinal()

@@ -12,13 +12,13 @@ from milkwort.api.handover.report import ALONE, TYPES, logo_of_plan, options_of,
 from milkwort.api.http.shared import Work, attached, download_of
 from milkwort.api.learn.known import Known, known_of
 from milkwort.api.learn.month import campaign_names
-from milkwort.api.learn.view import corrections_block, undecided, verdict_rows
+from milkwort.api.learn.view import held_factors, undecided, verdict_rows
 from milkwort.api.learn.word import words_of_plan
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.workspace import Workspace
 from milkwort.core.handover.report import Report
 from milkwort.core.learn.campaign_days import campaign_days
-from milkwort.core.learn.learned import month_differs
+from milkwort.core.learn.learned import month_differs, overall_factors
 from milkwort.core.learn.monthly import ForMonth, Line, monthly_of, no_month
 from milkwort.core.learn.pace import pace_of
 from milkwort.core.words.texts import normalise
@@ -83,6 +83,7 @@ def _about(work: Workspace, plan: OpenPlan, known: Known) -> ForMonth:
     customers, _ = month_differs(plan.result, rows.at(inside), learned.as_of, newest.first,
                                  newest.last)  # fmt: skip
     stops, raises = verdict_rows(plan, learned)
+    held = held_factors(plan)
     return ForMonth(
         name=plan.record.name, first=newest.first, last=newest.last, end=end, today=date.today(),
         came=came, words=newest.words,
@@ -91,7 +92,8 @@ def _about(work: Workspace, plan: OpenPlan, known: Known) -> ForMonth:
         late=-float(customers.late.sum()), by_hand=known.by_hand,
         why=customers.sums("reported"),
         campaigns=_campaigns(plan, rows.at(inside)), keywords=_sold(plan, rows.at(inside)),
-        factors=corrections_block(learned),
+        factors={name: factor / held.get(name, 1.0)
+                 for name, factor in overall_factors(learned).items()},
         terms=len(terms),
         terms_spend=0.0 if known.terms is None else float(known.terms.cost[terms].sum()),
         blocked=len(plan.record.brief.negatives), stops=len(stops), raises=len(raises),

@@ -12,7 +12,7 @@ from milkwort.api.http.shared import Job, Window, Work, sent
 from milkwort.api.learn.around import around_of
 from milkwort.api.learn.closing import (
     corrected_figures,
-    narrowed_values,
+    narrow,
     next_month,
     stops_of,
     term_work,
@@ -270,7 +270,7 @@ def close(plan_id: int, body: CloseRequest, work: Work) -> Response:
         if body.figures:
             counts["corrected"] = corrected_figures(version, known, change)
         if body.ranges:
-            change_brief(change, narrowed_values(version, learned))
+            narrow(change, version, known, corrected=body.figures)
         if body.stops:
             stops = stops_of(version, known)
             set_calls(change, stops, "drop", "results", "results")
@@ -296,6 +296,7 @@ def reopen(plan_id: int, work: Work) -> Response:
     if made is None:
         raise BadValueError("plan", "a month that is closed", "one that is open")
     removed = work.settle([plan_id, made], lambda session: reopen_plan(session, plan_id, made))
+    work.learnt.drop(made)  # the month before ran at other bids from now on
     return sent({"removed": removed, "id": made, "label": label or ""})
 
 

@@ -239,7 +239,11 @@ class LearnView(BaseModel):
     keywords: list[LearnKeyword]
     groups: list[LearnGroup]
     terms: list[LearnTerm]
-    corrections: dict[str, float] = Field(description="factors of the whole plan, by input")
+    corrections: dict[str, float] = Field(
+        description="factors of the whole plan over its uncorrected inputs, by input"
+    )
+    held: dict[str, float] = Field(description="of these, what the plan's figures hold already")
+    evidence_since: str | None = Field(description="the first day that evidence rests on")
     searches_known: bool
     on_enquiries: bool
     stop_chance: float = Field(description="chance of missing the rule from which to stop")

@@ -14,9 +14,10 @@ from milkwort.api.learn.month import month_block, unmatched_of
 from milkwort.api.learn.waiting import asked_of, sorted_out
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.core.learn.by_now import share_of_month
+from milkwort.core.learn.corrections import FACTORS
 from milkwort.core.learn.evidence import VERDICTS
 from milkwort.core.learn.hardly_shown import WHYS, HardlyShown
-from milkwort.core.learn.learned import Learned
+from milkwort.core.learn.learned import Learned, overall_factors
 from milkwort.core.market.in_force import negatives_in_force
 from milkwort.core.plan.calendar import months_from
 from milkwort.core.plan.year import YearAhead
@@ -26,10 +27,11 @@ from milkwort.core.words.negatives import stopped_by
 from milkwort.core.words.texts import joints_of, normalise
 from milkwort.store.models import ResultImport
 from milkwort.store.set_aside import Aside
+from milkwort.store.uncorrected import applied_factors
 
 __all__ = [
     "Around",
-    "corrections_block",
+    "held_factors",
     "import_item",
     "learn_view",
     "stopped_terms",
@@ -75,9 +77,10 @@ def learn_view(plan: OpenPlan, known: Known, around: Around) -> dict[str, Any]:
         "revision": plan.record.revision,
         "imports": [import_item(one) for one in known.imports],
         "since": None, "until": None, "as_of": None, "days": [], "customers": {}, "spend": {},
-        "late": 0.0, "keywords": [], "groups": [], "terms": [], "corrections": {},
-        "searches_known": False, "on_enquiries": False, "waiting": waiting, "aside": left,
-        "unmatched": [], "unmatched_rows": 0, "has_practice": around.has_practice, "month": None,
+        "late": 0.0, "keywords": [], "groups": [], "terms": [], "corrections": {}, "held": {},
+        "evidence_since": None, "searches_known": False, "on_enquiries": False,
+        "waiting": waiting, "aside": left, "unmatched": [], "unmatched_rows": 0,
+        "has_practice": around.has_practice, "month": None,
         "closed_as": plan.record.closed_as, "next_label": around.next_label,
         "stop_chance": plan.record.brief.assumed["stop_chance"],
         "raise_chance": plan.record.brief.assumed["raise_chance"],
@@ -96,7 +99,8 @@ def learn_view(plan: OpenPlan, known: Known, around: Around) -> dict[str, Any]:
         "customers": learned.customers.sums("reported"), "spend": learned.spend.sums("actual"),
         "late": -float(learned.customers.late.sum()), "keywords": keywords,
         "groups": _groups(plan, learned), "terms": terms,
-        "corrections": corrections_block(learned),
+        "corrections": overall_factors(learned), "held": held_factors(plan),
+        "evidence_since": learned.since.isoformat(),
         "searches_known": learned.corrections.searches_known,
         "on_enquiries": bool(learned.judged.on_enquiries.any()),
         "waiting": waiting, "aside": left, "month": month_block(plan, known),
@@ -114,14 +118,10 @@ def undecided(plan: OpenPlan, known: Known) -> list[int]:
             if one.suggestion != "wait" and not done[at]]  # fmt: skip
 
 
-def corrections_block(learned: Learned) -> dict[str, float]:
-    """Return what was seen over what was planned, for the whole plan, by input."""
-    fixes = learned.corrections
-    return {
-        "searches": float(np.exp(fixes.searches.plan)),
-        "click_rate": float(np.exp(fixes.click_rate.plan)),
-        "price": float(np.exp(fixes.price.plan)), "conversion": _conversion(learned),
-    }  # fmt: skip
+def held_factors(plan: OpenPlan) -> dict[str, float]:
+    """Return the factors of the whole plan that its figures hold already, by input."""
+    taught = plan.record.taught
+    return dict(taught.held) if taught is not None else {}
 
 
 def verdict_rows(plan: OpenPlan, learned: Learned) -> tuple[list[int], list[int]]:
@@ -134,21 +134,14 @@ def verdict_rows(plan: OpenPlan, learned: Learned) -> tuple[list[int], list[int]
     return stops, raises
 
 
-def _conversion(learned: Learned) -> float:
-    """Return how the whole plan sold against what was assumed, shrunk by what is known."""
-    judged = learned.judged
-    due = float((judged.results.counted_clicks * judged.rate).sum())
-    sold = float(judged.results.counted_customers[judged.rate > 0].sum())
-    return (judged.weight + sold) / (judged.weight + due)
-
-
 def _keywords(plan: OpenPlan, learned: Learned) -> list[dict[str, Any]]:
     judged, e, seen = learned.judged, learned.judged.evidence, learned.seen
     table, entries = plan.result.table, plan.sheet.entries
     labels = plan.sheet.labels
     hidden = {row: at for at, row in enumerate(learned.hardly.row.tolist())}
-    fixes = [one.factor for one in (learned.corrections.searches, learned.corrections.click_rate,
-                                    learned.corrections.price)]  # fmt: skip
+    # against what the plan holds already
+    fixes = [getattr(learned.corrections, name).factor / held
+             for name, held in zip(FACTORS, applied_factors(plan.sheet), strict=True)]  # fmt: skip
     rows = np.flatnonzero(seen.shown | (table.kept & np.isfinite(plan.result.bid)))
     order = rows[np.argsort(-seen.cost[rows], kind="stable")].tolist()
     return [

@@ -13,6 +13,7 @@ from milkwort.core.brief.kinds import GOALS, POLICIES, PRICINGS, Goal, PolicyNam
 from milkwort.core.brief.limits import Limits
 from milkwort.core.brief.showing import ALWAYS, Showing
 from milkwort.core.brief.spots import Spot
+from milkwort.core.brief.taught import Taught
 from milkwort.core.brief.worth import CeilingRule, Offer, Worth, worth_of
 from milkwort.core.errors import BadValueError
 from milkwort.core.words.match_types import MATCHES, Match
@@ -111,6 +112,8 @@ class Brief:
         Area and hours of campaigns that have their own, by number in the keyword table.
     own_policies : mapping of int to Policy
         Where bids come from in groups that have a way of their own, by number.
+    taught : Taught or None
+        How unsure results left what all keywords share; None where none were taken over.
     """
 
     name: str
@@ -136,6 +139,7 @@ class Brief:
     own_terms: Mapping[int, OwnTerms] = field(default_factory=dict)
     spots: tuple[Spot, ...] = ()
     own_policies: Mapping[int, Policy] = field(default_factory=dict)
+    taught: Taught | None = None
 
     def __post_init__(self) -> None:
         check_field("monthly_spend", self.monthly_spend)

@@ -9,6 +9,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import Literal, get_args
 
 import numpy as np
 from numpy.typing import NDArray
@@ -19,14 +20,17 @@ from milkwort.core.assumptions import Assumed
 from milkwort.core.learn.seen import Seen
 from milkwort.core.learn.three_levels import Learnt, learnt_of_counts, learnt_of_shifts
 from milkwort.core.market.prices import at_bid
-from milkwort.core.plan.draws import volume_spread
 from milkwort.core.plan.run import PlanResult
+from milkwort.core.plan.spreads import volume_spread
 
 __all__ = [
-    "ClickRates", "Corrections", "Segment", "click_rates", "corrections_of", "price_slope",
-    "shift_by_reach", "site_wide_cost",
+    "FACTORS", "ClickRates", "Corrections", "Factor", "LearningSpreads", "Segment",
+    "click_rates", "corrections_of", "learning_spreads", "price_slope", "shift_by_reach",
+    "site_wide_cost",
 ]  # fmt: skip
 
+Factor = Literal["searches", "click_rate", "price"]
+FACTORS: tuple[Factor, ...] = get_args(Factor)
 _LOW_CHANCE = 0.05
 """A click rate is called low where so few clicks would come by chance this seldom."""
 _LEAST_SLOPE = 0.1
@@ -103,19 +107,45 @@ def corrections_of(result: PlanResult, segments: Sequence[Segment]) -> Correctio
     -------
     Corrections
     """
-    group, assumed = result.table.group, result.brief.assumed
-    price = learnt_of_shifts(*_price_sight(result, segments), group, _least(assumed, "draw_price"),
-                             assumed["learn_price_group"], assumed["learn_price_own"])  # fmt: skip
+    group, spread = result.table.group, learning_spreads(result)
+    y, v = _price_sight(result, segments)
+    price = learnt_of_shifts(y, v, group, *spread.of("price"))
     mu = result.prices.mu + price.shift
     clicks_due, clicks = _clicks(result, segments, mu)
-    click_rate = learnt_of_counts(
-        clicks_due, clicks, group, _least(assumed, "draw_click_rate"),
-        assumed["learn_click_rate_group"], assumed["draw_click_rate_own"],
-    )  # fmt: skip
+    click_rate = learnt_of_counts(clicks_due, clicks, group, *spread.of("click_rate"))
     due, came, known = _searches(result, segments, mu)
-    searches = learnt_of_counts(due, came, group, _least(assumed, "draw_searches"),
-                                assumed["learn_searches_group"], volume_spread(result))  # fmt: skip
+    searches = learnt_of_counts(due, came, group, *spread.of("searches"))
     return Corrections(price, click_rate, searches, known)
+
+
+@dataclass(frozen=True)
+class LearningSpreads:
+    """How far plan, groups and keywords were thought to be off, by factor; log units."""
+
+    plan: dict[Factor, float]
+    group: dict[Factor, float]
+    own: dict[Factor, Floats | float]
+
+    def of(self, factor: Factor) -> tuple[float, float, Floats | float]:
+        """Return the spreads of plan, group and own of one factor."""
+        return self.plan[factor], self.group[factor], self.own[factor]
+
+
+def learning_spreads(result: PlanResult) -> LearningSpreads:
+    """Return the spreads that corrections start from.
+
+    Parameters
+    ----------
+    result : PlanResult
+        With the plan's uncorrected inputs.
+    """
+    assumed = result.brief.assumed
+    return LearningSpreads(
+        plan={name: _least(assumed, f"draw_{name}") for name in FACTORS},
+        group={name: assumed[f"learn_{name}_group"] for name in FACTORS},
+        own={"searches": volume_spread(result), "click_rate": assumed["draw_click_rate_own"],
+             "price": assumed["learn_price_own"]},
+    )  # fmt: skip
 
 
 def price_slope(bid: Floats, mu: Floats, sigma: Floats) -> Floats:

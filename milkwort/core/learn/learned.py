@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from datetime import date
 
@@ -10,7 +11,7 @@ from numpy.typing import NDArray
 
 from milkwort.core.arrays import Floats, Ints
 from milkwort.core.learn.by_now import elapsed_of, share_of_month
-from milkwort.core.learn.corrections import Corrections, Segment, corrections_of
+from milkwort.core.learn.corrections import FACTORS, Corrections, Segment, corrections_of
 from milkwort.core.learn.difference import Difference, difference_of
 from milkwort.core.learn.evidence import (
     Evidence,
@@ -31,7 +32,10 @@ from milkwort.core.plan.run import PlanResult
 from milkwort.core.plan.year import YearAhead
 from milkwort.core.words.lexicon import Lexicon
 
-__all__ = ["Judged", "Learned", "judged_of", "learned_of", "month_differs"]
+__all__ = [
+    "Before", "Judged", "Learned", "Ran", "judged_of", "learned_of", "month_differs",
+    "overall_factors",
+]  # fmt: skip
 
 OWN_RULE = OwnRule(clicks=10.0)
 """A rule of thumb that many use, shown beside evidence with its honest price."""
@@ -65,14 +69,53 @@ class Judged:
 
 
 @dataclass(frozen=True)
+class Ran:
+    """Days on which the same bids ran.
+
+    Attributes
+    ----------
+    first, last : date
+        Ends included.
+    bid : Floats, shape (n_keywords,)
+        Money a click; NaN where a keyword did not run.
+    """
+
+    first: date
+    last: date
+    bid: Floats
+
+
+@dataclass(frozen=True)
+class Before:
+    """What evidence and corrections rest on: all days so far, and the plan without corrections.
+
+    Attributes
+    ----------
+    base : PlanResult
+        With uncorrected inputs; its keywords are the plan's, row by row.
+    rows : ResultRows
+        Of all days.
+    spans : sequence of Ran
+        Rising; what came before the first ran at its bids, what comes after the last at those.
+    """
+
+    base: PlanResult
+    rows: ResultRows
+    spans: Sequence[Ran]
+
+
+@dataclass(frozen=True)
 class Learned:
     """What some days taught.
 
     Attributes
     ----------
     first, last, as_of : date
-        The days that were seen, and up to which is reported.
+        The days of the plan's own that were seen, and up to which is reported.
+    since : date
+        The first day that evidence and corrections rest on.
     seen : Seen
+        Since then.
     judged : Judged
     corrections : Corrections
     testing : Testing
@@ -85,6 +128,7 @@ class Learned:
     first: date
     last: date
     as_of: date
+    since: date
     seen: Seen
     judged: Judged
     corrections: Corrections
@@ -103,38 +147,67 @@ def learned_of(
     as_of: date,
     terms: TermRows | None = None,
     own_rule: OwnRule = OWN_RULE,
+    before: Before | None = None,
 ) -> Learned:
     """Learn from results that a plan's own bids brought.
 
     Parameters
     ----------
     result : PlanResult
-        As it ran, with uncorrected inputs.
+        As it ran.
     lexicon : Lexicon
     rows : ResultRows
-        One or more; those of no keyword count as unplanned.
+        Of the plan's own days, one or more; those of no keyword count as unplanned.
     as_of : date
         Up to which is reported.
     terms : TermRows, optional
     own_rule : OwnRule
+    before : Before, optional
+        Where months before are to be judged with; without, the plan's inputs are uncorrected
+        and its own days are all there is.
     """
     n, assumed = len(result.table), result.brief.assumed
-    seen = seen_by(rows, n, as_of.toordinal(), assumed)
+    own = seen_by(rows, n, as_of.toordinal(), assumed)
     first = date.fromordinal(int(rows.first.min()))
     last = date.fromordinal(int(rows.last.max()))
-    judged = judged_of(result, seen)
+    if before is None:
+        before = Before(result, rows, [Ran(first, last, result.bid)])
+    base = before.base
+    seen = own if before.rows is rows else seen_by(before.rows, n, as_of.toordinal(), assumed)
+    reach = np.nan_to_num(reach_at(np.nan_to_num(result.bid), result.prices))
+    judged = judged_of(base, seen, reach)
     elapsed = elapsed_of(result, first, last)
-    customers, spend = _differences(result, rows, seen, first, last, elapsed.factor)
-    advice = [] if terms is None else advise_terms(result, lexicon, terms, judged.evidence)
-    corrections = corrections_of(result, [Segment(result.bid, elapsed.factor, seen)])
+    customers, spend = _differences(result, rows, own, first, last, elapsed.factor)
+    advice = [] if terms is None else advise_terms(base, lexicon, terms, judged.evidence)
+    corrections = corrections_of(base, _segments(before, as_of))
+    # what results say beyond what the plan's own prices hold of it already
+    further = np.nan_to_num(corrections.price.shift + base.prices.mu - result.prices.mu)
     days = (last - first).days + 1
     return Learned(
-        first=first, last=last, as_of=as_of, seen=seen, judged=judged, corrections=corrections,
-        hardly=hardly_shown(result, elapsed.factor, seen, days, corrections.price.shift),
+        first=first, last=last, as_of=as_of, since=date.fromordinal(int(before.rows.first.min())),
+        seen=seen, judged=judged, corrections=corrections,
+        hardly=hardly_shown(result, elapsed.factor, own, days, further),
         testing=_testing(result, judged), own_rule=apply_rule(own_rule, seen.results(),
                                                               result.demand.rate),
         terms=advice, customers=customers, spend=spend,
     )  # fmt: skip
+
+
+def _segments(before: Before, as_of: date) -> list[Segment]:
+    """Return what was seen on the days of each span, at the bids that ran."""
+    base, rows = before.base, before.rows
+    starts = [span.first.toordinal() for span in before.spans]
+    # a window over two spans counts where it begins
+    number = np.maximum(np.searchsorted(starts, rows.first, side="right") - 1, 0)
+    found = []
+    for at, span in enumerate(before.spans):
+        mine = rows.at(np.flatnonzero(number == at))
+        if not len(mine):
+            continue
+        first, last = (date.fromordinal(int(d)) for d in (mine.first.min(), mine.last.max()))
+        seen = seen_by(mine, len(base.table), as_of.toordinal(), base.brief.assumed)
+        found.append(Segment(span.bid, elapsed_of(base, first, last).factor, seen))
+    return found
 
 
 def month_differs(
@@ -204,6 +277,25 @@ def judged_of(result: PlanResult, seen: Seen, reach: Floats | None = None) -> Ju
         groups=group_evidence(results, rate, allowed, table.group, groups, weight, assumed),
         weight=weight,
     )  # fmt: skip
+
+
+def overall_factors(learned: Learned) -> dict[str, float]:
+    """Return what was seen over what was planned, for the whole plan, by input.
+
+    Parameters
+    ----------
+    learned : Learned
+
+    Returns
+    -------
+    dict of str to float
+        Shrunk by what is known; of searches, click rate, price and conversion.
+    """
+    factors = {name: float(np.exp(getattr(learned.corrections, name).plan)) for name in FACTORS}
+    judged = learned.judged
+    due = float((judged.results.counted_clicks * judged.rate).sum())
+    sold = float(judged.results.counted_customers[judged.rate > 0].sum())
+    return factors | {"conversion": (judged.weight + sold) / (judged.weight + due)}
 
 
 def _of_most_exposure(results: Results, offer: Ints, many: int) -> int:

@@ -14,9 +14,15 @@ from milkwort.core.words.intents import INTENTS
 from milkwort.core.words.match_types import MATCHES
 from milkwort.core.words.texts import Joints
 
-__all__ = ["CALLS", "KeywordTable", "blank_table"]
+__all__ = ["CALLS", "TAUGHT", "KeywordTable", "blank_table"]
 
 CALLS: tuple[str, ...] = ("none", "keep", "hold", "drop", "block")
+TAUGHT: tuple[str, ...] = (
+    "searches", "click_rate", "price",
+    "group_searches", "group_click_rate", "group_price", "clicks",
+)  # fmt: skip
+"""Spreads that results leave of a keyword's own factors and of its group's, log units; and the
+exposed clicks that its rate rests on."""
 
 
 @dataclass(frozen=True)
@@ -52,6 +58,8 @@ class KeywordTable:
     shown_at_bid : Floats
         The bid at which the volume counts showings, money a click; NaN where it counts
         searches.
+    taught : Floats, shape (n_keywords, 7)
+        What results left unsure, by `TAUGHT`; NaN where they said nothing.
     joints : Joints
         Compounds that the texts were written with, which normalising no longer shows.
     """
@@ -73,6 +81,7 @@ class KeywordTable:
     months: Floats
     last_cpc: Floats
     shown_at_bid: Floats
+    taught: Floats
     joints: Joints = frozenset()
 
     def __post_init__(self) -> None:
@@ -152,4 +161,5 @@ def blank_table(texts: Sequence[str]) -> KeywordTable:
         months=np.full((n, 12), np.nan),
         last_cpc=nothing,
         shown_at_bid=nothing,
+        taught=np.full((n, len(TAUGHT)), np.nan),
     )

@@ -14,6 +14,7 @@ from milkwort.core.brief.worth import Conversion, Offer
 from milkwort.core.fit.options import SPOT_STEPS
 from milkwort.core.plan.run import PlanResult
 from milkwort.core.plan.spots import spot_choices
+from milkwort.core.plan.spreads import Level
 
 __all__ = ["SpotsDrawn", "conversion_factor", "own_factor", "spots_drawn"]
 
@@ -42,8 +43,9 @@ class SpotsDrawn:
 
 
 def spots_drawn(
-    result: PlanResult, shared: Sequence[Floats], own: tuple[Floats | None, Floats | None]
-) -> SpotsDrawn:
+    result: PlanResult, shared: Sequence[Floats], plan: Level,
+    own: tuple[Floats | None, Floats | None],
+) -> SpotsDrawn:  # fmt: skip
     """Return what the spots that run bring: drawn like keywords, but for their price.
 
     Parameters
@@ -52,6 +54,8 @@ def spots_drawn(
     shared : sequence of Floats, each of shape (n_draws, 1)
         Standard normal, as the draws name them: searches, variants, prices, click rate,
         conversion.
+    plan : Level
+        Spreads of what all share.
     own : (Floats or None, Floats or None), of shape (n_draws, n_spots)
         Of each spot: its showings, its click rate.
     """
@@ -59,8 +63,8 @@ def spots_drawn(
     choices = spot_choices(brief)
     searches, _, _, click_rate, conversion = shared
     # showings × e^(0.10z + sz − s²/2), s that of a figure; price a click c / (1000·t)
-    shown = np.exp(assumed["draw_searches"] * searches) * own_factor(assumed["draw_volume"], own[0])
-    clicked = np.exp(assumed["draw_click_rate"] * click_rate) * own_factor(
+    shown = np.exp(plan.searches * searches) * own_factor(assumed["draw_volume"], own[0])
+    clicked = np.exp(plan.click_rate * click_rate) * own_factor(
         assumed["draw_click_rate_own"], own[1]
     )
     by_showing = np.array([spot.pays == "showings" for spot in brief.spots], dtype=bool)

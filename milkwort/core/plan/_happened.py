@@ -5,7 +5,6 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 import numpy as np
-from scipy.special import ndtri
 
 from milkwort.core.arrays import Floats, Ints
 from milkwort.core.market.prices import at_bid
@@ -13,18 +12,18 @@ from milkwort.core.plan._drawn import conversion_factor, own_factor, spots_drawn
 from milkwort.core.plan._luck import Luck
 from milkwort.core.plan._month_of_days import Market, lived
 from milkwort.core.plan._quantiles import beta_at, binomial_at
+from milkwort.core.plan._taught_luck import TaughtLuck, names_of
 from milkwort.core.plan.run import PlanResult
-from milkwort.core.words.match_types import MATCHES
+from milkwort.core.plan.spreads import Spreads
 
 __all__ = [
-    "CHUNK", "SHARED", "Happened", "Inputs", "happened", "luck_of", "running", "volume_spread",
+    "CHUNK", "SHARED", "Happened", "Inputs", "happened", "luck_of", "running",
 ]  # fmt: skip
 
 SHARED: tuple[str, ...] = ("searches", "variants", "prices", "click rate", "conversion")
 """What is drawn once for all keywords of a month."""
 CHUNK = 40
 """Draws worked on at once: always as many, so that the luck of a day is the same in any plan."""
-_P90 = float(ndtri(0.9))
 
 
 @dataclass(frozen=True)
@@ -33,13 +32,16 @@ class Inputs:
 
     `shared` holds one array of shape (n_draws, 1) for each of `SHARED`; `intent` has shape
     (n_draws, n_rows). `luck` is what is a keyword's or a spot's own, spots last; None: it
-    stands at its mean.
+    stands at its mean. `spreads` says how far each moves what it is of, `taught` is drawn where
+    results were taken over.
     """
 
     shared: list[Floats]
     intent: Floats | float
     draws: range
     luck: Luck | None
+    spreads: Spreads
+    taught: TaughtLuck | None = None
 
     def own(self, use: str, count: int, *, of_spots: bool) -> Floats | None:
         """Return what is drawn for each of so many keywords by itself, or for each spot."""
@@ -74,9 +76,7 @@ def running(result: PlanResult) -> Ints:
 
 def luck_of(result: PlanResult, rows: Ints, seed: int) -> Luck:
     """Return the luck of some keywords and of all spots, by text and match, and by name."""
-    table = result.table
-    names = [f"{MATCHES[m]} {table.texts[row]}" for row, m in
-             zip(rows.tolist(), table.match[rows].tolist(), strict=True)]  # fmt: skip
+    names = names_of(result.table, rows)
     seen: dict[str, int] = {}
     for spot in result.brief.spots:
         seen[spot.name] = seen.get(spot.name, 0) + 1
@@ -98,18 +98,11 @@ def happened(result: PlanResult, rows: Ints, z: Inputs, seed: int | None) -> Hap
     """
     brief, assumed = result.brief, result.brief.assumed
     searches, variants, prices, click_rate, conversion = z.shared
-    moved, weight, mixed = _searches(result, rows, searches, variants)
-    own_searches = z.own("searches", len(rows), of_spots=False)
-    own_click_rate = z.own("click rate", len(rows), of_spots=False)
-    # searches × e^(sᵢzᵢ − sᵢ²/2) scale clicks as they stand; click rate × e^(0.15z + 0.20zᵢ − 0.02)
-    scale = (
-        own_factor(volume_spread(result)[rows], own_searches)
-        * own_factor(assumed["draw_click_rate_own"], own_click_rate)
-        * np.exp(assumed["draw_click_rate"] * click_rate)
-    )
+    moved, weight, mixed = _searches(result, rows, searches, variants, z.spreads.plan.searches)
+    scale = _clicked(rows, z, click_rate)
     at = at_bid(
         result.bid[rows],
-        result.prices.mu[rows] + assumed["draw_price"] * prices,
+        result.prices.mu[rows] + _price_shift(rows, z, prices),
         result.prices.sigma[rows],
         moved,
         weight,
@@ -123,6 +116,7 @@ def happened(result: PlanResult, rows: Ints, z: Inputs, seed: int | None) -> Hap
     spots = spots_drawn(
         result,
         z.shared,
+        z.spreads.plan,
         (
             z.own("searches", len(rows), of_spots=True),
             z.own("click rate", len(rows), of_spots=True),
@@ -144,18 +138,47 @@ def happened(result: PlanResult, rows: Ints, z: Inputs, seed: int | None) -> Hap
     served = lived(asked, z.draws, lucky)
     if lucky is None:
         return Happened(served.clicks, served.clicks * rate, served.spend, served.wanted)
-    known = beta_at(lucky[0].uniform("rate", z.draws), rate, assumed["prior_weight"])
+    more = np.concatenate((z.spreads.clicks[rows], np.zeros(len(brief.spots))))
+    known = beta_at(lucky[0].uniform("rate", z.draws), rate, assumed["prior_weight"], more)
     customers = binomial_at(lucky[0].uniform("customers", z.draws), served.clicks, known)
     return Happened(served.clicks, customers, served.spend, served.wanted)
 
 
+def _clicked(rows: Ints, z: Inputs, click_rate: Floats) -> Floats:
+    """Return what scales clicks as they stand: own and group's searches, and click rates."""
+    spreads, count = z.spreads, len(rows)
+    # searches × e^(sᵢzᵢ − sᵢ²/2) · click rate × e^(0.15z + 0.20zᵢ − 0.02)
+    scale = (
+        own_factor(spreads.own.searches[rows], z.own("searches", count, of_spots=False))
+        * own_factor(spreads.own.click_rate[rows], z.own("click rate", count, of_spots=False))
+        * np.exp(spreads.plan.click_rate * click_rate)
+    )
+    if spreads.group is not None and z.taught is not None:
+        # what is common to many has median 1
+        scale = scale * np.exp(
+            spreads.group.searches[rows] * z.taught.group("searches", z.draws)
+            + spreads.group.click_rate[rows] * z.taught.group("click rate", z.draws)
+        )
+    return np.asarray(scale)
+
+
+def _price_shift(rows: Ints, z: Inputs, prices: Floats) -> Floats:
+    """Return how far each market moves, log units: with the plan's, its group's, by itself."""
+    shift = z.spreads.plan.price * prices
+    if z.spreads.group is None or z.taught is None:
+        return np.asarray(shift)
+    of_group = z.spreads.group.price[rows] * z.taught.group_price(z.draws)
+    s = z.spreads.own.price[rows]
+    return np.asarray(shift + of_group + s * z.taught.own_price(z.draws) - s * s / 2)
+
+
 def _searches(
-    result: PlanResult, rows: Ints, searches: Floats, variants: Floats
+    result: PlanResult, rows: Ints, searches: Floats, variants: Floats, spread: Floats
 ) -> tuple[Floats, Floats, Floats]:
     """Return S, Q and the effective rate over r, each keyword's own spread left aside."""
     demand, assumed = result.demand, result.brief.assumed
     # own e^(0.10z); variants also × e^(0.30z)
-    moved = np.exp(assumed["draw_searches"] * searches)
+    moved = np.exp(spread * searches)
     own = demand.own[rows] * moved
     if not demand.variants[rows].any():
         return own, own, np.ones(len(rows))
@@ -167,23 +190,3 @@ def _searches(
     weight = own + clicked * more
     mixed = (own + clicked * sold * wanted) / np.where(weight > 0, weight, 1.0)
     return own + more, weight, mixed
-
-
-def volume_spread(result: PlanResult) -> Floats:
-    """Return the spread of each keyword's own searches, in log units.
-
-    Parameters
-    ----------
-    result : PlanResult
-
-    Returns
-    -------
-    Floats, shape (n_keywords,)
-        A range is read as an interval of 80 %; a figure has the spread that is assumed.
-    """
-    # sᵢ = ln(b/a) / 2.5631 for a range (an 80 % interval), 0.25 for a figure
-    low, high = result.table.volume_low, result.table.volume_high
-    ranged = np.isfinite(low) & (low < high)
-    width = np.log(np.where(ranged, high, 1.0) / np.where(ranged, np.maximum(low, 1.0), 1.0))
-    figure = result.brief.assumed["draw_volume"]
-    return np.where(ranged, np.maximum(width, 0.0) / (2 * _P90), figure)

@@ -22,6 +22,8 @@ _WIDEST = 6.0
 """No luck is worse or better than so many spreads of a normal."""
 _LEAST_RATE = 1e-9
 _RATES, _LUCKS = 129, 241
+_SURE = 8
+"""Steps between a rate known as well as its prior and one that is known."""
 
 
 def poisson_at(u: Floats, mean: Floats) -> Floats:
@@ -89,31 +91,47 @@ def _climbed(u: Floats, first: Floats, ratio: Floats, most: Floats | None) -> Fl
     return counts
 
 
-def beta_at(u: Floats, mean: Floats, weight: float) -> Floats:
+def beta_at(u: Floats, mean: Floats, weight: float, more: Floats | None = None) -> Floats:
     """Return the quantile of a rate known as well as so many clicks would tell.
 
     Parameters
     ----------
-    u : Floats
+    u : Floats, shape (n_draws, n_rows)
         Between 0 and 1.
     mean : Floats
         Of the same shape, 0 to 1; a mean of 0 or 1 leaves no room.
     weight : float
         Of how many clicks.
+    more : Floats, shape (n_rows,), optional
+        Clicks that each row's rate rests on beside; none where left out.
     """
     inside = (mean > 0) & (mean < 1)
     m = np.clip(mean[inside], _LEAST_RATE, 1 - _LEAST_RATE)
     place = np.log(m / (1 - m))
     last = _logit_of(_LEAST_RATE)
     row = (place + last) / (2 * last) * (_RATES - 1)
-    column = (np.clip(ndtri(u[inside]), -_WIDEST, _WIDEST) + _WIDEST) / (2 * _WIDEST)
+    luck = np.clip(ndtri(u[inside]), -_WIDEST, _WIDEST)
+    column = (luck + _WIDEST) / (2 * _WIDEST) * (_LUCKS - 1)
+    if more is None or not more.any():
+        over = map_coordinates(_beta_over_mean(weight), (row, column), order=1)
+    else:
+        # a quantile nears the mean with 1/√weight: read evenly by that
+        sure = np.broadcast_to(np.sqrt(weight / (weight + more)), mean.shape)[inside]
+        over = map_coordinates(_beta_by_sureness(weight), (sure * _SURE, row, column), order=1)
     found = np.array(mean, dtype=np.float64)
-    over = map_coordinates(_beta_over_mean(weight), (row, column * (_LUCKS - 1)), order=1)
     found[inside] = np.minimum(m * over, 1.0)
     return found
 
 
 @lru_cache(maxsize=4)
+def _beta_by_sureness(weight: float) -> Floats:
+    """Quantiles over the mean for weights of weight/t², t from 0 to 1 in even steps."""
+    known = np.ones((1, _RATES, _LUCKS))
+    steps = np.arange(1, _SURE + 1) / _SURE
+    return np.concatenate((known, [_beta_over_mean(float(weight / t**2)) for t in steps]))
+
+
+@lru_cache(maxsize=32)
 def _beta_over_mean(weight: float) -> Floats:
     """Quantiles of Beta(w·m, w·(1 − m)) over m, by logit of m and by normal luck.
 

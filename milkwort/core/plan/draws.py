@@ -20,16 +20,17 @@ from milkwort.core.plan._happened import (
     happened,
     luck_of,
     running,
-    volume_spread,
 )
 from milkwort.core.plan._month_sums import MonthSums, holders_of
+from milkwort.core.plan._taught_luck import TaughtLuck
 from milkwort.core.plan.run import PlanResult
+from milkwort.core.plan.spreads import spreads_of
 from milkwort.core.plan.swings import SHARED, Swing, swings_of
 from milkwort.core.words.intents import INTENTS
 
 __all__ = [
     "FIGURES", "SHARED", "Draws", "GroupDoubt", "Range", "Swing", "draw_month", "own_factor",
-    "range_of", "swings_of", "volume_spread",
+    "range_of", "swings_of",
 ]  # fmt: skip
 
 FIGURES: tuple[str, ...] = (
@@ -156,7 +157,8 @@ def draw_month(
     # drawn in the order of draws: fewer draws are the first of more
     common = rng.standard_normal((count, len(SHARED) + len(INTENTS)))
     shared, by_intent = common[:, : len(SHARED)].T, common[:, len(SHARED) :]
-    luck = luck_of(result, rows, seed)
+    luck, spreads = luck_of(result, rows, seed), spreads_of(result)
+    taught = None if spreads.group is None else TaughtLuck(result.table, rows, seed)
     holders, place = holders_of(result, rows)
     month = MonthSums(count, len(holders))
     for start in range(0, count, CHUNK):
@@ -169,6 +171,8 @@ def draw_month(
             intent=by_intent[at][:, result.table.intent[rows]],
             draws=part,
             luck=luck,
+            spreads=spreads,
+            taught=taught,
         )
         done = happened(result, rows, drawn, seed if by_chance else None)
         month.add(result, rows, at, done)

@@ -17,6 +17,7 @@ from milkwort.core.market.prices import at_bid
 from milkwort.core.plan._happened import running
 from milkwort.core.plan.run import PlanResult
 from milkwort.core.plan.spots import spot_choices
+from milkwort.core.plan.spreads import spreads_of
 
 __all__ = ["INPUTS", "Input", "MustBe", "Turn", "must_be"]
 
@@ -221,7 +222,7 @@ def _halved(over: Callable[[float], float], inner: float, outer: float, now: boo
 
 def _chance(result: PlanResult, name: Input, times: float) -> float | None:
     """Return how likely an input lies beyond a value, as the draws spread it."""
-    assumed, z = result.brief.assumed, math.log(times)
+    z = math.log(times)
     if name == "conversion":
         rate = result.brief.offer.rate
         if rate.likely <= 0:
@@ -229,11 +230,11 @@ def _chance(result: PlanResult, name: Input, times: float) -> float | None:
         end = rate.high if z > 0 else rate.low
         spread = abs(math.log(max(end, 1e-12) / rate.likely)) / _P90
     else:
-        named = {"prices": "draw_price", "searches": "draw_searches",
-                 "click rate": "draw_click_rate"}  # fmt: skip
-        if name not in named:
+        plan = spreads_of(result).plan
+        shared = {"prices": plan.price, "searches": plan.searches, "click rate": plan.click_rate}
+        if name not in shared:
             return None
-        spread = assumed[named[name]]
+        spread = float(shared[name])
     if spread <= 0:
         return 0.0
     return float(ndtr(-abs(z) / spread))

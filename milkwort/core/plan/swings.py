@@ -10,6 +10,7 @@ from scipy.special import ndtri
 from milkwort.core.plan._happened import SHARED, Inputs, happened, running
 from milkwort.core.plan._month_sums import MonthSums
 from milkwort.core.plan.run import PlanResult
+from milkwort.core.plan.spreads import spreads_of
 
 __all__ = ["SHARED", "Swing", "swings_of"]
 
@@ -43,11 +44,12 @@ def swings_of(result: PlanResult) -> dict[str, Swing]:
         By `SHARED`, those that move customers most first.
     """
     rows = running(result)
-    swings = {}
+    swings, spreads = {}, spreads_of(result)
     for name in range(len(SHARED)):
         z = np.zeros((len(SHARED), 2))
         z[name] = -_P90, _P90
-        inputs = Inputs([one[:, None] for one in z], intent=0.0, draws=range(2), luck=None)
+        inputs = Inputs([one[:, None] for one in z], intent=0.0, draws=range(2), luck=None,
+                        spreads=spreads)  # fmt: skip
         month = MonthSums(2)
         month.add(result, rows, slice(0, 2), happened(result, rows, inputs, None))
         low, high = month.customers.tolist(), month.profit.tolist()

@@ -6782,7 +6782,7 @@ export interface components {
             closed_as: number | null;
             /**
              * Corrections
-             * @description factors of the whole plan, by input
+             * @description factors of the whole plan over its uncorrected inputs, by input
              */
             corrections: {
                 [key: string]: number;
@@ -6796,10 +6796,22 @@ export interface components {
             };
             /** Days */
             days: components["schemas"]["LearnDay"][];
+            /**
+             * Evidence Since
+             * @description the first day that evidence rests on
+             */
+            evidence_since: string | null;
             /** Groups */
             groups: components["schemas"]["LearnGroup"][];
             /** Has Practice */
             has_practice: boolean;
+            /**
+             * Held
+             * @description of these, what the plan's figures hold already
+             */
+            held: {
+                [key: string]: number;
+            };
             /** Imports */
             imports: components["schemas"]["ImportItem"][];
             /** Keywords */

@@ -79,7 +79,7 @@ export const About = styled.div`
 `;
 
 /** A line of what can be done, over a sheet. */
-export const Bar = styled.p`
+export const Bar = styled.div`
   padding: 7px 20px;
   font-size: 12px;
   display: flex;

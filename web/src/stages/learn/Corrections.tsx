@@ -5,6 +5,7 @@ import { client, taken, type Schemas } from "../../data/client";
 import { usePlan } from "../../data/plan";
 import { useSaying } from "../../data/saying";
 import { MainButton } from "../../parts/Button";
+import { daySaid } from "../../parts/days";
 import { delta, money, number, percent, plural } from "../../parts/format";
 import * as S from "./Learn.styles";
 import type { LearnView } from "./view";
@@ -54,22 +55,26 @@ export function Corrections({ view }: { view: LearnView }) {
     setAsked(false);
   };
   const { currency } = summary.brief.values;
+  const holds = Object.keys(view.held).length > 0;
   return (
     <S.Page>
       <S.Table>
         <caption>
-          The whole plan, each shrunk by how much is known; nothing is applied unasked
+          The whole plan, by all days since {daySaid(view.evidence_since ?? view.since ?? "")}, from
+          uncorrected figures, each shrunk by how much is known; nothing is applied unasked
         </caption>
         <thead>
           <tr>
             <th scope="col">input</th>
             <th scope="col">seen over planned</th>
+            {holds && <th scope="col">in the plan already</th>}
             <th scope="col">offered</th>
           </tr>
         </thead>
         <tbody>
           {inputs.map(({ id: name, name: said, about }) => {
             const factor = view.corrections[name] ?? 1;
+            const held = view.held[name] ?? 1;
             const known = name !== "searches" || view.searches_known;
             return (
               <tr key={name}>
@@ -77,9 +82,10 @@ export function Corrections({ view }: { view: LearnView }) {
                   {said} <small>{about}</small>
                 </th>
                 <td data-number>{known ? `× ${number(factor, 3)}` : "–"}</td>
+                {holds && <td data-number>× {number(held, 3)}</td>}
                 <td>
                   {known
-                    ? `${delta((factor - 1) * 100, 1) || "+0"} %`
+                    ? `${delta((factor / held - 1) * 100, 1) || "+0"} %`
                     : "the money ran out, and nobody says how many searched"}
                 </td>
               </tr>

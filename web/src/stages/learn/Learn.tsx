@@ -64,6 +64,8 @@ export function Learn() {
         {view.since && view.until && (
           <small>
             {daySaid(view.since)} to {daySaid(view.until)}, as reported by {daySaid(view.as_of!)}
+            {view.evidence_since !== view.since &&
+              `; terms, keywords and corrections by all days since ${daySaid(view.evidence_since!)}`}
           </small>
         )}
       </S.Head>

@@ -30,6 +30,8 @@ const empty: LearnView = {
   revision: 1,
   imports: [],
   since: null,
+  evidence_since: null,
+  held: {},
   until: null,
   as_of: null,
   days: [],
@@ -58,6 +60,7 @@ const empty: LearnView = {
 const april: LearnView = {
   ...empty,
   since: "2027-04-01",
+  evidence_since: "2027-04-01",
   until: "2027-04-30",
   as_of: "2027-04-30",
   customers: { planned: 4, searches: -1, conversion: 0.5, unplanned: 0, late: -0.5, reported: 3 },

@@ -1,0 +1,73 @@
+"""What a plan's evidence rests on beyond its own month: the months before, at their bids."""
+
+from __future__ import annotations
+
+from datetime import date, timedelta
+
+import numpy as np
+
+from milkwort.api.plan.open_plan import OpenPlan
+from milkwort.api.plan.workspace import Workspace
+from milkwort.core.arrays import Floats
+from milkwort.core.errors import MilkwortError
+from milkwort.core.learn.learned import Before, Ran
+from milkwort.core.learn.seen import ResultRows
+from milkwort.core.plan.run import PlanResult, run_plan
+from milkwort.store.uncorrected import is_corrected, uncorrected_brief, uncorrected_table
+from milkwort.store.versions import family_of
+
+__all__ = ["base_of", "before_of"]
+
+
+def base_of(plan: OpenPlan) -> PlanResult:
+    """Return a plan with uncorrected inputs; the very plan where nothing was corrected."""
+    if not is_corrected(plan.record, plan.sheet):
+        return plan.result
+    return run_plan(uncorrected_brief(plan.record), uncorrected_table(plan.sheet))
+
+
+def before_of(work: Workspace, plan: OpenPlan, rows: ResultRows) -> Before:
+    """Return a plan's results with the bids that ran.
+
+    Parameters
+    ----------
+    work : Workspace
+    plan : OpenPlan
+    rows : ResultRows
+        Of all days; their keywords are rows of the plan's table.
+    """
+    last = date.fromordinal(int(rows.last.max()))
+    own = _first_day(plan)
+    spans = [Ran(max(own, date.min), max(last, own), plan.result.bid)]
+    for start, month in _closed_before(work, plan):
+        spans.insert(0, Ran(start, spans[0].first - timedelta(1), _bids_of(month, plan)))
+    return Before(base_of(plan), rows, spans)
+
+
+def _closed_before(work: Workspace, plan: OpenPlan) -> list[tuple[date, OpenPlan]]:
+    """Return the closed months of a plan's family that ended before it began, the last first.
+
+    One that can't be opened any more is left out: its days count as run at the bids after it.
+    """
+    with work.database.read() as session:
+        family = [v.id for v in family_of(session, plan.record.id) if v.id != plan.record.id]
+    found: dict[date, OpenPlan] = {}
+    for plan_id in family:
+        try:
+            month = work.plan(plan_id)
+        except MilkwortError:
+            continue
+        start = _first_day(month)
+        if month.record.closed_as is not None and start < _first_day(plan):
+            found[start] = month
+    return sorted(found.items(), key=lambda pair: pair[0], reverse=True)
+
+
+def _bids_of(month: OpenPlan, plan: OpenPlan) -> Floats:
+    """Return what each of a plan's keywords bid in another month; NaN for one it hadn't."""
+    bids = dict(zip((e.key for e in month.sheet.entries), month.result.bid.tolist(), strict=True))
+    return np.array([bids.get(e.key, np.nan) for e in plan.sheet.entries], dtype=np.float64)
+
+
+def _first_day(plan: OpenPlan) -> date:
+    return date.fromisoformat(str(plan.record.values["start_date"]))
