@@ -12,7 +12,6 @@ from types import FrameType
 from typing import Any
 
 import uvicorn
-from alembic.util.exc import CommandError
 from pydantic import ValidationError
 from sqlalchemy.exc import DatabaseError
 
@@ -26,9 +25,7 @@ from milkwort.core.arrange.structures import lexicon_of
 from milkwort.core.errors import BadValueError, PlannerError
 from milkwort.hold import Hold, held_alone
 from milkwort.settings import Settings
-from milkwort.standins.market.app import MOST_BYTES, make_market
-from milkwort.standins.market.storage import Database as Market
-from milkwort.store.database import said_of_database
+from milkwort.store.database import NewerDatabaseError, said_of_database
 from milkwort.store.journal import Change
 from milkwort.store.plans import list_plans, remove_plan
 from milkwort.store.results import add_import, result_import
@@ -76,11 +73,14 @@ def run(given: dict[str, Any], *, sample: bool, fresh: bool) -> None:
 def _serve(settings: Settings, hold: Hold, *, sample: bool, fresh: bool) -> None:
     try:
         app = make_app(settings)
+        # what stands by now stays, and need not be looked through again
+        gc.freeze()
+        gc.enable()
         if sample:
             _with_sample(app.state.workspace, fresh)
     except DatabaseError as error:
         raise PlannerError(f"{settings.database}: {said_of_database(error)}", "data") from error
-    except CommandError as error:
+    except NewerDatabaseError as error:
         message = f"{settings.database} was made by a newer Milkwort. It was left as it is."
         raise PlannerError(message, "data") from error
     listener = _listener(settings)
@@ -99,6 +99,9 @@ def _serve(settings: Settings, hold: Hold, *, sample: bool, fresh: bool) -> None
 
 def run_market(data: Path | None, host: str, port: int) -> None:
     """Serve the practice market by itself until stopped; errors as `run`."""
+    from milkwort.standins.market.app import MOST_BYTES, make_market
+    from milkwort.standins.market.storage import Database as Market
+
     settings = Settings(host=host, port=port)
     folder = data if data is not None else settings.data / PRACTICE
     with held_alone(folder) as hold:
@@ -144,7 +147,7 @@ def _with_sample(workspace: Workspace, fresh: bool) -> None:
 
 def _with_history(workspace: Workspace, plan_id: int) -> None:
     """Give a sample results of months before it begins, made up in the practice market."""
-    from milkwort.practice.history import made_up_history  # noqa: PLC0415 # with a sample only
+    from milkwort.practice.history import made_up_history  # with a sample only
 
     plan = workspace.plan(plan_id)
     first = date.fromisoformat(str(plan.record.values["start_date"]))

@@ -136,7 +136,7 @@ def _answer(question: tuple[Any, ...]) -> Any:
 
 def _serve(incoming: BinaryIO, outgoing: BinaryIO, memory: int) -> None:
     with contextlib.suppress(ImportError):  # a system without it reads without this bound
-        import resource  # noqa: PLC0415 - not every system has it
+        import resource
 
         resource.setrlimit(resource.RLIMIT_AS, (memory, memory))
     while True:

@@ -13,14 +13,11 @@ from dataclasses import dataclass
 from pathlib import Path
 from typing import Any, Literal
 
-import jinja2
-import typst
-import xlsxwriter
-
 from milkwort.core.errors import BadValueError
 from milkwort.core.handover.report import Chart, Report, Section, Table
 from milkwort.core.handover.said import Kind
 from milkwort.formats.cells import safe_cell
+from milkwort.formats.new_book import new_book
 
 __all__ = [
     "MAX_LOGO", "REPORT_KINDS", "Logo", "Paper", "checked_logo", "logo_of", "logo_said",
@@ -106,6 +103,8 @@ def report_file(kind: str, report: Report, *, paper: Paper = "a4", logo: Logo | 
 
 def report_html(report: Report, *, logo: Logo | None = None, language: str = "en") -> bytes:
     """Return the sheet as one page: no script, nothing from elsewhere, made to be printed."""
+    import jinja2
+
     loader = jinja2.FileSystemLoader(_FOLDER)
     jinja = jinja2.Environment(loader=loader, autoescape=True, undefined=jinja2.StrictUndefined)
     page = jinja.get_template("report.html")
@@ -143,6 +142,8 @@ def report_pdf(
         "logo": f"logo.{logo.kind}" if logo else "",
         "sections": [_section(section, report) for section in report.sections],
     }  # fmt: skip
+    import typst
+
     with tempfile.TemporaryDirectory() as folder:
         root = Path(folder)
         source = root / "report.typ"
@@ -186,8 +187,7 @@ def _section(section: Section, report: Report) -> dict[str, Any]:
 def report_xlsx(report: Report) -> bytes:
     """Return the sheet as a workbook: a page a section, figures as figures, native charts."""
     out = io.BytesIO()
-    options = {"in_memory": True, "strings_to_formulas": False, "strings_to_urls": False}
-    with xlsxwriter.Workbook(out, options) as book:
+    with new_book(out) as book:
         bold, title = book.add_format({"bold": True}), book.add_format({"bold": True, "size": 14})
         formats = {kind: book.add_format({"num_format": f}) for kind, f in _FORMATS.items()}
         for section in report.sections:

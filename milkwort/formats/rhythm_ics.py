@@ -5,8 +5,6 @@ from __future__ import annotations
 from collections.abc import Sequence
 from datetime import UTC, datetime, timedelta
 
-from icalendar import Calendar, Event
-
 from milkwort.core.handover.rhythm import Review
 
 __all__ = ["rhythm_ics"]
@@ -27,6 +25,8 @@ def rhythm_ics(name: str, key: str, reviews: Sequence[Review], stamp: datetime) 
     stamp : datetime
         When the calendar is made.
     """
+    from icalendar import Calendar, Event
+
     calendar = Calendar()
     calendar.add("prodid", "-//Milkwort//rhythm//EN")
     calendar.add("version", "2.0")

@@ -6,10 +6,9 @@ import csv
 import io
 from collections.abc import Sequence
 
-import xlsxwriter
-
 from milkwort.core.errors import BadValueError
 from milkwort.formats.cells import safe_cell
+from milkwort.formats.new_book import new_book
 
 __all__ = ["Cell", "shown_csv", "shown_xlsx"]
 
@@ -45,8 +44,7 @@ def shown_xlsx(heads: Sequence[str], columns: Sequence[Sequence[Cell]]) -> bytes
     """
     _check(heads, columns)
     out = io.BytesIO()
-    options = {"in_memory": True, "strings_to_formulas": False, "strings_to_urls": False}
-    with xlsxwriter.Workbook(out, options) as book:
+    with new_book(out) as book:
         page = book.add_worksheet("list")
         bold = book.add_format({"bold": True})
         for at, (head, column) in enumerate(zip(heads, columns, strict=True)):

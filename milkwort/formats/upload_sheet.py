@@ -7,9 +7,8 @@ import io
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-import xlsxwriter
-
 from milkwort.formats.cells import safe_cell
+from milkwort.formats.new_book import new_book
 
 __all__ = ["HEADINGS", "UploadRow", "upload_csv", "upload_xlsx"]
 
@@ -52,8 +51,7 @@ def upload_csv(rows: Sequence[UploadRow]) -> bytes:
 def upload_xlsx(rows: Sequence[UploadRow], currency: str) -> bytes:
     """Return the sheet as a workbook of one page; texts are texts and never formulas."""
     out = io.BytesIO()
-    options = {"in_memory": True, "strings_to_formulas": False, "strings_to_urls": False}
-    with xlsxwriter.Workbook(out, options) as book:
+    with new_book(out) as book:
         page = book.add_worksheet("upload")
         bold = book.add_format({"bold": True})
         money = book.add_format({"num_format": "0.00##"})

@@ -7,11 +7,10 @@ import json
 from collections.abc import Mapping, Sequence
 from typing import Any
 
-import xlsxwriter
-
 from milkwort.core.brief.upload_shape import UploadColumn
 from milkwort.core.handover.changed_rows import ChangedRow, Row
 from milkwort.formats.cells import safe_cell
+from milkwort.formats.new_book import new_book
 from milkwort.formats.shown_table import Cell, shown_csv
 
 __all__ = ["changed_table", "descriptor", "in_shape", "sheet_csv", "sheet_table", "sheets_xlsx"]
@@ -61,8 +60,7 @@ def sheet_csv(table: Table) -> bytes:
 def sheets_xlsx(tables: Mapping[str, Table]) -> bytes:
     """Return sheets as a book, a page each; figures are figures, texts never formulas."""
     out = io.BytesIO()
-    options = {"in_memory": True, "strings_to_formulas": False, "strings_to_urls": False}
-    with xlsxwriter.Workbook(out, options) as book:
+    with new_book(out) as book:
         bold = book.add_format({"bold": True})
         for name, (heads, columns) in tables.items():
             page = book.add_worksheet(name[:31])

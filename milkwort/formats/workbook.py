@@ -10,8 +10,6 @@ from collections.abc import Iterator
 from datetime import date, datetime
 from typing import Any
 
-from openpyxl import load_workbook
-
 from milkwort.core.errors import BadValueError, NothingUsableError, TooLargeError
 from milkwort.formats.text_table import MAX_BYTES, MAX_ROWS, TextTable
 
@@ -69,6 +67,8 @@ def read_workbook(
     NothingUsableError
         Where no sheet holds anything.
     """
+    from openpyxl import load_workbook
+
     if len(data) > MAX_BYTES:
         raise TooLargeError(f"{name}: expected at most 20 MB, got {len(data) / 2**20:.1f} MB", name)
     _check_unpacked(data, name)

@@ -27,7 +27,7 @@ __all__ = ["HttpPlatform"]
 
 _ATTEMPTS = 6
 _LONGEST_WAIT = 20.0
-_TIMEOUT = httpx.Timeout(60.0, connect=5.0)
+_SECONDS, _TO_CONNECT = 60.0, 5.0
 
 
 class _TryAgainError(Exception):
@@ -57,7 +57,9 @@ class HttpPlatform:
     def __init__(self, address: str, client: httpx.Client | None = None) -> None:
         self._address = address.rstrip("/")
         self._own = client is None
-        self._client = client or httpx.Client(timeout=_TIMEOUT, trust_env=False)
+        self._client = client or httpx.Client(
+            timeout=httpx.Timeout(_SECONDS, connect=_TO_CONNECT), trust_env=False
+        )
 
     def __enter__(self) -> HttpPlatform:
         """Return itself; its connections are let go of at the end."""

@@ -10,17 +10,18 @@ from contextlib import closing, contextmanager
 from pathlib import Path
 from typing import Any
 
-from alembic import command
-from alembic.config import Config
-from alembic.runtime.migration import MigrationContext
-from alembic.script import ScriptDirectory
-from sqlalchemy import Connection, Engine, create_engine, event, inspect
+from sqlalchemy import Connection, Engine, create_engine, event, inspect, text
 from sqlalchemy.exc import DatabaseError
 from sqlalchemy.orm import Session, sessionmaker
 
 from milkwort.store.models import Base
+from milkwort.store.schema import SCHEMA
 
-__all__ = ["Database", "said_of_database"]
+__all__ = ["Database", "NewerDatabaseError", "said_of_database"]
+
+
+class NewerDatabaseError(Exception):
+    """A file that a newer Milkwort made."""
 
 
 class Database:
@@ -55,6 +56,29 @@ class Database:
             Whether a new file goes through every migration too; it is made as it is now
             where left out.
         """
+        with self.engine.connect() as connection:
+            tables = inspect(connection).get_table_names()
+            now = _version(connection) if "alembic_version" in tables else None
+        if now == SCHEMA:
+            return
+        if now is not None and now > SCHEMA:
+            raise NewerDatabaseError(now)
+        if not tables and not step_by_step:
+            with self.begin() as session:
+                Base.metadata.create_all(session.connection())
+                session.execute(text("create table alembic_version (version_num varchar(32) "
+                                     "not null primary key)"))  # fmt: skip
+                session.execute(text("insert into alembic_version values (:v)"), {"v": SCHEMA})
+            return
+        if now is not None:
+            self._keep_copy()
+        self._upgrade()
+
+    def _upgrade(self) -> None:
+        # needed once a version, and it takes a third of a second to import
+        from alembic import command
+        from alembic.config import Config
+
         config = Config()
         config.set_main_option("script_location", str(Path(__file__).parent / "migrations"))
         with self.engine.connect() as connection:
@@ -62,21 +86,12 @@ class Database:
             _say(connection, "PRAGMA foreign_keys=OFF")
             with connection.begin():
                 config.attributes["connection"] = connection
-                if step_by_step or inspect(connection).get_table_names():
-                    self._keep_copy(connection, config)
-                    command.upgrade(config, "head")
-                else:
-                    Base.metadata.create_all(connection)
-                    command.stamp(config, "head")
+                command.upgrade(config, "head")
             _say(connection, "PRAGMA foreign_keys=ON")
 
-    def _keep_copy(self, connection: Connection, config: Config) -> None:
+    def _keep_copy(self) -> None:
         """Keep a copy of a file that is about to be changed by a migration."""
-        now = MigrationContext.configure(connection).get_current_revision()
-        head = ScriptDirectory.from_config(config).get_current_head()
-        if now is None or now == head:
-            return
-        copy = self.path.with_name(f"{self.path.stem}-before-{head}.db")
+        copy = self.path.with_name(f"{self.path.stem}-before-{SCHEMA}.db")
         if not copy.exists():
             _make_private(copy)
             with (
@@ -148,3 +163,8 @@ def _say(connection: Connection, pragma: str) -> None:
     """Set what can't be set inside a transaction."""
     assert connection.connection.dbapi_connection is not None
     connection.connection.dbapi_connection.cursor().execute(pragma)
+
+
+def _version(connection: Connection) -> str | None:
+    found = connection.execute(text("select version_num from alembic_version")).scalar()
+    return None if found is None else str(found)

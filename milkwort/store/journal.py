@@ -16,14 +16,13 @@ from sqlalchemy.orm import Session
 from milkwort.core.errors import NotFoundError, ReplayError
 from milkwort.store.keys import PREFIXES, new_keys
 from milkwort.store.models import Base, Journal, Plan
+from milkwort.store.schema import SCHEMA
 
 __all__ = [
-    "OF_CLIENT", "SCHEMA", "Change", "Prepared", "Reserve", "Touched", "entry_of", "labels",
+    "OF_CLIENT", "Change", "Prepared", "Reserve", "Touched", "entry_of", "labels",
     "now", "packed", "prepare", "raise_revision", "redo", "reserve_ids", "steps_of", "undo",
 ]  # fmt: skip
 
-SCHEMA = "0015"
-"""Revision of the tables that changes are now written under."""
 _UNDO_FROM = "0015"
 """Changes written under an older revision can't be replayed: there undo ends."""
 

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from typing import Annotated
 
-from pydantic import BaseModel, Field
+from pydantic import Field
 
+from milkwort.api.http.described import Given
 from milkwort.api.plan.schemas import Taken
 from milkwort.core.arrange.ads.checks import FaultKind
 from milkwort.core.arrange.ads.says import LineKind
@@ -32,7 +33,7 @@ _Fields = Annotated[list[_Text], Field(max_length=50)]
 _Ids = Annotated[list[int], Field(max_length=100_000)]
 
 
-class AdLimits(BaseModel):
+class AdLimits(Given):
     """What the platform takes of an ad."""
 
     platform: str
@@ -44,7 +45,7 @@ class AdLimits(BaseModel):
     ads_per_group: int
 
 
-class AdFaultItem(BaseModel):
+class AdFaultItem(Given):
     """One thing wrong with an ad; `must` where a platform would refuse it."""
 
     kind: FaultKind
@@ -53,7 +54,7 @@ class AdFaultItem(BaseModel):
     must: bool
 
 
-class AdLineItem(BaseModel):
+class AdLineItem(Given):
     """One thing an ad says or doesn't, and what would answer it."""
 
     kind: LineKind
@@ -62,7 +63,7 @@ class AdLineItem(BaseModel):
     mend: str
 
 
-class FieldItem(BaseModel):
+class FieldItem(Given):
     """A field of an ad as it will appear, and its code points at the longest."""
 
     name: str
@@ -71,7 +72,7 @@ class FieldItem(BaseModel):
     most: int
 
 
-class AdLook(BaseModel):
+class AdLook(Given):
     """How an ad reads, what is wrong with it, and what it says."""
 
     headlines: list[FieldItem]
@@ -90,7 +91,7 @@ class AdItem(AdLook):
     written_descriptions: list[str]
 
 
-class AdsView(BaseModel):
+class AdsView(Given):
     """All ads of a plan, and the groups with kept keywords that have none."""
 
     revision: int
@@ -139,7 +140,7 @@ class Replacement(Taken):
     by: str = Field(default="", max_length=200)
 
 
-class ReplacedItem(BaseModel):
+class ReplacedItem(Given):
     """A field that would be another."""
 
     ad_id: int
@@ -149,7 +150,7 @@ class ReplacedItem(BaseModel):
     after: str
 
 
-class ReplacementView(BaseModel):
+class ReplacementView(Given):
     """What a replacement would change."""
 
     revision: int
@@ -170,7 +171,7 @@ class AdFileRow(Taken):
     same: bool = False
 
 
-class AdsFile(BaseModel):
+class AdsFile(Given):
     """The ads of a file before they are taken in."""
 
     revision: int

@@ -5,13 +5,14 @@ from __future__ import annotations
 from typing import Annotated
 
 from fastapi import APIRouter, Response
-from pydantic import BaseModel, Field
+from pydantic import Field
 
 from milkwort.api.arrange.negatives_schemas import NewNegative
 from milkwort.api.gather.sold import sold_terms
+from milkwort.api.http.described import Given, shape_of
 from milkwort.api.http.shared import Window, Work, sent
 from milkwort.api.plan.open_plan import OpenPlan
-from milkwort.api.plan.schemas import ChangeAnswer, Taken, shape_of
+from milkwort.api.plan.schemas import ChangeAnswer, Taken
 from milkwort.api.plan.workspace import Decision
 from milkwort.core.arrange.negatives_at_work import negatives_at_work, without_negatives
 from milkwort.core.errors import NotFoundError
@@ -32,14 +33,14 @@ _NAMED = 6
 _Rows = Annotated[list[NewNegative], Field(max_length=MOST_ROWS)]
 
 
-class ListRow(BaseModel):
+class ListRow(Given):
     """A negative of a list."""
 
     text: str
     match: str
 
 
-class ListItem(BaseModel):
+class ListItem(Given):
     """A list, and how the plan uses it: the edition it took, none where it doesn't."""
 
     id: int | None = Field(description="null for one that is gone and still used")
@@ -55,7 +56,7 @@ class ListItem(BaseModel):
     hurts: list[str] = Field(description="what is kept or has sold and one of them stops")
 
 
-class ListsView(BaseModel):
+class ListsView(Given):
     """All lists the plan may use or uses."""
 
     revision: int

@@ -15,9 +15,10 @@ from milkwort.api.arrange.negatives_schemas import (
     PastedNegatives,
 )
 from milkwort.api.gather.sold import past_terms, sold_terms, unsold_terms
+from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Window, Work, sent
 from milkwort.api.plan.open_plan import OpenPlan
-from milkwort.api.plan.schemas import ChangeAnswer, shape_of
+from milkwort.api.plan.schemas import ChangeAnswer
 from milkwort.api.plan.where_negatives import negative_at, owner_of
 from milkwort.api.plan.workspace import Decision, Workspace
 from milkwort.core.arrange.negatives_at_work import AtWork, negatives_at_work, without_negatives

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from typing import Literal
 
-from pydantic import BaseModel, Field
+from pydantic import Field
 
+from milkwort.api.http.described import Given
 from milkwort.api.plan.schemas import Taken
 from milkwort.core.words.match_types import Match
 from milkwort.core.words.texts import MAX_TEXT
@@ -21,7 +22,7 @@ __all__ = [
 ]
 
 
-class Works(BaseModel):
+class Works(Given):
     """What a negative does: money and customers a month."""
 
     stops: int = Field(description="keywords of the sheet")
@@ -48,7 +49,7 @@ class NegativeLine(Works):
     note: str
 
 
-class BlockNextLine(BaseModel):
+class BlockNextLine(Given):
     """A negative that would save money and stop nothing wanted."""
 
     text: str
@@ -60,7 +61,7 @@ class BlockNextLine(BaseModel):
     texts: list[str] = Field(description="some of what money goes to")
 
 
-class NegativesView(BaseModel):
+class NegativesView(Given):
     """The plan's negatives and what to block next, the most money saved first."""
 
     revision: int
@@ -69,7 +70,7 @@ class NegativesView(BaseModel):
     saves: float = Field(description="money a month that all of it would save together")
 
 
-class Form(BaseModel):
+class Form(Given):
     """A text and how it matches."""
 
     text: str
@@ -86,14 +87,14 @@ class ReadLine(Works):
     narrower: Form | None = Field(description="what of it would stop nothing wanted")
 
 
-class NegativesRead(BaseModel):
+class NegativesRead(Given):
     """Pasted negatives before they are added."""
 
     revision: int
     lines: list[ReadLine]
 
 
-class NegativesText(BaseModel):
+class NegativesText(Given):
     """Negatives as lines that can be pasted."""
 
     text: str

@@ -15,9 +15,10 @@ from milkwort.api.arrange.pages_schemas import (
     PagesRead,
     PagesView,
 )
+from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Window, Work, sent
 from milkwort.api.plan.open_plan import OpenPlan
-from milkwort.api.plan.schemas import ChangeAnswer, shape_of
+from milkwort.api.plan.schemas import ChangeAnswer
 from milkwort.api.plan.workspace import Decision, Workspace
 from milkwort.core.arrange.group_figures import group_figures
 from milkwort.core.arrange.pages.page_words import (

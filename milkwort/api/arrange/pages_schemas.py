@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from typing import Annotated
 
-from pydantic import BaseModel, Field
+from pydantic import Field
 
+from milkwort.api.http.described import Given
 from milkwort.api.plan.schemas import Taken
 from milkwort.core.arrange.pages.page_words import PagePart
 
@@ -15,7 +16,7 @@ _Headings = Annotated[list[Annotated[str, Field(max_length=1000)]], Field(max_le
 _Address = Annotated[str, Field(max_length=2048)]
 
 
-class PageItem(BaseModel):
+class PageItem(Given):
     """A page whose text is known, when it was read, and the groups that lead to it."""
 
     id: int
@@ -27,7 +28,7 @@ class PageItem(BaseModel):
     groups: list[int]
 
 
-class SaidWord(BaseModel):
+class SaidWord(Given):
     """A main word of a group, its share of the clicks, and where the page says it."""
 
     word: str
@@ -35,7 +36,7 @@ class SaidWord(BaseModel):
     where: list[PagePart]
 
 
-class GroupPageItem(BaseModel):
+class GroupPageItem(Given):
     """Where a group's ads lead, and what that page says of its words."""
 
     group_id: int
@@ -51,7 +52,7 @@ class GroupPageItem(BaseModel):
     customers: float
 
 
-class WorthWritingItem(BaseModel):
+class WorthWritingItem(Given):
     """A word that several kept keywords ask for and no page says."""
 
     word: str
@@ -62,7 +63,7 @@ class WorthWritingItem(BaseModel):
     searches: float
 
 
-class PagesView(BaseModel):
+class PagesView(Given):
     """The pages of a client, what they say of each group, and which are worth writing."""
 
     revision: int
@@ -91,7 +92,7 @@ class PageRead(PageValues):
     refused: str
 
 
-class PagesRead(BaseModel):
+class PagesRead(Given):
     """Files as they were read; nothing is kept."""
 
     pages: list[PageRead]

@@ -20,9 +20,10 @@ from milkwort.api.arrange.schemas import (
     NewPlace,
 )
 from milkwort.api.gather.sold import sold_terms
+from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Window, Work, sent
 from milkwort.api.plan.open_plan import OpenPlan
-from milkwort.api.plan.schemas import ChangeAnswer, shape_of
+from milkwort.api.plan.schemas import ChangeAnswer
 from milkwort.api.plan.workspace import Decision
 from milkwort.core.arrange import conflicts as core_conflicts
 from milkwort.core.arrange.crossed import CROSSED_KINDS, crossed

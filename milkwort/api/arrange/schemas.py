@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from typing import Literal
 
-from pydantic import BaseModel, Field
+from pydantic import Field
 
+from milkwort.api.http.described import Given
 from milkwort.api.plan.schemas import Numbers, Taken
 from milkwort.formats.plan_values import AudienceValues, PolicyValues, ShowingValues
 
@@ -26,14 +27,14 @@ __all__ = [
 ]
 
 
-class MainWordItem(BaseModel):
+class MainWordItem(Given):
     """A main word of a group, in the singular, and its share of the group's clicks."""
 
     word: str
     share: float
 
 
-class Misfit(BaseModel):
+class Misfit(Given):
     """A keyword that would fit another group better."""
 
     id: int
@@ -42,7 +43,7 @@ class Misfit(BaseModel):
     group: str
 
 
-class GroupColumns(BaseModel):
+class GroupColumns(Given):
     """Ad groups, columns of one length; searches, clicks, money and customers a month."""
 
     id: list[int]
@@ -76,7 +77,7 @@ class GroupColumns(BaseModel):
     least_like: list[list[Misfit]]
 
 
-class CampaignValues(BaseModel):
+class CampaignValues(Given):
     """A campaign; money a month, its least and most, and its share where it scouts."""
 
     id: int
@@ -104,7 +105,7 @@ class CampaignValues(BaseModel):
     spots: int
 
 
-class ConflictItem(BaseModel):
+class ConflictItem(Given):
     """One conflict: its kind in words, and what it touches a month."""
 
     kind: str
@@ -123,7 +124,7 @@ class ConflictItem(BaseModel):
     to_block: list[str] = Field(description="exact texts that part them")
 
 
-class ArrangeView(BaseModel):
+class ArrangeView(Given):
     """How a plan's keywords are arranged."""
 
     revision: int

@@ -7,11 +7,12 @@ from typing import Annotated, Any
 
 import numpy as np
 from fastapi import APIRouter, Response
-from pydantic import BaseModel, Field
+from pydantic import Field
 
+from milkwort.api.http.described import Given, shape_of
 from milkwort.api.http.shared import Window, Work, sent
 from milkwort.api.plan.open_plan import OpenPlan
-from milkwort.api.plan.schemas import ChangeAnswer, Taken, shape_of
+from milkwort.api.plan.schemas import ChangeAnswer, Taken
 from milkwort.api.plan.workspace import Decision
 from milkwort.core.arrange.naming import NamedGroup, NamePart, names_by_rule
 from milkwort.core.arrange.scouting import Scouting, scouting_of
@@ -59,7 +60,7 @@ class NameRule(Taken):
     group_ids: _Ids = Field(default=[])
 
 
-class NamedItem(BaseModel):
+class NamedItem(Given):
     """What a group would be called, and why it can't be: `refused`."""
 
     group_id: int
@@ -68,7 +69,7 @@ class NamedItem(BaseModel):
     refused: str
 
 
-class NamesView(BaseModel):
+class NamesView(Given):
     """Names under a rule, those that would change or can't be."""
 
     revision: int
@@ -83,7 +84,7 @@ class ScoutingAsked(Taken):
     bid: float | None = Field(default=None, gt=0, le=1e12)
 
 
-class ScoutingLook(BaseModel):
+class ScoutingLook(Given):
     """What a scouting campaign would be made of: money a month and a click."""
 
     revision: int

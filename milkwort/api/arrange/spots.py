@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 from fastapi import APIRouter, Response
-from pydantic import BaseModel, Field
+from pydantic import Field
 
+from milkwort.api.http.described import Given, shape_of
 from milkwort.api.http.shared import Window, Work, sent
 from milkwort.api.plan.open_plan import OpenPlan
-from milkwort.api.plan.schemas import ChangeAnswer, Taken, shape_of
+from milkwort.api.plan.schemas import ChangeAnswer, Taken
 from milkwort.api.plan.workspace import Decision
 from milkwort.core.brief.spots import SELLS, Pays
 from milkwort.core.counted import counted
@@ -20,7 +21,7 @@ from milkwort.store.spots import put_spot, remove_spots
 router = APIRouter(tags=["arrange"])
 
 
-class SpotItem(BaseModel):
+class SpotItem(Given):
     """A spot, and what the plan takes of it a month."""
 
     id: int
@@ -45,7 +46,7 @@ class SpotItem(BaseModel):
     expected_spend: float
 
 
-class SpotsView(BaseModel):
+class SpotsView(Given):
     """All spots of a plan."""
 
     revision: int

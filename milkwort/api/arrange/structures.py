@@ -17,9 +17,10 @@ from milkwort.api.arrange.structures_schemas import (
     StructureLimits,
     StructuresView,
 )
+from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Window, Work, sent
 from milkwort.api.plan.open_plan import OpenPlan
-from milkwort.api.plan.schemas import ChangeAnswer, shape_of
+from milkwort.api.plan.schemas import ChangeAnswer
 from milkwort.api.plan.workspace import Decision
 from milkwort.core.arrange.proposals import Proposal, proposal_of
 from milkwort.core.arrange.structures import (

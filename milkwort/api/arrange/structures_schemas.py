@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from typing import Annotated
 
-from pydantic import BaseModel, Field
+from pydantic import Field
 
+from milkwort.api.http.described import Given
 from milkwort.api.plan.schemas import Taken
 from milkwort.core.arrange.proposals import Lower
 from milkwort.core.arrange.structures import StructureName
@@ -31,7 +32,7 @@ class StructureChoice(StructureAsked):
     by: float = Field(default=0.0, ge=0, lt=1)
 
 
-class StructureItem(BaseModel):
+class StructureItem(Given):
     """What a ready structure would make of the kept keywords."""
 
     kind: StructureName
@@ -43,7 +44,7 @@ class StructureItem(BaseModel):
     largest: int
 
 
-class StructureLimits(BaseModel):
+class StructureLimits(Given):
     """How large groups may be here, and at the platform."""
 
     most: int
@@ -51,7 +52,7 @@ class StructureLimits(BaseModel):
     platform: str
 
 
-class StructureFit(BaseModel):
+class StructureFit(Given):
     """What a plan brings, arranged so: a month, and for the same money."""
 
     revision: int
@@ -64,7 +65,7 @@ class StructureFit(BaseModel):
     bids_set: int
 
 
-class StructuresView(BaseModel):
+class StructuresView(Given):
     """The ready structures beside the plan as it is."""
 
     revision: int

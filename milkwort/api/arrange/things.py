@@ -5,11 +5,12 @@ from __future__ import annotations
 from typing import Annotated
 
 from fastapi import APIRouter, File, Response, UploadFile
-from pydantic import BaseModel, Field
+from pydantic import Field
 
+from milkwort.api.http.described import Given, shape_of
 from milkwort.api.http.shared import Window, Work, sent
 from milkwort.api.plan.open_plan import OpenPlan
-from milkwort.api.plan.schemas import ChangeAnswer, Taken, shape_of
+from milkwort.api.plan.schemas import ChangeAnswer, Taken
 from milkwort.api.plan.workspace import Decision
 from milkwort.core.arrange.things import Thing, unsaid_by_titles
 from milkwort.core.counted import counted
@@ -31,7 +32,7 @@ class ThingValues(Taken):
     deliverable: bool = True
 
 
-class ThingItem(BaseModel):
+class ThingItem(Given):
     """A thing with its id, and the groups that show it."""
 
     id: int
@@ -44,7 +45,7 @@ class ThingItem(BaseModel):
     groups: list[int]
 
 
-class TitleItem(BaseModel):
+class TitleItem(Given):
     """What the title of a thing doesn't say of the words of a group that shows it."""
 
     group_id: int
@@ -52,7 +53,7 @@ class TitleItem(BaseModel):
     unsaid: list[str]
 
 
-class ThingsView(BaseModel):
+class ThingsView(Given):
     """All things, and what their titles leave out where they are the ad."""
 
     revision: int
@@ -61,14 +62,14 @@ class ThingsView(BaseModel):
     titles: list[TitleItem]
 
 
-class ThingRefused(BaseModel):
+class ThingRefused(Given):
     """A row of a file that was left out."""
 
     row: int
     why: str
 
 
-class ThingsFile(BaseModel):
+class ThingsFile(Given):
     """The things of a file before they are taken in."""
 
     things: list[ThingValues]

@@ -5,6 +5,7 @@ from __future__ import annotations
 import orjson
 from fastapi import APIRouter, Response
 
+from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Window, Work, download_of, sent
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import (
@@ -14,7 +15,6 @@ from milkwort.api.plan.schemas import (
     ChangeAnswer,
     PurseChange,
     StepsChange,
-    shape_of,
 )  # fmt: skip
 from milkwort.api.plan.workspace import Decision
 from milkwort.core.assumptions import TABLE

@@ -9,8 +9,8 @@ from fastapi import APIRouter, Response
 
 from milkwort.api.clients.glance import glance_of
 from milkwort.api.clients.schemas import ClientLine, Glance
+from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Work, sent
-from milkwort.api.plan.schemas import shape_of
 from milkwort.store.hand_overs import hand_over_counts
 from milkwort.store.plans import list_plans, revisions_of
 from milkwort.store.practice import sendings_stand

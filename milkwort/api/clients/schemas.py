@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
-from pydantic import BaseModel, Field
+from pydantic import Field
+
+from milkwort.api.http.described import Given
 
 __all__ = ["ClientLine", "Glance"]
 
 
-class Glance(BaseModel):
+class Glance(Given):
     """A plan at a glance; money in its currency."""
 
     plan_id: int
@@ -31,7 +33,7 @@ class Glance(BaseModel):
     urgency: int = Field(description="0 money out early … 5 nothing waits")
 
 
-class ClientLine(BaseModel):
+class ClientLine(Given):
     """One plan that counts, as it stands among all clients'."""
 
     plan_id: int

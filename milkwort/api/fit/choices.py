@@ -18,9 +18,10 @@ from milkwort.api.fit.choices_schemas import (
     WaysView,
 )
 from milkwort.api.fit.versions import Others, family_plans
+from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Window, Work, sent
 from milkwort.api.plan.open_plan import OpenPlan
-from milkwort.api.plan.schemas import ChangeAnswer, shape_of
+from milkwort.api.plan.schemas import ChangeAnswer
 from milkwort.api.plan.summary import purse_block
 from milkwort.api.plan.workspace import Decision
 from milkwort.core.arrays import Floats

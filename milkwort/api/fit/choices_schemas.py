@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from typing import Literal
 
-from pydantic import BaseModel, Field
+from pydantic import Field
 
+from milkwort.api.http.described import Given
 from milkwort.api.plan.schemas import Taken
 from milkwort.api.plan.summary_schemas import Purse
 from milkwort.core.brief.kinds import Goal, PolicyName
@@ -16,7 +17,7 @@ __all__ = ["BidMoveChange", "BidMoveTried", "CapView", "CurvesView", "LeastView"
            "OtherWayItem", "SumsView", "WaysView"]  # fmt: skip
 
 
-class OtherWayItem(BaseModel):
+class OtherWayItem(Given):
     """What another way of bidding brings for the same money."""
 
     name: PolicyName
@@ -32,7 +33,7 @@ class OtherWayItem(BaseModel):
     not_run: int
 
 
-class WaysView(BaseModel):
+class WaysView(Given):
     """Every way to bid, fitted first."""
 
     revision: int
@@ -48,14 +49,14 @@ class BidMoveChange(Taken):
     value: float | None = Field(default=None, description="a percentile, a factor or a price")
 
 
-class BidMoveTried(BaseModel):
+class BidMoveTried(Given):
     """What a move would do: the purse after it, and how many bids would change."""
 
     purse: Purse
     changed: int
 
 
-class LimitItem(BaseModel):
+class LimitItem(Given):
     """One limit and what it costs of the goal, a month."""
 
     limit: LimitName
@@ -65,7 +66,7 @@ class LimitItem(BaseModel):
     costs: float
 
 
-class LimitsView(BaseModel):
+class LimitsView(Given):
     """Limits with their costs, those that could not be kept, and the attention curve."""
 
     revision: int
@@ -76,7 +77,7 @@ class LimitsView(BaseModel):
     attention_gap: list[float]
 
 
-class CurveItem(BaseModel):
+class CurveItem(Given):
     """The goal against the purse of one version; money and goal a month."""
 
     plan_id: int
@@ -88,14 +89,14 @@ class CurveItem(BaseModel):
     saturation: float
 
 
-class CurvesView(BaseModel):
+class CurvesView(Given):
     """Curves of the plan and of some of its versions, for one goal."""
 
     goal: Goal
     curves: list[CurveItem]
 
 
-class LeastView(BaseModel):
+class LeastView(Given):
     """How much money a goal takes; null where no money brings it."""
 
     goal: Goal | Literal["clicks_each"]
@@ -109,7 +110,7 @@ class LeastView(BaseModel):
     too_few_count: int
 
 
-class CapItem(BaseModel):
+class CapItem(Given):
     """The one cap, and what it would bring."""
 
     cap: float
@@ -120,7 +121,7 @@ class CapItem(BaseModel):
     pace: float
 
 
-class CapView(BaseModel):
+class CapView(Given):
     """The one cap to give a platform, and beside it what fitted bids bring."""
 
     goal: Goal
@@ -130,7 +131,7 @@ class CapView(BaseModel):
     raise_share: float
 
 
-class SumsView(BaseModel):
+class SumsView(Given):
     """Groups or campaigns in sum, a month, by column; money in the plan's currency."""
 
     revision: int

@@ -8,10 +8,10 @@ from typing import Any
 from fastapi import APIRouter, Response
 
 from milkwort.api.fit.sure_schemas import HowSureView
+from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Job, Work, sent
 from milkwort.api.plan.columns import plain
 from milkwort.api.plan.drawing import Drawn
-from milkwort.api.plan.schemas import shape_of
 from milkwort.core.plan.budget_use import BudgetUse, budget_use
 from milkwort.core.plan.dots import MONTHS_A_DOT, dots_of
 from milkwort.core.plan.draws import GroupDoubt

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from pydantic import BaseModel, Field
+from pydantic import Field
 
+from milkwort.api.http.described import Given
 from milkwort.api.plan.schemas import Taken
 from milkwort.core.brief.kinds import Goal
 
@@ -17,7 +18,7 @@ class BidChange(Taken):
     bid: float | None
 
 
-class Block(BaseModel):
+class Block(Given):
     """Neighbouring steps of the ladder of pounds drawn as one; money a month."""
 
     start: float
@@ -28,7 +29,7 @@ class Block(BaseModel):
     keywords: list[str]
 
 
-class MoreMoney(BaseModel):
+class MoreMoney(Given):
     """What some more money would bring."""
 
     money: float
@@ -36,7 +37,7 @@ class MoreMoney(BaseModel):
     keywords: list[str]
 
 
-class FitView(BaseModel):
+class FitView(Given):
     """The ladder of pounds and what stands beside it."""
 
     revision: int

@@ -2,14 +2,15 @@
 
 from __future__ import annotations
 
-from pydantic import BaseModel, Field
+from pydantic import Field
 
+from milkwort.api.http.described import Given
 from milkwort.core.plan.must_be import Input
 
 __all__ = ["HowSureView"]
 
 
-class DottedFigure(BaseModel):
+class DottedFigure(Given):
     """One figure of the month: its dots in rising order, and what it is expected to be."""
 
     expected: float | None
@@ -19,14 +20,14 @@ class DottedFigure(BaseModel):
     dots: list[float | None] = Field(description="null where nobody buys")
 
 
-class OddItem(BaseModel):
+class OddItem(Given):
     """What happens in some share of the months."""
 
     share: float
     says: str
 
 
-class MoveItem(BaseModel):
+class MoveItem(Given):
     """A month with one input at its 10th and 90th percentile; where the input is changed."""
 
     input: str
@@ -38,7 +39,7 @@ class MoveItem(BaseModel):
     spread: float | None = Field(description="of that assumption, in log units")
 
 
-class TurnItem(BaseModel):
+class TurnItem(Given):
     """A value of an input over today's, and how likely the draws think one beyond it is."""
 
     times: float | None
@@ -46,7 +47,7 @@ class TurnItem(BaseModel):
     chance: float | None
 
 
-class MustItem(BaseModel):
+class MustItem(Given):
     """At which values of one input the plan turns."""
 
     input: Input
@@ -56,7 +57,7 @@ class MustItem(BaseModel):
     nothing: TurnItem
 
 
-class GroupDoubtItem(BaseModel):
+class GroupDoubtItem(Given):
     """How unsure one group or spot is; its share of the whole month's doubt."""
 
     group_id: int | None
@@ -67,7 +68,7 @@ class GroupDoubtItem(BaseModel):
     share: float
 
 
-class RemedyItem(BaseModel):
+class RemedyItem(Given):
     """What would use more of the purse, and what that would bring."""
 
     name: str
@@ -75,7 +76,7 @@ class RemedyItem(BaseModel):
     customers: float
 
 
-class BudgetUseItem(BaseModel):
+class BudgetUseItem(Given):
     """Where a month's purse goes, in the mean of the draws; money a month."""
 
     purse: float
@@ -89,7 +90,7 @@ class BudgetUseItem(BaseModel):
     remedies: list[RemedyItem]
 
 
-class HowSureView(BaseModel):
+class HowSureView(Given):
     """The month drawn many times over."""
 
     revision: int

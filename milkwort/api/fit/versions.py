@@ -17,10 +17,11 @@ from milkwort.api.fit.versions_schemas import (
     VersionsView,
 )
 from milkwort.api.fit.year import year_of
+from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Job, Window, Work, sent
 from milkwort.api.plan.columns import plain
 from milkwort.api.plan.open_plan import OpenPlan
-from milkwort.api.plan.schemas import ChangeAnswer, PlanId, shape_of
+from milkwort.api.plan.schemas import ChangeAnswer, PlanId
 from milkwort.api.plan.workspace import Decision, Workspace
 from milkwort.core.errors import BadValueError
 from milkwort.core.plan.differences import Difference, Side, differences

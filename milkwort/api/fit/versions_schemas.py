@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from pydantic import BaseModel, Field
+from pydantic import Field
 
+from milkwort.api.http.described import Given
 from milkwort.api.plan.schemas import Taken
 from milkwort.core.plan.differences import Kind
 
@@ -27,7 +28,7 @@ class VersionChange(Taken):
     reason: str | None = Field(default=None, max_length=4000)
 
 
-class VersionItem(BaseModel):
+class VersionItem(Given):
     """One version as it stands beside the others."""
 
     id: int
@@ -40,14 +41,14 @@ class VersionItem(BaseModel):
     revision: int
 
 
-class VersionsView(BaseModel):
+class VersionsView(Given):
     """All versions a plan stands among, the first one first."""
 
     revision: int
     versions: list[VersionItem]
 
 
-class StandingValues(BaseModel):
+class StandingValues(Given):
     """What one version brings, expected; money in its currency, a month unless of the year."""
 
     purse: float
@@ -65,7 +66,7 @@ class StandingValues(BaseModel):
     year_profit: float
 
 
-class DifferenceColumns(BaseModel):
+class DifferenceColumns(Given):
     """What is not the same as in the first, by column; `of_kind` counts also what is not sent."""
 
     kind: list[Kind]
@@ -76,7 +77,7 @@ class DifferenceColumns(BaseModel):
     of_kind: dict[str, int]
 
 
-class VersionSide(BaseModel):
+class VersionSide(Given):
     """One version of those side by side."""
 
     plan_id: int
@@ -87,13 +88,13 @@ class VersionSide(BaseModel):
     differences: DifferenceColumns
 
 
-class CompareView(BaseModel):
+class CompareView(Given):
     """Versions side by side; differences are to the first of them."""
 
     sides: list[VersionSide]
 
 
-class RangeValues(BaseModel):
+class RangeValues(Given):
     """10th, 50th and 90th percentile; null where nobody buys."""
 
     low: float | None
@@ -101,7 +102,7 @@ class RangeValues(BaseModel):
     high: float | None
 
 
-class ApartItem(BaseModel):
+class ApartItem(Given):
     """How one version does against another in the same months; shares of them."""
 
     first: int
@@ -113,7 +114,7 @@ class ApartItem(BaseModel):
     by: dict[str, RangeValues]
 
 
-class OddsSide(BaseModel):
+class OddsSide(Given):
     """The ranges of one version."""
 
     plan_id: int
@@ -121,7 +122,7 @@ class OddsSide(BaseModel):
     figures: dict[str, RangeValues]
 
 
-class OddsView(BaseModel):
+class OddsView(Given):
     """Versions drawn with the same luck, and each pair against each other."""
 
     draws: int

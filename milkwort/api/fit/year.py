@@ -10,11 +10,12 @@ import numpy as np
 from fastapi import APIRouter, Path, Response
 
 from milkwort.api.fit.year_schemas import MonthChange, MonthView, YearRanges, YearView
+from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Job, Window, Work, sent
 from milkwort.api.plan.columns import plain
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.routes import workings_answer
-from milkwort.api.plan.schemas import ChangeAnswer, shape_of
+from milkwort.api.plan.schemas import ChangeAnswer
 from milkwort.api.plan.workspace import Decision
 from milkwort.api.sift.workings_schemas import Workings
 from milkwort.core.arrays import Floats

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from datetime import date
 
-from pydantic import BaseModel, Field
+from pydantic import Field
 
+from milkwort.api.http.described import Given
 from milkwort.api.plan.schemas import Taken
 from milkwort.core.brief.kinds import YearPurse
 
@@ -20,7 +21,7 @@ class MonthChange(Taken):
     keep_sum: bool = True
 
 
-class YearSums(BaseModel):
+class YearSums(Given):
     """Money and counts of the twelve months together; of money in cents as the months show it."""
 
     purse: float
@@ -33,7 +34,7 @@ class YearSums(BaseModel):
     cost_per_customer: float | None
 
 
-class YearView(BaseModel):
+class YearView(Given):
     """Twelve months by column, the first from the plan's first day; money in whole cents."""
 
     revision: int
@@ -55,7 +56,7 @@ class YearView(BaseModel):
     sums: YearSums
 
 
-class RangeItem(BaseModel):
+class RangeItem(Given):
     """10th, 50th and 90th percentile; null where nobody buys."""
 
     low: float | None
@@ -63,7 +64,7 @@ class RangeItem(BaseModel):
     high: float | None
 
 
-class YearRanges(BaseModel):
+class YearRanges(Given):
     """Ranges of the twelve months and of their sums, by figure."""
 
     revision: int
@@ -72,7 +73,7 @@ class YearRanges(BaseModel):
     year: dict[str, RangeItem]
 
 
-class CampaignDayItem(BaseModel):
+class CampaignDayItem(Given):
     """One campaign's money by the day; shares of its days, clicks a month."""
 
     campaign_id: int | None
@@ -86,7 +87,7 @@ class CampaignDayItem(BaseModel):
     hour: float | None
 
 
-class MonthView(BaseModel):
+class MonthView(Given):
     """One month by its days; money in whole cents where it is a day's."""
 
     revision: int

@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from typing import Literal
 
-from pydantic import BaseModel, Field
+from pydantic import Field
 
 from milkwort.api.gather.tray_schemas import RefusedRow
+from milkwort.api.http.described import Given
 from milkwort.api.plan.schemas import Numbers, Taken
 
 __all__ = ["AccountView", "PastApplied", "PastRate", "PastSummaryView", "PastTotals",
@@ -25,7 +26,7 @@ class PastApplied(Taken):
     counts: Literal["customers", "enquiries"] = "customers"
 
 
-class PastRate(BaseModel):
+class PastRate(Given):
     """Customers per click that the results allow: 10th, 50th and 90th percentile."""
 
     low: float
@@ -33,7 +34,7 @@ class PastRate(BaseModel):
     high: float
 
 
-class PastSummaryView(BaseModel):
+class PastSummaryView(Given):
     """What happened in a window; `rate` is null where there are too few clicks."""
 
     name: str
@@ -47,7 +48,7 @@ class PastSummaryView(BaseModel):
     sale_value: float | None
 
 
-class TermsView(BaseModel):
+class TermsView(Given):
     """Search terms by column, those that sold first; figures of the whole window."""
 
     summary: PastSummaryView
@@ -60,7 +61,7 @@ class TermsView(BaseModel):
     refused: list[RefusedRow]
 
 
-class PastTotals(BaseModel):
+class PastTotals(Given):
     """Sums of a month."""
 
     clicks: float
@@ -69,7 +70,7 @@ class PastTotals(BaseModel):
     profit: float
 
 
-class AccountView(BaseModel):
+class AccountView(Given):
     """What the plan changes of the account that runs; money a click, figures a month."""
 
     summary: PastSummaryView

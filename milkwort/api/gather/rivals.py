@@ -13,8 +13,8 @@ from milkwort.api.gather.sources import row_of_idea
 from milkwort.api.gather.tray_rows import tray_view
 from milkwort.api.gather.tray_schemas import TrayView
 from milkwort.api.gather.trays import Tray
+from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Window, Work, sent
-from milkwort.api.plan.schemas import shape_of
 from milkwort.api.plan.workspace import Decision, Workspace
 from milkwort.formats.keyword_rows import KeywordRows
 from milkwort.formats.rival_rows import read_rival_rows

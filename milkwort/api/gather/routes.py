@@ -13,10 +13,11 @@ from milkwort.api.gather.taking import taking_of
 from milkwort.api.gather.tray_rows import tray_view
 from milkwort.api.gather.tray_schemas import ColumnChoice, PastedText, TrayView
 from milkwort.api.gather.trays import Tray, TrayFile, Units
+from milkwort.api.http.described import shape_of
 from milkwort.api.http.jobs import Progress
 from milkwort.api.http.shared import Job, Window, Work, attached, download_of, sent
 from milkwort.api.plan.open_plan import OpenPlan
-from milkwort.api.plan.schemas import ChangeAnswer, shape_of
+from milkwort.api.plan.schemas import ChangeAnswer
 from milkwort.api.plan.workspace import Decision
 from milkwort.core.brief.platform import profile_of
 from milkwort.core.errors import BadValueError, NothingUsableError

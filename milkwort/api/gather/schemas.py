@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from typing import Literal
 
-from pydantic import BaseModel, Field
+from pydantic import Field
 
 from milkwort.api.gather.tray_schemas import RefusedRow
+from milkwort.api.http.described import Given
 from milkwort.api.plan.schemas import Taken
 from milkwort.core.words.match_types import Match
 
@@ -58,7 +59,7 @@ class TakeChoice(Taken):
     verdicts: dict[int, Verdict] = Field(default={}, max_length=200_000)
 
 
-class JobStopped(BaseModel):
+class JobStopped(Given):
     """Whether there was anything under way to stop."""
 
     stopped: bool
@@ -79,7 +80,7 @@ class CrossingQuestion(Taken):
     any_order: bool = False
 
 
-class CrossingAnswer(BaseModel):
+class CrossingAnswer(Given):
     """What a crossing would make."""
 
     count: int
@@ -95,7 +96,7 @@ class RecipeTaken(Taken):
     parts: list[CrossingPart] = Field(min_length=1, max_length=6)
 
 
-class RecipeItem(BaseModel):
+class RecipeItem(Given):
     """A crossing that was saved."""
 
     id: int
@@ -112,14 +113,14 @@ class AlmanacQuestion(Taken):
     only_these: bool = False
 
 
-class Category(BaseModel):
+class Category(Given):
     """A trade the almanac knows, with the words it is asked by."""
 
     name: str
     roots: list[str]
 
 
-class Completions(BaseModel):
+class Completions(Given):
     """What people type after some words."""
 
     texts: list[str]
@@ -131,7 +132,7 @@ class PageQuestion(Taken):
     content: str
 
 
-class PageWordItem(BaseModel):
+class PageWordItem(Given):
     """A run of words of a page."""
 
     text: str
@@ -139,7 +140,7 @@ class PageWordItem(BaseModel):
     weight: float
 
 
-class PlaceItem(BaseModel):
+class PlaceItem(Given):
     """A place that is not the plan's, and how many keywords name it."""
 
     name: str
@@ -153,7 +154,7 @@ class PlaceSwap(Taken):
     own: str = Field(default="", max_length=120)
 
 
-class NegativeItem(BaseModel):
+class NegativeItem(Given):
     """A negative keyword, by whom and when it was made."""
 
     id: int
@@ -179,7 +180,7 @@ class NegativeIds(Taken):
     ids: list[int] = Field(min_length=1, max_length=20_000)
 
 
-class SightingColumns(BaseModel):
+class SightingColumns(Given):
     """Keywords, ads or rivals as they were seen, a place for each; money and clicks a month."""
 
     name: list[str]
@@ -218,14 +219,14 @@ class RivalTotals(SightingColumns):
     running_keywords: list[int]
 
 
-class RivalsShared(BaseModel):
+class RivalsShared(Given):
     """Keywords that any two both buy: this plan's kept ones first, then the largest rivals."""
 
     rivals: list[str]
     counts: list[list[int]]
 
 
-class RivalChange(BaseModel):
+class RivalChange(Given):
     """What a rival began and gave up since the list before."""
 
     rival: str
@@ -233,7 +234,7 @@ class RivalChange(BaseModel):
     given_up: list[str]
 
 
-class RivalsView(BaseModel):
+class RivalsView(Given):
     """Rivals' keywords against the plan."""
 
     name: str
@@ -264,7 +265,7 @@ class StarterQuestion(Taken):
     most: int = Field(default=30, ge=1, le=1000)
 
 
-class StarterAnswer(BaseModel):
+class StarterAnswer(Given):
     """Keywords to start with, what brings most first; customers and money a month."""
 
     ids: list[int]

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from typing import Literal
 
-from pydantic import BaseModel, Field
+from pydantic import Field
 
+from milkwort.api.http.described import Given
 from milkwort.api.plan.columns import CallName
 from milkwort.api.plan.schemas import Numbers, Taken
 from milkwort.core.words.match_types import Match
@@ -33,7 +34,7 @@ class PastedText(Taken):
     name: str = Field(default="pasted", max_length=200)
 
 
-class RefusedRow(BaseModel):
+class RefusedRow(Given):
     """One row left out, and why."""
 
     row: int
@@ -42,7 +43,7 @@ class RefusedRow(BaseModel):
     why: str
 
 
-class TrayRows(BaseModel):
+class TrayRows(Given):
     """Rows of the tray, by column; `status` is new, near, caught, changed or there."""
 
     row: list[int]
@@ -59,7 +60,7 @@ class TrayRows(BaseModel):
     unpaid_rank: Numbers
 
 
-class TrayView(BaseModel):
+class TrayView(Given):
     """A file on its way in."""
 
     key: str

@@ -7,10 +7,10 @@ from typing import Annotated, Any
 from fastapi import APIRouter, File, Response, UploadFile
 
 from milkwort.api.handover.account_schemas import AccountColumns, AccountFileView
+from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Work, attached, download_of, sent
 from milkwort.api.plan.columns import plain
 from milkwort.api.plan.open_plan import OpenPlan
-from milkwort.api.plan.schemas import shape_of
 from milkwort.core.errors import NotFoundError
 from milkwort.core.handover.account import HeldAgainst, Planned, held_against
 from milkwort.formats.account_file import (

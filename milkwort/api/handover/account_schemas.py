@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from pydantic import BaseModel, Field
+from pydantic import Field
 
+from milkwort.api.http.described import Given
 from milkwort.api.plan.schemas import Taken
 from milkwort.formats.account_file import Role
 
@@ -16,7 +17,7 @@ class AccountColumns(Taken):
     columns: dict[Role, int] = Field(max_length=4)
 
 
-class AccountRow(BaseModel):
+class AccountRow(Given):
     """One row that is not as planned: as it is, and as it is to be."""
 
     row: int
@@ -28,7 +29,7 @@ class AccountRow(BaseModel):
     planned_runs: bool
 
 
-class AccountFileView(BaseModel):
+class AccountFileView(Given):
     """An account's file held against the plan."""
 
     name: str

@@ -5,7 +5,7 @@ from __future__ import annotations
 from calendar import monthrange
 from collections.abc import Mapping
 from datetime import date, timedelta
-from typing import Any
+from typing import TYPE_CHECKING, Any
 
 import numpy as np
 
@@ -13,8 +13,10 @@ from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.core.fit.given_options import fit_options
 from milkwort.core.fit.options import bid_lattice
 from milkwort.core.words.match_types import MATCHES
-from milkwort.platforms.http import HttpPlatform
 from milkwort.platforms.platform import OpenAccount
+
+if TYPE_CHECKING:
+    from milkwort.platforms.http import HttpPlatform
 
 __all__ = ["envelope_view"]
 

@@ -7,7 +7,7 @@ import io
 import secrets
 from collections.abc import Mapping, Sequence
 from datetime import date
-from typing import Any
+from typing import TYPE_CHECKING, Any
 
 from fastapi import APIRouter, Response
 
@@ -22,9 +22,9 @@ from milkwort.api.handover.practice_schemas import (
 from milkwort.api.handover.routes import handed_over
 from milkwort.api.handover.schemas import HandOverRequest
 from milkwort.api.handover.sheets import sheets_of_plan
+from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Job, Window, Work, attached, download_of, sent
 from milkwort.api.plan.open_plan import OpenPlan
-from milkwort.api.plan.schemas import shape_of
 from milkwort.api.plan.workspace import Workspace
 from milkwort.core.brief.upload_shape import SHEET_NAMES
 from milkwort.core.errors import BadValueError, NotFoundError, PlannerError, StoppedError
@@ -33,7 +33,6 @@ from milkwort.core.handover.took import name_of_row, rows_to_send
 from milkwort.formats.cells import safe_cell
 from milkwort.formats.upload_sheets import sheet_csv, sheet_table
 from milkwort.platforms.handing_over import Outcome, hand_over, live_of, parcels_of
-from milkwort.platforms.http import HttpPlatform
 from milkwort.platforms.opening import opening_of
 from milkwort.platforms.platform import OpenAccount, ResultTable, table_rows
 from milkwort.store.hand_overs import set_status, sheets_of, thawed
@@ -48,6 +47,9 @@ from milkwort.store.practice import (
     sheets_to_send,
 )
 
+if TYPE_CHECKING:
+    from milkwort.platforms.http import HttpPlatform
+
 router = APIRouter(tags=["practice"])
 
 _MOST_SHOWN = 2000
@@ -60,7 +62,7 @@ def view(plan_id: int, work: Work) -> Response:
     return sent(_view(work, plan_id))
 
 
-@router.post("/plans/{plan_id}/practice", status_code=201, responses={201: {"model": PracticeView}})
+@router.post("/plans/{plan_id}/practice", status_code=201, responses=shape_of(PracticeView, 201))
 def opened(plan_id: int, body: OpenRequest, work: Work) -> Response:
     """Open a practice account; the one before is left as it is."""
     plan = work.plan(plan_id)

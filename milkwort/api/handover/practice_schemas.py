@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from pydantic import BaseModel, Field
+from pydantic import Field
 
+from milkwort.api.http.described import Given
 from milkwort.api.plan.schemas import Taken
 from milkwort.api.plan.summary_schemas import Summary
 
@@ -36,7 +37,7 @@ class PassRequest(Taken):
     days: Annotated[int, Field(ge=1, le=366)]
 
 
-class ReplyItem(BaseModel):
+class ReplyItem(Given):
     """The answer to one row of a sheet."""
 
     sheet: str
@@ -51,7 +52,7 @@ class ReplyItem(BaseModel):
     ref: str
 
 
-class DifferenceItem(BaseModel):
+class DifferenceItem(Given):
     """One field that stands otherwise in the account than in the plan."""
 
     sheet: str
@@ -62,7 +63,7 @@ class DifferenceItem(BaseModel):
     stands: str
 
 
-class SendingItem(BaseModel):
+class SendingItem(Given):
     """The last sending: how it ended, and what the market answered."""
 
     id: int
@@ -77,7 +78,7 @@ class SendingItem(BaseModel):
     differs: list[DifferenceItem] | None = Field(description="none until it was read back")
 
 
-class DayItem(BaseModel):
+class DayItem(Given):
     """One day of results; money in the plan's currency."""
 
     day: str
@@ -92,7 +93,7 @@ class DayItem(BaseModel):
     invalid_clicks: int
 
 
-class PracticeAccountItem(BaseModel):
+class PracticeAccountItem(Given):
     """The practice account as the market knows it."""
 
     name: str
@@ -107,7 +108,7 @@ class PracticeAccountItem(BaseModel):
     done: int
 
 
-class PracticeView(BaseModel):
+class PracticeView(Given):
     """A plan's practice account, what was sent to it, and what came of it by day."""
 
     account: PracticeAccountItem | None
@@ -117,7 +118,7 @@ class PracticeView(BaseModel):
     summary: Summary | None = Field(default=None, description="where a hand-over was made")
 
 
-class EnvelopeKeyword(BaseModel):
+class EnvelopeKeyword(Given):
     """One keyword as it was assumed, and as it truly is."""
 
     keyword: str
@@ -132,7 +133,7 @@ class EnvelopeKeyword(BaseModel):
     best_bid: float | None
 
 
-class EnvelopeSums(BaseModel):
+class EnvelopeSums(Given):
     """Clicks, money, customers and what is left over a span of days."""
 
     clicks: float
@@ -141,7 +142,7 @@ class EnvelopeSums(BaseModel):
     profit: float
 
 
-class EnvelopeView(BaseModel):
+class EnvelopeView(Given):
     """The hidden truth beside the plan's assumptions."""
 
     opened: str

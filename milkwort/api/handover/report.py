@@ -11,9 +11,10 @@ from fastapi import APIRouter, File, Query, Response, UploadFile
 from milkwort.api.fit.versions import Others, family_plans
 from milkwort.api.fit.year import sum_of, year_of
 from milkwort.api.handover.schemas import StyleFrom
+from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Window, Work, attached, download_of, sent
 from milkwort.api.plan.open_plan import OpenPlan
-from milkwort.api.plan.schemas import ChangeAnswer, shape_of
+from milkwort.api.plan.schemas import ChangeAnswer
 from milkwort.api.plan.workspace import Decision, Workspace
 from milkwort.core.arrange.ads.text import written_out
 from milkwort.core.errors import StoppedError

@@ -25,10 +25,11 @@ from milkwort.api.handover.schemas import (
     SheetView,
 )
 from milkwort.api.handover.sheets import SHEETS, forecast_of, sheets_of_plan
+from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Window, Work, attached, download_of, sent
 from milkwort.api.plan.files import add_document, plan_file
 from milkwort.api.plan.open_plan import OpenPlan
-from milkwort.api.plan.schemas import ChangeAnswer, PlanId, shape_of
+from milkwort.api.plan.schemas import ChangeAnswer, PlanId
 from milkwort.api.plan.workspace import Decision, Workspace
 from milkwort.core.brief.upload_shape import FILE_NAME_WORDS, SheetName
 from milkwort.core.counted import counted
@@ -109,9 +110,7 @@ def one_sheet(plan_id: int, sheet: SheetName, work: Work) -> Response:
     return sent({"name": sheet, "heads": heads, "columns": columns})
 
 
-@router.post(
-    "/plans/{plan_id}/hand-over", status_code=201, responses={201: {"model": HandOverMade}}
-)
+@router.post("/plans/{plan_id}/hand-over", status_code=201, responses=shape_of(HandOverMade, 201))
 def make(plan_id: int, body: HandOverRequest, work: Work, window: Window = "") -> Response:
     """Send the plan: make its files, and keep them with the plan as it stands."""
     made, plan = handed_over(work, plan_id, body, window)

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from typing import Literal
 
-from pydantic import BaseModel, Field
+from pydantic import Field
 
+from milkwort.api.http.described import Given
 from milkwort.api.plan.schemas import Taken
 from milkwort.api.plan.summary_schemas import Summary
 from milkwort.core.brief.upload_shape import SheetName, UploadColumn
@@ -30,7 +31,7 @@ class HandOverRequest(Taken):
     note: str = Field(default="", max_length=4000)
 
 
-class HandOverFileItem(BaseModel):
+class HandOverFileItem(Given):
     """One file of a hand-over."""
 
     id: int
@@ -40,7 +41,7 @@ class HandOverFileItem(BaseModel):
     sha256: str
 
 
-class HandOverItem(BaseModel):
+class HandOverItem(Given):
     """What was sent at one time."""
 
     id: int
@@ -61,7 +62,7 @@ class HandOverState(Taken):
     note: str | None = Field(default=None, max_length=4000)
 
 
-class UploadLine(BaseModel):
+class UploadLine(Given):
     """One row of the upload sheet; bid is money a click, null where it doesn't run."""
 
     campaign: str
@@ -72,7 +73,7 @@ class UploadLine(BaseModel):
     ref: str
 
 
-class CheckItem(BaseModel):
+class CheckItem(Given):
     """One thing to look at before the plan leaves."""
 
     code: str
@@ -83,7 +84,7 @@ class CheckItem(BaseModel):
     mend: str = Field(description="what one key does about it; empty where only a person can")
 
 
-class SheetView(BaseModel):
+class SheetView(Given):
     """One sheet by column, as it would leave."""
 
     name: SheetName
@@ -91,7 +92,7 @@ class SheetView(BaseModel):
     columns: list[list[Cell]]
 
 
-class HandOverView(BaseModel):
+class HandOverView(Given):
     """The upload sheet as it stands, what to look at, and what went before."""
 
     revision: int
@@ -105,7 +106,7 @@ class HandOverView(BaseModel):
     sent: list[HandOverItem]
 
 
-class ChangedLine(BaseModel):
+class ChangedLine(Given):
     """One row that is not as it was sent; `was` holds the cells that were different."""
 
     sheet: SheetName
@@ -115,14 +116,14 @@ class ChangedLine(BaseModel):
     was: dict[str, Cell]
 
 
-class SentFigures(BaseModel):
+class SentFigures(Given):
     """What was promised then and what is now, a month."""
 
     then: dict[str, float | None]
     now: dict[str, float | None]
 
 
-class ChangesView(BaseModel):
+class ChangesView(Given):
     """What is not as it was sent."""
 
     revision: int
@@ -162,13 +163,13 @@ class MendRequest(Taken):
     code: str = Field(max_length=80)
 
 
-class SentView(BaseModel):
+class SentView(Given):
     """A plan that a hand-over became again."""
 
     id: int
 
 
-class HandOverMade(BaseModel):
+class HandOverMade(Given):
     """A hand-over and the plan's summary after it."""
 
     made: HandOverItem

@@ -5,9 +5,8 @@ from __future__ import annotations
 from collections.abc import AsyncIterator
 from contextlib import asynccontextmanager
 from pathlib import Path
-from typing import Any
 
-from fastapi import APIRouter, FastAPI, Request
+from fastapi import FastAPI, Request
 from fastapi.exceptions import RequestValidationError
 from fastapi.responses import FileResponse, JSONResponse, Response
 from fastapi.staticfiles import StaticFiles
@@ -29,6 +28,7 @@ from milkwort.api.handover import account as account_file
 from milkwort.api.handover import practice, report, shapes
 from milkwort.api.handover import routes as handover
 from milkwort.api.http import lists
+from milkwort.api.http.described import describe, shape_of
 from milkwort.api.http.guard import BodyTooLargeError, Guard
 from milkwort.api.http.practice import PRACTICE
 from milkwort.api.learn import account as account_looked_over
@@ -88,10 +88,8 @@ def make_app(settings: Settings | None = None) -> FastAPI:
         openapi_url="/api/openapi.json",
     )
     app.state.workspace = workspace
-    errors: dict[int | str, dict[str, Any]] = {
-        code: {"model": ErrorAnswer} for code in (400, 403, 404, 413, 422)
-    }
-    api = APIRouter(prefix="/api", responses=errors)
+    describe(app)
+    errors = shape_of(ErrorAnswer, 400, 403, 404, 413, 422)
     for stage in (
         plans,
         brief,
@@ -130,8 +128,7 @@ def make_app(settings: Settings | None = None) -> FastAPI:
         account_file,
         lists,
     ):
-        api.include_router(stage.router)
-    app.include_router(api)
+        app.include_router(stage.router, prefix="/api", responses=errors)
     app.mount(f"/{PRACTICE}", _practice)
     app.add_exception_handler(PlannerError, _planner_error)
     app.add_exception_handler(RequestValidationError, _bad_request)

@@ -5,15 +5,16 @@ from __future__ import annotations
 import threading
 from collections.abc import Callable
 from pathlib import Path
+from typing import TYPE_CHECKING
 
 from fastapi import FastAPI
 from starlette.types import Receive, Scope, Send
 
 from milkwort.core.errors import PlannerError
 from milkwort.hold import held_alone
-from milkwort.platforms.http import HttpPlatform
-from milkwort.standins.market.app import make_market
-from milkwort.standins.market.storage import Database
+
+if TYPE_CHECKING:
+    from milkwort.platforms.http import HttpPlatform
 
 __all__ = ["MARKET_FILE", "PRACTICE", "PracticeMarket"]
 
@@ -53,6 +54,10 @@ class PracticeMarket:
     @property
     def app(self) -> FastAPI:
         """The market's app; made where there is none yet."""
+        # neither is needed where nobody practises, and each takes its time to import
+        from milkwort.standins.market.app import make_market
+        from milkwort.standins.market.storage import Database
+
         with self._lock:
             if self._app is None:
                 self._hold.__enter__()
@@ -77,6 +82,8 @@ class PracticeMarket:
             return self.connect()
         if not self.address:
             raise PlannerError("The practice market is not served here.", "practice")
+        from milkwort.platforms.http import HttpPlatform
+
         return HttpPlatform(self.address)
 
     def close(self) -> None:

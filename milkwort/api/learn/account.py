@@ -8,12 +8,12 @@ import numpy as np
 from fastapi import APIRouter, Response
 
 from milkwort.api.handover.routes import checks_of
+from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Work, sent
 from milkwort.api.learn.known import known_of
 from milkwort.api.learn.month import campaign_names, month_rows
 from milkwort.api.learn.schemas import LookedOver
 from milkwort.api.learn.view import stopped_terms
-from milkwort.api.plan.schemas import shape_of
 from milkwort.core.learn.campaign_days import campaign_days
 from milkwort.core.learn.look_over import Account, look_over
 from milkwort.formats.learn_headless import result_rows_of

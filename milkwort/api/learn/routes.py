@@ -8,6 +8,7 @@ from typing import Annotated, Any
 from fastapi import APIRouter, File, Response, UploadFile
 from sqlalchemy.orm import Session
 
+from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Job, Window, Work, sent
 from milkwort.api.learn.around import around_of
 from milkwort.api.learn.closing import (
@@ -43,7 +44,7 @@ from milkwort.api.learn.view import learn_view, undecided
 from milkwort.api.learn.waiting import about_of
 from milkwort.api.learn.word import so_far_item, word_item, words_of_plan
 from milkwort.api.plan.open_plan import OpenPlan
-from milkwort.api.plan.schemas import ChangeAnswer, shape_of
+from milkwort.api.plan.schemas import ChangeAnswer
 from milkwort.api.plan.workspace import Decision, Workspace
 from milkwort.core.counted import counted
 from milkwort.core.errors import BadValueError, NotFoundError
@@ -243,7 +244,7 @@ def stop_keywords(plan_id: int, body: KeywordActs, work: Work, window: Window = 
     return sent(work.change(plan_id, decide, window=window))
 
 
-@router.post("/plans/{plan_id}/learn/close", status_code=201, responses={201: {"model": Closed}})
+@router.post("/plans/{plan_id}/learn/close", status_code=201, responses=shape_of(Closed, 201))
 def close(plan_id: int, body: CloseRequest, work: Work) -> Response:
     """Close the month: the next one as a version, with what was learnt; this one stays."""
     known_of(work, work.plan(plan_id))  # worked out before anything is held

@@ -5,8 +5,9 @@ from __future__ import annotations
 from datetime import date
 from typing import Annotated, Literal
 
-from pydantic import BaseModel, Field
+from pydantic import Field
 
+from milkwort.api.http.described import Given
 from milkwort.api.plan.schemas import Taken
 from milkwort.api.plan.summary_schemas import Summary
 
@@ -19,7 +20,7 @@ Verdict = Literal["stop", "wait", "raise", "no_prior"]
 Suggestion = Literal["block_family", "block_text", "own_keyword", "wait"]
 
 
-class ImportItem(BaseModel):
+class ImportItem(Given):
     """One file of results, or one taking over from the practice market."""
 
     id: int
@@ -33,7 +34,7 @@ class ImportItem(BaseModel):
     in_force: bool
 
 
-class RefusedItem(BaseModel):
+class RefusedItem(Given):
     """A row of a file that could not be read."""
 
     row: int
@@ -42,7 +43,7 @@ class RefusedItem(BaseModel):
     why: str
 
 
-class ResultsTaken(BaseModel):
+class ResultsTaken(Given):
     """What came of bringing results in."""
 
     taken: int
@@ -59,7 +60,7 @@ class ImportForce(Taken):
     in_force: bool
 
 
-class Hardly(BaseModel):
+class Hardly(Given):
     """Why a keyword is hardly shown."""
 
     expected: float
@@ -69,7 +70,7 @@ class Hardly(BaseModel):
     pays: bool = Field(description="whether that is under its ceiling")
 
 
-class LearnKeyword(BaseModel):
+class LearnKeyword(Given):
     """One keyword by its results; money in the plan's currency."""
 
     id: int
@@ -100,7 +101,7 @@ class LearnKeyword(BaseModel):
     hardly: Hardly | None
 
 
-class LearnGroup(BaseModel):
+class LearnGroup(Given):
     """One ad group by its results."""
 
     group: str
@@ -112,7 +113,7 @@ class LearnGroup(BaseModel):
     verdict: Verdict
 
 
-class LearnTerm(BaseModel):
+class LearnTerm(Given):
     """One term that people typed."""
 
     term: str
@@ -135,7 +136,7 @@ class LearnTerm(BaseModel):
     decided: bool = Field(description="it is blocked, or a keyword of its own")
 
 
-class LearnDay(BaseModel):
+class LearnDay(Given):
     """One day: what came, and what was to be expected of it."""
 
     day: str
@@ -150,7 +151,7 @@ class LearnDay(BaseModel):
 AskedKind = Literal["block", "own_keyword", "stop", "raise", "hardly", "close", "refused", "review"]
 
 
-class Waiting(BaseModel):
+class Waiting(Given):
     """One decision that waits, and the money about it."""
 
     kind: AskedKind
@@ -162,7 +163,7 @@ class Waiting(BaseModel):
     bid: float | None = Field(description="that would be shown, for a keyword that is hardly shown")
 
 
-class Pace(BaseModel):
+class Pace(Given):
     """How fast the month's money goes."""
 
     spent: float
@@ -173,7 +174,7 @@ class Pace(BaseModel):
     out: str | None = Field(description="day on which the money is gone")
 
 
-class Moved(BaseModel):
+class Moved(Given):
     """The last weeks against as many before; sums by figure, and cpc."""
 
     days: int
@@ -182,7 +183,7 @@ class Moved(BaseModel):
     now: dict[str, float]
 
 
-class CampaignMonth(BaseModel):
+class CampaignMonth(Given):
     """A campaign's month against its daily budget, and why it differs."""
 
     name: str
@@ -196,7 +197,7 @@ class CampaignMonth(BaseModel):
     spend_parts: dict[str, float]
 
 
-class LearnMonth(BaseModel):
+class LearnMonth(Given):
     """The newest month that is seen."""
 
     first: str
@@ -213,7 +214,7 @@ class LearnMonth(BaseModel):
     by_hand: float = Field(description="customers counted by hand, of all days that are seen")
 
 
-class Unmatched(BaseModel):
+class Unmatched(Given):
     """Rows that are no keyword of the plan, with the nearest that is."""
 
     keyword: str
@@ -224,7 +225,7 @@ class Unmatched(BaseModel):
     nearest: str | None
 
 
-class LearnView(BaseModel):
+class LearnView(Given):
     """What results teach about a plan."""
 
     revision: int
@@ -259,7 +260,7 @@ class LearnView(BaseModel):
     notices: list[str] = Field(description="gaps, and sums of levels that don't match")
 
 
-class WordFigure(BaseModel):
+class WordFigure(Given):
     """A range that was given, and what came; null is without bound."""
 
     figure: Literal["clicks", "spend", "customers", "cost_per_customer", "profit"]
@@ -272,7 +273,7 @@ class WordFigure(BaseModel):
     more: float = Field(description="share of draws with as much or more")
 
 
-class MonthWord(BaseModel):
+class MonthWord(Given):
     """A month that is seen, whole or in part, and what was promised of those days."""
 
     first: str
@@ -283,7 +284,7 @@ class MonthWord(BaseModel):
     figures: list[WordFigure]
 
 
-class SoFarRange(BaseModel):
+class SoFarRange(Given):
     """8 draws of 10 at the end of a day."""
 
     low: float
@@ -291,7 +292,7 @@ class SoFarRange(BaseModel):
     high: float
 
 
-class SoFar(BaseModel):
+class SoFar(Given):
     """What the newest month promises by some of its days."""
 
     days: list[str]
@@ -299,7 +300,7 @@ class SoFar(BaseModel):
     customers: list[SoFarRange]
 
 
-class OurWord(BaseModel):
+class OurWord(Given):
     """Every range that was given for the months that are seen, the newest first."""
 
     revision: int
@@ -331,7 +332,7 @@ class CloseRequest(Taken):
     ranges: bool = Field(default=True, description="low and high rates stand nearer the likely")
 
 
-class Closed(BaseModel):
+class Closed(Given):
     """The version that the next month begins with."""
 
     id: int
@@ -372,7 +373,7 @@ class HandCount(Taken):
     customers: Annotated[float, Field(ge=0, le=1_000_000)]
 
 
-class Reopened(BaseModel):
+class Reopened(Given):
     """What became of the next month when a closed one was opened again."""
 
     removed: bool = Field(description="the next month went: nothing was done in it")
@@ -380,7 +381,7 @@ class Reopened(BaseModel):
     label: str
 
 
-class FindingItem(BaseModel):
+class FindingItem(Given):
     """One thing that stands out in a running account."""
 
     code: str
@@ -390,7 +391,7 @@ class FindingItem(BaseModel):
     names: list[str]
 
 
-class LookedOver(BaseModel):
+class LookedOver(Given):
     """What stands out: most money first, then last checks in order of harm."""
 
     revision: int

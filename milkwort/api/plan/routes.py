@@ -9,6 +9,7 @@ from fastapi import APIRouter, File, Response, UploadFile
 from fastapi.concurrency import run_in_threadpool
 from fastapi.responses import StreamingResponse
 
+from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Window, Work, download_of, sent
 from milkwort.api.plan.files import add_document, raw_plan
 from milkwort.api.plan.samples import add_sample
@@ -21,7 +22,6 @@ from milkwort.api.plan.schemas import (
     PlanItem,
     PlanLoaded,
     PlanName,
-    shape_of,
 )
 from milkwort.api.plan.summary_schemas import Ranges
 from milkwort.api.plan.workspace import Decision

@@ -8,6 +8,7 @@ from typing import Any, Literal
 
 from pydantic import BaseModel, ConfigDict, Field, model_validator
 
+from milkwort.api.http.described import Given
 from milkwort.api.http.texts import whole_texts
 from milkwort.api.plan.columns import STORED, CallName
 from milkwort.api.plan.summary_schemas import Summary
@@ -38,7 +39,7 @@ class Taken(BaseModel):
         return {k: v for k, v in self.model_dump(mode="json").items() if k in self.model_fields_set}
 
 
-class ErrorBody(BaseModel):
+class ErrorBody(Given):
     """What went wrong, for a person."""
 
     code: str
@@ -46,13 +47,13 @@ class ErrorBody(BaseModel):
     where: str
 
 
-class ErrorAnswer(BaseModel):
+class ErrorAnswer(Given):
     """Every error's shape."""
 
     error: ErrorBody
 
 
-class PlanItem(BaseModel):
+class PlanItem(Given):
     """A plan in the list, client by client; `monthly_spend` in its currency."""
 
     id: int
@@ -82,7 +83,7 @@ class PlanName(Taken):
     name: str = Field(min_length=1, max_length=120)
 
 
-class PlanId(BaseModel):
+class PlanId(Given):
     """Which plan was made."""
 
     id: int
@@ -116,7 +117,7 @@ class AssumptionChange(Taken):
     values: dict[str, float | None]
 
 
-class AssumptionItem(BaseModel):
+class AssumptionItem(Given):
     """One row of the table of assumptions, as the plan sees it."""
 
     name: str
@@ -131,12 +132,12 @@ class AssumptionItem(BaseModel):
 
 
 @with_columns(STORED)
-class Texts(BaseModel):
+class Texts(Given):
     """What is stored of keywords, by column."""
 
 
 @with_columns(FIGURES)
-class Figures(BaseModel):
+class Figures(Given):
     """What the plan says of keywords, by column: money a click, figures a month.
 
     Clicks, spend and customers are of this plan for a kept keyword, and what it would
@@ -145,13 +146,13 @@ class Figures(BaseModel):
 
 
 @with_columns(FIGURES, may_be_left_out=True)
-class MovedFigures(BaseModel):
+class MovedFigures(Given):
     """The columns of `Figures` that are not what they were."""
 
     model_config = ConfigDict(extra="forbid")
 
 
-class GroupItem(BaseModel):
+class GroupItem(Given):
     """An ad group; its label is its name, with the campaign's where the name repeats."""
 
     id: int
@@ -160,14 +161,14 @@ class GroupItem(BaseModel):
     campaign_id: int
 
 
-class CampaignItem(BaseModel):
+class CampaignItem(Given):
     """A campaign."""
 
     id: int
     name: str
 
 
-class SheetBlock(BaseModel):
+class SheetBlock(Given):
     """All keywords of a plan."""
 
     texts: Texts
@@ -176,14 +177,14 @@ class SheetBlock(BaseModel):
     campaigns: list[CampaignItem]
 
 
-class PlanAnswer(BaseModel):
+class PlanAnswer(Given):
     """A whole plan, for a window that opens it."""
 
     summary: Summary
     sheet: SheetBlock
 
 
-class ChangeAnswer(BaseModel):
+class ChangeAnswer(Given):
     """What one change moved.
 
     `sheet` where keywords came or went; otherwise `rows` that were touched and `columns`
@@ -217,8 +218,3 @@ class KeywordIds(Taken):
     """Some keywords."""
 
     ids: list[int] = Field(min_length=1, max_length=200_000)
-
-
-def shape_of(model: type[BaseModel], *, or_none: bool = False) -> dict[int | str, dict[str, Any]]:
-    """Return the documented answer of a route that sends ready bytes; maybe null."""
-    return {200: {"model": model | None if or_none else model}}

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from pydantic import BaseModel, Field
+from pydantic import Field
 
+from milkwort.api.http.described import Given
 from milkwort.core.brief.fields import FIELDS
 from milkwort.core.brief.kinds import Goal, PolicyName
 from milkwort.formats.field_models import with_brief_fields
@@ -19,14 +20,14 @@ __all__ = ["Ranges", "Summary"]
 
 
 @with_brief_fields(FIELDS.values(), SHAPES, all_there=True)
-class BriefValues(BaseModel):
+class BriefValues(Given):
     """The brief by field: money in the plan's currency, shares from 0 to 1."""
 
     offer_name: str
     more_offers: list[OfferValues]
 
 
-class Worth(BaseModel):
+class Worth(Given):
     """The descent from sale to click; money, and customers per click."""
 
     sale_value: float
@@ -42,7 +43,7 @@ class Worth(BaseModel):
     ceiling_high: float
 
 
-class Backward(BaseModel):
+class Backward(Given):
     """At a click price: one click in how many must buy."""
 
     price: float
@@ -53,7 +54,7 @@ class Backward(BaseModel):
     breaks_even: bool
 
 
-class Acting(BaseModel):
+class Acting(Given):
     """What the screens say of the model's settings, as they are in this plan."""
 
     stretch: float = Field(description="share of searches that a keyword at the line can win")
@@ -61,7 +62,7 @@ class Acting(BaseModel):
     high_percentile: float
 
 
-class BriefBlock(BaseModel):
+class BriefBlock(Given):
     """The brief and what follows from it."""
 
     name: str
@@ -78,7 +79,7 @@ class BriefBlock(BaseModel):
     acting: Acting
 
 
-class Trail(BaseModel):
+class Trail(Given):
     """The live result of each stage; money a month."""
 
     ceiling: float
@@ -93,7 +94,7 @@ class Trail(BaseModel):
     hand_overs: int
 
 
-class Segment(BaseModel):
+class Segment(Given):
     """One part of the purse, money a month: an ad group, what is in none, or a spot."""
 
     id: int | None
@@ -102,7 +103,7 @@ class Segment(BaseModel):
     spend: float
 
 
-class Purse(BaseModel):
+class Purse(Given):
     """What the plan does with the money, a month."""
 
     purse: float
@@ -126,7 +127,7 @@ class Purse(BaseModel):
     notices: list[str]
 
 
-class RangeItem(BaseModel):
+class RangeItem(Given):
     """The 10th, 50th and 90th percentile; null where nobody buys."""
 
     low: float | None
@@ -134,7 +135,7 @@ class RangeItem(BaseModel):
     high: float | None
 
 
-class InputMove(BaseModel):
+class InputMove(Given):
     """A month with one input at its 10th and at its 90th percentile, the rest likely."""
 
     input: str
@@ -144,7 +145,7 @@ class InputMove(BaseModel):
     profit_high: float
 
 
-class Ranges(BaseModel):
+class Ranges(Given):
     """How wide the forecast is, for one revision; money and figures a month."""
 
     revision: int
@@ -157,14 +158,14 @@ class Ranges(BaseModel):
     moves: list[InputMove]
 
 
-class JournalEnds(BaseModel):
+class JournalEnds(Given):
     """What undo and redo would do."""
 
     undo: str | None
     redo: str | None
 
 
-class OwnValues(BaseModel):
+class OwnValues(Given):
     """What the planner made of the tool for this plan."""
 
     quick_reasons: list[str]
@@ -174,7 +175,7 @@ class OwnValues(BaseModel):
     word_kinds: dict[str, str]
 
 
-class Tail(BaseModel):
+class Tail(Given):
     """Thin keywords summed, a month: those kept, and what the others would add."""
 
     keywords: int
@@ -186,7 +187,7 @@ class Tail(BaseModel):
     more_customers: float
 
 
-class Summary(BaseModel):
+class Summary(Given):
     """What every screen shows."""
 
     plan_id: int

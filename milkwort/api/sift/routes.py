@@ -6,10 +6,11 @@ from dataclasses import asdict
 
 from fastapi import APIRouter, Response
 
+from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Window, Work, sent
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.routes import workings_answer
-from milkwort.api.plan.schemas import CallChange, ChangeAnswer, KeywordIds, shape_of
+from milkwort.api.plan.schemas import CallChange, ChangeAnswer, KeywordIds
 from milkwort.api.plan.workspace import Decision
 from milkwort.api.sift.calling import call_rows
 from milkwort.api.sift.schemas import NeighboursView

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from typing import Literal
 
-from pydantic import BaseModel, Field
+from pydantic import Field
 
+from milkwort.api.http.described import Given
 from milkwort.api.plan.schemas import BriefChange, Numbers, Taken
 from milkwort.api.plan.summary_schemas import Purse
 from milkwort.core.words.match_types import Match
@@ -50,7 +51,7 @@ class KeywordEdit(Taken):
     cpc_high: float | None = Field(default=None, ge=0, le=1e9)
 
 
-class WordsView(BaseModel):
+class WordsView(Given):
     """Words and two-word runs of the sheet, by column; warning words first.
 
     The keywords of run i are ``ids[starts[i]:starts[i + 1]]``. Searches and customers a
@@ -92,7 +93,7 @@ class Blocking(Taken):
     over: bool = False
 
 
-class BlockingWorth(BaseModel):
+class BlockingWorth(Given):
     """What a negative would change a month, at least."""
 
     stops: int
@@ -107,7 +108,7 @@ class BlockingWorth(BaseModel):
     profit_gained: float
 
 
-class RuleWorkItem(BaseModel):
+class RuleWorkItem(Given):
     """What one house rule would do."""
 
     ids: Ids
@@ -116,7 +117,7 @@ class RuleWorkItem(BaseModel):
     words: list[str]
 
 
-class RulePreview(BaseModel):
+class RulePreview(Given):
     """What the house rules would do, in their order."""
 
     revision: int
@@ -145,7 +146,7 @@ class WhatIf(Taken):
     by: LineOrder = "headroom"
 
 
-class WhatIfAnswer(BaseModel):
+class WhatIfAnswer(Given):
     """What the purse would be, and how the brief's rule would read."""
 
     purse: Purse
@@ -162,7 +163,7 @@ class LineChange(Taken):
     by: LineOrder = "headroom"
 
 
-class NeighboursView(BaseModel):
+class NeighboursView(Given):
     """Ids of the keywords nearest to one, the nearest first."""
 
     meaning: list[int]

@@ -6,11 +6,10 @@ from typing import Any
 
 import numpy as np
 from fastapi import APIRouter, Response
-from pydantic import BaseModel
 
+from milkwort.api.http.described import Given, shape_of
 from milkwort.api.http.shared import Work, sent
 from milkwort.api.plan.open_plan import OpenPlan
-from milkwort.api.plan.schemas import shape_of
 from milkwort.core.arrange.grouping import Groups
 from milkwort.core.sift.themes import themes_of
 
@@ -21,7 +20,7 @@ _found: dict[int, tuple[tuple[str, ...], Any, Groups]] = {}
 """The last themes by plan: they follow from its texts and its words alone."""
 
 
-class ThemesView(BaseModel):
+class ThemesView(Given):
     """The themes of a sheet: what each is called, and the place of each row's."""
 
     names: list[str]

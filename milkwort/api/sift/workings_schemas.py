@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from typing import Literal
 
-from pydantic import BaseModel, Field
+from pydantic import Field
 
+from milkwort.api.http.described import Given
 from milkwort.api.plan.schemas import Taken
 from milkwort.store.readings import PARTS, Part
 
@@ -20,7 +21,7 @@ __all__ = [
 ]
 
 
-class WorkingLine(BaseModel):
+class WorkingLine(Given):
     """One line of a sum; `unit` says how to print its value."""
 
     label: str
@@ -33,14 +34,14 @@ class WorkingLine(BaseModel):
     result: bool
 
 
-class WorkingSection(BaseModel):
+class WorkingSection(Given):
     """A sum under its heading."""
 
     title: str
     lines: list[WorkingLine]
 
 
-class ReadingItem(BaseModel):
+class ReadingItem(Given):
     """One source's figures for a keyword: searches a period, money a click."""
 
     id: int
@@ -78,14 +79,14 @@ class ReadingRule(Taken):
     rule: str = Field(max_length=300)
 
 
-class Apart(BaseModel):
+class Apart(Given):
     """The greatest over the least of what sources say; null where fewer than two say it."""
 
     volume: float | None
     price: float | None
 
 
-class Workings(BaseModel):
+class Workings(Given):
     """The arithmetic behind a figure."""
 
     revision: int
@@ -93,5 +94,5 @@ class Workings(BaseModel):
     about: str
     notes: list[str]
     sections: list[WorkingSection]
-    readings: list[ReadingItem] = []
+    readings: list[ReadingItem] = Field(default=[])
     apart: Apart | None = None

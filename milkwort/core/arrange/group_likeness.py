@@ -5,13 +5,16 @@ from __future__ import annotations
 from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import TYPE_CHECKING
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.sparse import csr_array
 
 from milkwort.core.arrays import Floats, Ints
 from milkwort.core.words.texts import singular
+
+if TYPE_CHECKING:
+    from scipy.sparse import csr_array
 
 __all__ = ["Likeness", "likeness_of", "likest_groups"]
 
@@ -92,14 +95,22 @@ def _weighted(texts: list[str]) -> csr_array:
     times = np.array([n for some in counts for n in some.values()], dtype=np.float64)
     weight = times * idf[column]
     length = np.sqrt(np.bincount(row, weight * weight, minlength=len(texts)))
+    from scipy.sparse import csr_array
+
     return csr_array((weight / length[row], (row, column)), shape=(len(texts), len(number)))
+
+
+def _members(group: Ints, groups: int) -> csr_array:
+    """Return 1 where a text is of a group, of shape (n_groups, n_texts)."""
+    from scipy.sparse import csr_array
+
+    n = len(group)
+    return csr_array((np.ones(n), (group, np.arange(n))), shape=(groups, n))
 
 
 def _cosines(words: csr_array, group: Ints, groups: int) -> NDArray[np.float64]:
     """Return the cosine of each keyword with each group's centre."""
-    n = len(group)
-    member = csr_array((np.ones(n), (group, np.arange(n))), shape=(groups, n))
-    centre = member @ words
+    centre = _members(group, groups) @ words
     length = np.sqrt(np.asarray(centre.multiply(centre).sum(axis=1)).ravel())
     near = np.asarray((words @ centre.T).todense(), dtype=np.float64)
     whole = np.where(length > 0, length, 1.0)
@@ -128,9 +139,7 @@ def likest_groups(texts: Sequence[str], group: Ints, groups: int, asked: Sequenc
     if not len(texts) or not len(asked):
         return np.full(len(asked), -1, dtype=np.int64)
     words = _weighted([*texts, *asked])
-    inside = np.arange(len(texts))
-    member = csr_array((np.ones(len(texts)), (group, inside)), shape=(groups, len(texts)))
-    centre = member @ words[: len(texts)]
+    centre = _members(group, groups) @ words[: len(texts)]
     length = np.sqrt(np.asarray(centre.multiply(centre).sum(axis=1)).ravel())
     near = np.asarray((words[len(texts) :] @ centre.T).todense()) / np.where(length > 0, length, 1)
     best = near.argmax(axis=1)

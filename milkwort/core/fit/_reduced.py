@@ -6,8 +6,6 @@ from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.optimize import Bounds, LinearConstraint, milp
-from scipy.sparse import coo_array
 
 from milkwort.core.arrays import Floats, Ints
 from milkwort.core.fit._parts import Parts
@@ -194,6 +192,9 @@ def _solve(
     problem: Reduced, kinds: _Kinds, picked: Ints, near: float, nodes: int
 ) -> tuple[Ints | None, float]:
     """Return how many owners take each of some choices, and what no answer passes."""
+    from scipy.optimize import Bounds, LinearConstraint, milp
+    from scipy.sparse import coo_array
+
     n, parts = len(picked), problem.parts
     if n == 0:
         return None, 0.0

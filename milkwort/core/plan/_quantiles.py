@@ -9,7 +9,6 @@ from __future__ import annotations
 from functools import lru_cache
 
 import numpy as np
-from scipy.ndimage import map_coordinates
 from scipy.special import betaincinv, ndtr, ndtri
 
 from milkwort.core.arrays import Floats
@@ -105,6 +104,8 @@ def beta_at(u: Floats, mean: Floats, weight: float, more: Floats | None = None) 
     more : Floats, shape (n_rows,), optional
         Clicks that each row's rate rests on beside; none where left out.
     """
+    from scipy.ndimage import map_coordinates
+
     inside = (mean > 0) & (mean < 1)
     m = np.clip(mean[inside], _LEAST_RATE, 1 - _LEAST_RATE)
     place = np.log(m / (1 - m))

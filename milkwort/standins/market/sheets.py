@@ -7,8 +7,6 @@ import io
 import zipfile
 from typing import Any
 
-import openpyxl
-
 __all__ = ["NotASheetError", "read_sheet"]
 
 _GUARDED = ("=", "+", "-", "@", "\t", "\r")
@@ -61,6 +59,8 @@ def _text(content: bytes) -> list[list[str]]:
 
 
 def _workbook(content: bytes) -> list[list[str]]:
+    import openpyxl
+
     try:
         with zipfile.ZipFile(io.BytesIO(content)) as packed:
             if sum(part.file_size for part in packed.infolist()) > _MOST_UNPACKED:
