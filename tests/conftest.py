@@ -1,3 +1,4 @@
+import gc
 import os
 
 from hypothesis import settings
@@ -8,3 +9,5 @@ settings.register_profile("this run", max_examples=cases(15, 200), deadline=None
 settings.load_profile("this run")
 # programs that tests start begin in half the time where their bytecode was kept
 os.environ.pop("PYTHONDONTWRITEBYTECODE", None)
+# as the program itself is run: next to nothing of what it makes lies in cycles
+gc.set_threshold(50_000, 20, 1000)

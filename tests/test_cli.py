@@ -8,6 +8,10 @@ from pathlib import Path
 import pytest
 
 from milkwort import __version__
+from milkwort.api.http.app import opened
+from milkwort.api.plan.files import plan_file as written
+from milkwort.api.plan.samples import add_sample
+from milkwort.settings import Settings
 
 DEMO = Path(__file__).parent.parent / "demo"
 SAMPLE = [str(DEMO / "eastmere.toml"), str(DEMO / "eastmere.csv")]
@@ -84,41 +88,33 @@ def test_two_plans_are_set_side_by_side(tmp_path):
     assert "No difference." in milkwort("compare", *SAMPLE, *SAMPLE).stdout
 
 
-def plan_file(tmp_path, **brief):
-    """Write a plan's own file as the program sends it."""
-    from milkwort.api.http.app import opened
-    from milkwort.api.plan.files import plan_file as written
-    from milkwort.api.plan.samples import add_sample
-    from milkwort.settings import Settings
-    from milkwort.store.journal import Change
-    from milkwort.store.plans import change_brief
-
-    work = opened(Settings(data=tmp_path / "data"))
+@pytest.fixture(scope="module")
+def plan_file(tmp_path_factory):
+    """A plan's own file as the program sends it."""
+    folder = tmp_path_factory.mktemp("plan")
+    work = opened(Settings(data=folder / "data"))
     with work.database.begin() as session:
-        made = add_sample(session, "Eastmere", "eastmere")
-        if brief:
-            change = Change(session, made, "set")
-            change_brief(change, brief)
-            change.finish()
-        content = written(session, made)
+        content = written(session, add_sample(session, "Eastmere", "eastmere"))
     work.close()
-    path = tmp_path / "plan.json"
+    path = folder / "plan.json"
     path.write_bytes(content)
     return str(path)
 
 
-def test_a_plans_file_is_checked_and_ends_with_1_where_something_must_be_mended(tmp_path):
-    done = milkwort("check", plan_file(tmp_path))
+def test_a_plans_file_is_checked_and_ends_with_1_where_something_must_be_mended(
+    plan_file, tmp_path
+):
+    done = milkwort("check", plan_file)
     assert done.returncode == 1
     assert "must be mended: " in done.stdout and "to look at: " in done.stdout
     missing = milkwort("check", str(tmp_path / "none.json"))
     assert missing.returncode == 2 and missing.stderr.count("\n") == 1
 
 
-def test_the_clients_sheet_is_written_without_a_screen(tmp_path):
-    plan, out = plan_file(tmp_path), tmp_path / "client.pdf"
-    done = milkwort("report", plan, "--out", str(out))
+def test_the_clients_sheet_is_written_without_a_screen(plan_file, tmp_path):
+    out = tmp_path / "client.pdf"
+    done = milkwort("report", plan_file, "--out", str(out))
     assert done.returncode == 0, done.stderr
     assert out.read_bytes().startswith(b"%PDF")
-    bad = milkwort("report", plan, "--out", str(tmp_path / "client.docx"))
+    bad = milkwort("report", plan_file, "--out", str(tmp_path / "client.docx"))
     assert bad.returncode == 2 and "one of html, pdf" in bad.stderr

@@ -21,6 +21,11 @@ _HEADINGS = frozenset({"h1", "h2", "h3"})
 _MOST_HEADINGS = 400
 _LONGEST_HEADING = 1000
 """A longer one is a heading that nobody closed, and text."""
+_DEEP = 2000
+"""Tags left open, past which a page is made shallow first: a parser goes through all that are
+open with each further one, so that a file of them would take hours."""
+_KEPT_OPEN = 512
+_LEAVES = frozenset({"br", "hr", "img", "input", "link", "meta", "source", "wbr", "col", "area"})
 
 
 def read_page(data: bytes | str, name: str, address: str = "") -> PageText:
@@ -75,7 +80,7 @@ def _of_plain(text: str) -> _Read:
 
 
 def _of_html(text: str) -> _Read:
-    tree = LexborHTMLParser(text)
+    tree = LexborHTMLParser(_shallow(text))
     title = tree.css_first("title")
     link = tree.css_first("link[rel=canonical]")
     canonical = (link.attributes.get("href") or "") if link is not None else ""
@@ -88,6 +93,29 @@ def _of_html(text: str) -> _Read:
     if len(said) > _LONGEST_HEADING:
         said, body = "", [said, *body]
     return said, tuple(headings), "\n".join(body), canonical.strip()
+
+
+def _shallow(text: str) -> str:
+    """Return a page whose tags nest no deeper than a page's do; one that was shallow as it is."""
+    if text.count("<") - 2 * text.count("</") <= _DEEP:
+        return text
+    parts: list[str] = []
+    at = is_open = 0
+    while (start := text.find("<", at)) >= 0 and (end := text.find(">", start)) >= 0:
+        parts.append(text[at:start])
+        tag, at = text[start : end + 1], end + 1
+        name = tag.strip("</>").split(None, 1)[0].lower() if tag.strip("</> ") else ""
+        if tag.startswith("</"):
+            is_open = max(is_open - 1, 0)
+        elif name not in _LEAVES and not tag.endswith("/>"):
+            # what is read otherwise than as plain text keeps its tags longest
+            most = 2 * _KEPT_OPEN if name in _SKIPPED | _HEADINGS | {"title"} else _KEPT_OPEN
+            if is_open >= most:
+                parts.append(" ")
+                continue
+            is_open += 1
+        parts.append(tag)
+    return "".join([*parts, text[at:]])
 
 
 def _pieces(tree: LexborHTMLParser) -> Iterator[tuple[str, bool]]:

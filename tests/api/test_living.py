@@ -46,7 +46,7 @@ def test_a_killed_server_loses_nothing_that_it_answered(shell, tmp_path):
     plan = f"/api/plans/{made['id']}"
     ids = httpx.get(url + plan).json()["sheet"]["texts"]["id"]
     answered = 0
-    for keyword in ids[:25]:
+    for keyword in ids[:40]:
         answer = httpx.post(f"{url}{plan}/calls", json={"ids": [keyword], "call": "hold"})
         answered += answer.status_code == 200
     process.send_signal(signal.SIGKILL)
@@ -54,7 +54,7 @@ def test_a_killed_server_loses_nothing_that_it_answered(shell, tmp_path):
     process.stdout.close()
     with shell.over(tmp_path) as client:
         texts = client.get(plan).json()["sheet"]["texts"]
-        assert answered == 25 and texts["call"][:25] == ["hold"] * 25
+        assert answered == 40 and texts["call"][:40] == ["hold"] * 40
 
 
 def test_a_server_that_is_told_to_stop_stops_though_windows_listen(tmp_path):

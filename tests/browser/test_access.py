@@ -120,15 +120,3 @@ def test_axe_finds_nothing_in_arrange(looked: str, page: Page):
     page.get_by_label("Price: Front page").wait_for()
     walk.look("a campaign with a spot")
     walk.end()
-
-
-def test_axe_finds_nothing_in_fit_hand_over_and_learn(looked: str, page: Page):
-    walk = opened(page, looked, "fit")
-    page.get_by_role("grid").get_by_role("row").nth(2).click(position={"x": 60, "y": 15})
-    page.get_by_role("complementary", name="Workings").get_by_role("heading").first.wait_for()
-    walk.look("fit")
-    walk.end()
-    for stage in ("hand-over", "learn"):
-        walk = opened(page, looked, stage)
-        walk.look(stage)
-        walk.end()

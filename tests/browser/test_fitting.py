@@ -106,6 +106,9 @@ def test_axe_finds_nothing_in_any_view_of_fit(plan: str, page: Page):
     opened(page, plan)
     settled(page)
     walk = Walk(page)
+    page.get_by_role("grid").get_by_role("row").nth(2).click(position={"x": 60, "y": 15})
+    page.get_by_role("complementary", name="Workings").get_by_role("heading").first.wait_for()
+    walk.look("bids")
     for name in ("Curve", "Ways to bid", "Limits", "One cap"):
         above(page, name)
         page.get_by_role("region", name=re.compile("|".join(SHOWN[name]))).first.wait_for()

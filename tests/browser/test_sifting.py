@@ -1,12 +1,7 @@
 """A thousand keywords judged: every way into the sheet, in the real program."""
 
 import re
-import signal
-import subprocess
-import sys
-from pathlib import Path
 
-import httpx
 import pytest
 from playwright.sync_api import Page, expect
 
@@ -169,39 +164,6 @@ def test_two_windows_each_change_what_they_touch_and_show_the_others(
     assert faults == []
 
 
-def test_a_killed_program_loses_no_call_that_was_shown_as_saved(page: Page, tmp_path: Path):
-    def start() -> tuple[subprocess.Popen[str], str]:
-        command = [sys.executable, "-m", "milkwort", "demo", "--data", str(tmp_path),
-                   "--port", "8790"]  # fmt: skip
-        process = subprocess.Popen(command, stdout=subprocess.PIPE, text=True)
-        assert process.stdout is not None
-        for line in process.stdout:
-            found = re.search(r"http://\S+", line)
-            if found:
-                return process, found.group()
-        raise AssertionError("the program ended before it said where it is")
-
-    process, url = start()
-    plan = httpx.get(f"{url}/api/plans/1").json()
-    texts = plan["sheet"]["texts"]
-    ids = [i for i, call in zip(texts["id"], texts["call"], strict=True) if call == "none"]
-    saved = []
-    for number, keyword in enumerate(ids[:40]):
-        body = {"ids": [keyword], "call": "hold", "reason": f"call {number}"}
-        assert httpx.post(f"{url}/api/plans/1/calls", json=body).status_code == 200
-        saved.append(keyword)
-    process.send_signal(signal.SIGKILL)
-    process.wait(timeout=10)
-    process.stdout.close()
-    process, url = start()
-    texts = httpx.get(f"{url}/api/plans/1").json()["sheet"]["texts"]
-    held = dict(zip(texts["id"], texts["call"], strict=True))
-    process.terminate()
-    process.wait(timeout=10)
-    process.stdout.close()
-    assert {held[keyword] for keyword in saved} == {"hold"}
-
-
 def test_the_sample_is_called_with_keys_alone_in_under_two_presses_a_keyword(plan: str, page: Page):
     """What a planner does: house rules, then words, then the rest of each part at once."""
     presses = 0
@@ -243,7 +205,7 @@ def test_the_sample_is_called_with_keys_alone_in_under_two_presses_a_keyword(pla
     press("/", "Control+a", "Delete", "Enter", "o")
     page.get_by_role("article").wait_for()
     # a run of every day stops where the claim holds for all that was called so far
-    end = 0 if DEEP else max(0, to_call(page) - 60)
+    end = 0 if DEEP else max(0, to_call(page) - 24)
     while to_call(page) > end:
         left = to_call(page)
         press("1" if left % 5 else "2")

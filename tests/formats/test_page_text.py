@@ -27,8 +27,9 @@ def test_of_plain_text_the_first_line_is_the_title():
 @pytest.mark.parametrize(
     "broken",
     ["<title>sash cords " + "x " * 3000, "<h1>sash cords " + "x " * 3000, "<p>sash cords <div><a <",
-     "<div>" * 50_000 + "sash cords"],
-    ids=["title", "heading", "tag", "deep"],
+     "<div>" * 900_000 + "sash cords", "<svg><h1>" * 500_000 + "sash cords",
+     "<p>cords " + "<p>sash " * 500_000, "<" * 300_000 + " sash cords <b>"],
+    ids=["title", "heading", "tag", "deep", "deep-pictures", "paragraphs", "brackets"],
 )  # fmt: skip
 def test_html_that_never_closes_is_read_all_the_same(broken):
     page = read_page(broken, "open.html")

@@ -4,15 +4,19 @@ import sqlite3
 from pathlib import Path
 
 import pytest
+from alembic.config import Config
+from alembic.script import ScriptDirectory
 from sqlalchemy import inspect, text
 
 from milkwort.core.errors import NotFoundError
+from milkwort.store import migrations
 from milkwort.store.database import Database
 from milkwort.store.entries import Arrival, KeywordEntry, ReadingEntry
 from milkwort.store.journal import Change, redo, undo
 from milkwort.store.keywords import add_keywords
 from milkwort.store.plan_state import read_plan_state
 from milkwort.store.plans import change_assumptions, list_plans, load_plan
+from milkwort.store.schema import SCHEMA
 from milkwort.store.sheet import load_sheet
 
 OLD = Path(__file__).with_name("old_0005.sql")
@@ -29,6 +33,13 @@ def old(tmp_path):
     database.migrate()
     yield database
     database.close()
+
+
+def test_a_file_made_anew_is_of_the_newest_migration():
+    folder = Path(migrations.__file__).parent
+    config = Config()
+    config.set_main_option("script_location", str(folder))
+    assert ScriptDirectory.from_config(config).get_current_head() == SCHEMA
 
 
 def shape_of(database):

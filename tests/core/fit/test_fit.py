@@ -70,7 +70,7 @@ def test_the_fit_brings_what_the_exact_solver_brings(seed, n, share, pricing):
     held_against_the_solver(seed, n, share, pricing)
 
 
-@settings(max_examples=cases(8, 60), deadline=None)
+@settings(max_examples=cases(4, 60), deadline=None)
 @given(seed=st.integers(0, 10_000), giants=st.integers(1, 3), share=st.floats(0.0005, 0.4))
 @example(seed=1, giants=1, share=0.001)
 def test_keywords_whose_every_bid_is_a_large_part_of_the_purse_are_settled_as_well(

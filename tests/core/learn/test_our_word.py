@@ -44,7 +44,7 @@ def test_months_drawn_by_the_plan_itself_are_held_8_times_of_10():
     plan, truths = drawn(120)
     held = dict.fromkeys(PROMISED, 0)
     for at in range(120):
-        for word in word_of(plan, FIRST, LAST, SETTLED, came(truths, at), count=500):
+        for word in word_of(plan, FIRST, LAST, SETTLED, came(truths, at), count=300):
             held[word.figure] += word.held
     # 120 trials at 0.8: a deviation of 0.037; four of them
     assert all(0.65 < n / 120 < 0.95 for n in held.values()), held
