@@ -258,6 +258,30 @@ def test_a_month_that_goes_as_the_one_before_asks_for_little_more(client, plan):
         assert abs(further - 1) < abs(april[name] - 1)
 
 
+def test_the_months_so_far_say_what_was_changed_and_what_it_did(client, plan):
+    put(client, plan, RESULTS)
+    may = next_month(client, plan)
+    ids = [row["id"] for row in learn(client, plan)["keywords"]]
+    assert client.get(f"{may}/learn/history").json()["months"][0]["changes"] == []
+    row = next(r for r in client.get(f"{may}/raw.json").json()["keyword"]
+               if r["text"] == "sash window repair")  # fmt: skip
+    client.post(f"{may}/bids", json={"ids": [row["id"]], "bid": 0.05}).raise_for_status()
+    less = MAY.replace(",200,12,", ",100,6,").replace(
+        "sash cord replacement,exact", "sash cord x,exact"
+    )
+    put(client, may, less, "may.csv")
+    newest, first = client.get(f"{may}/learn/history").json()["months"]
+    assert (first["first"], first["changes"], first["version"]) == ("2027-04-01", [], "")
+    assert (newest["version"], newest["first"]) == ("May 2027", "2027-05-01")
+    done = {one["change"]: one for one in newest["changes"]}
+    assert done["lowered"]["keywords"] >= 1
+    assert done["lowered"]["before"]["clicks"] >= 360
+    assert done["lowered"]["after"]["clicks"] == pytest.approx(180)
+    # what no keyword is meant by is of the month, but of no change
+    assert newest["clicks"] == pytest.approx(180 + 120)
+    assert len(ids) == 2
+
+
 def test_a_reading_that_is_entered_later_stands_as_it_was_entered(client, plan):
     put(client, plan, RESULTS)
     may = next_month(client, plan)

@@ -1,7 +1,7 @@
 """axe finds nothing on any screen: one walk through each stage."""
 
 import re
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from pathlib import Path
 
 from playwright.sync_api import Page, expect
@@ -9,14 +9,16 @@ from playwright.sync_api import Page, expect
 AXE = Path(__file__).parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
 
 
-def findings(page: Page) -> list[str]:
+def findings(page: Page, only: Sequence[str] = ()) -> list[str]:
+    """What axe finds, by all its rules or only some."""
     expect(page.locator("[data-late]")).to_have_count(0, timeout=15_000)  # greyed on purpose
     at_rest = "document.getAnimations().every(a => a.playState !== 'running')"
     while not page.evaluate(at_rest):  # waiting within the page would need what its policy forbids
         page.wait_for_timeout(20)
     if not page.evaluate("'axe' in window"):
         page.evaluate(AXE.read_text(encoding="utf-8"))
-    result = page.evaluate("axe.run(document, {resultTypes: ['violations']})")
+    asked = {"resultTypes": ["violations"]} | ({"runOnly": list(only)} if only else {})
+    result = page.evaluate("asked => axe.run(document, asked)", asked)
     return [
         f"{v['id']}: {v['help']}: {[n['html'][:160] for n in v['nodes'][:3]]}"
         for v in result["violations"]
@@ -120,3 +122,22 @@ def test_axe_finds_nothing_in_arrange(looked: str, page: Page):
     page.get_by_label("Price: Front page").wait_for()
     walk.look("a campaign with a spot")
     walk.end()
+
+
+def test_under_a_lamp_every_stage_reads_and_the_choice_is_kept(looked: str, page: Page):
+    page.emulate_media(color_scheme="dark")
+    found = {}
+    for stage in ("brief", "sift", "arrange", "fit", "hand-over"):
+        opened(page, looked, stage)
+        page.wait_for_load_state("networkidle")
+        found[stage] = findings(page, ["color-contrast"])
+    assert {stage: wrong for stage, wrong in found.items() if wrong} == {}
+    ground = "getComputedStyle(document.body).backgroundColor"
+    dark = page.evaluate(ground)
+    page.keyboard.press("Control+k")
+    page.keyboard.type("light day")
+    page.keyboard.press("Enter")
+    expect(page.locator("html")).to_have_attribute("data-ink", "paper")
+    assert page.evaluate(ground) != dark
+    page.reload()
+    expect(page.locator("html")).to_have_attribute("data-ink", "paper")

@@ -17,6 +17,7 @@ from milkwort.core.learn.learned import month_differs
 from milkwort.core.learn.moved import moved_since
 from milkwort.core.learn.pace import pace_of
 from milkwort.core.learn.seen import ResultRows
+from milkwort.core.learn.steering import steering_of
 from milkwort.core.plan.calendar import months_from
 from milkwort.core.plan.year import YearAhead
 from milkwort.core.words.texts import normalise
@@ -53,7 +54,14 @@ def month_block(plan: OpenPlan, known: Known) -> dict[str, Any]:
         "invalid_clicks": float(invalid.sum()) if len(invalid) else None,
         "invalid_cost": float(invalid.sum() * some.cost.sum() / clicks) if clicks > 0 else 0.0,
         "by_hand": known.by_hand,
+        "steering": _steering(some, (last - first).days + 1),
     }  # fmt: skip
+
+
+def _steering(rows: ResultRows, days: int) -> dict[str, Any]:
+    found = steering_of(float(rows.customers.sum()), days)
+    within = found.within if np.isfinite(found.within) else None
+    return {"customers": found.customers, "within": within, "enough": found.enough}
 
 
 def month_rows(known: Known, seen: ResultRows) -> ResultRows:

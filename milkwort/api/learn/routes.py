@@ -18,6 +18,7 @@ from milkwort.api.learn.closing import (
     stops_of,
     term_work,
 )
+from milkwort.api.learn.history import history_of
 from milkwort.api.learn.known import (
     Known,
     arriving_of,
@@ -32,6 +33,7 @@ from milkwort.api.learn.schemas import (
     Closed,
     CloseRequest,
     HandCount,
+    History,
     ImportForce,
     KeywordActs,
     LearnView,
@@ -94,6 +96,13 @@ def our_word(plan_id: int, work: Work) -> Response:
         "months": [word_item(one) for one in found.months],
         "so_far": so_far_item(found.so_far), "purse": found.purse,
     })  # fmt: skip
+
+
+@router.get("/plans/{plan_id}/learn/history", responses=shape_of(History))
+def history(plan_id: int, work: Work) -> Response:
+    """Return the months so far: what each brought, what was changed for it, what that did."""
+    plan = work.plan(plan_id)
+    return sent({"revision": plan.record.revision, "months": history_of(work, plan)})
 
 
 @router.post("/plans/{plan_id}/learn/aside", responses=shape_of(ChangeAnswer))

@@ -98,6 +98,8 @@ class LearnKeyword(Given):
     price: float
     worth_testing: float
     testing_pays: bool
+    click_rate_low: bool = Field(description="judged, and so few clicks seldom come by chance")
+    clicked: float | None = Field(description="clicks over those to be expected of the showings")
     hardly: Hardly | None
 
 
@@ -197,6 +199,14 @@ class CampaignMonth(Given):
     spend_parts: dict[str, float]
 
 
+class Steering(Given):
+    """Customers of 30 days, and to within what share they are known, 8 times of 10."""
+
+    customers: float
+    within: float | None
+    enough: bool
+
+
 class LearnMonth(Given):
     """The newest month that is seen."""
 
@@ -212,6 +222,7 @@ class LearnMonth(Given):
     invalid_clicks: float | None
     invalid_cost: float
     by_hand: float = Field(description="customers counted by hand, of all days that are seen")
+    steering: Steering
 
 
 class Unmatched(Given):
@@ -307,6 +318,45 @@ class OurWord(Given):
     months: list[MonthWord]
     so_far: SoFar | None
     purse: float = Field(description="money of the newest month")
+
+
+class HistorySums(Given):
+    """Of some keywords, in 30 days."""
+
+    clicks: float
+    spend: float
+    customers: float
+
+
+class HistoryChange(Given):
+    """Keywords that were changed alike, before and after."""
+
+    change: Literal["raised", "lowered", "stopped", "added", "same"]
+    keywords: int
+    before: HistorySums
+    after: HistorySums
+
+
+class HistoryMonth(Given):
+    """A month that is seen, and what was changed for it; money of its days."""
+
+    first: str
+    last: str
+    version: str = Field(description="that planned it; empty for the first one")
+    purse: float
+    running: int = Field(description="keywords that ran")
+    negatives: int
+    clicks: float
+    spend: float
+    customers: float
+    changes: list[HistoryChange]
+
+
+class History(Given):
+    """The months so far, the newest first."""
+
+    revision: int
+    months: list[HistoryMonth]
 
 
 class TermActs(Taken):

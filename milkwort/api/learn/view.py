@@ -162,6 +162,8 @@ def _keywords(plan: OpenPlan, learned: Learned) -> list[dict[str, Any]]:
             "searches": float(fixes[0][row]), "click_rate": float(fixes[1][row]),
             "price": float(fixes[2][row]), "worth_testing": float(learned.testing.worth[row]),
             "testing_pays": bool(learned.testing.pays[row]),
+            "click_rate_low": bool(learned.clicked.low[row]),
+            "clicked": _plain(learned.clicked.ratio[row]),
             "hardly": _hardly(plan, learned.hardly, row, hidden[row]) if row in hidden else None,
         }
         for row in order

@@ -19,7 +19,10 @@ from milkwort.formats.learn_headless import result_rows_of
 from milkwort.formats.result_rows import places_of
 from milkwort.store.versions import Version, family_of
 
-__all__ = ["MonthWord", "Words", "range_of_customers", "so_far_item", "word_item", "words_of_plan"]
+__all__ = [
+    "MonthWord", "Words", "months_seen", "planned_by", "range_of_customers", "so_far_item",
+    "word_item", "words_of_plan",
+]  # fmt: skip
 
 _MOST_MONTHS = 24
 _GLANCED = 400
@@ -143,16 +146,13 @@ def so_far_item(so_far: SoFar | None) -> dict[str, Any] | None:
 
 
 def _drawn(work: Workspace, plan: OpenPlan, family: list[Version], in_force: InForce) -> Words:
-    rows = in_force.keyword
-    if rows is None or in_force.as_of is None:
+    if in_force.keyword is None or in_force.as_of is None:
         return Words((), None, plan.record.brief.monthly_spend)
-    first = date.fromordinal(int(rows.first.min()))
-    last = date.fromordinal(int(rows.last.max()))
     months = []
-    for start, end in _months(first, last)[-_MOST_MONTHS:]:
+    for start, end in months_seen(in_force)[-_MOST_MONTHS:]:
         months.append(_month(work, family, in_force, start, end))
     newest = months[-1]
-    mine = work.plan(_planned_by(family, newest.first).id)
+    mine = work.plan(planned_by(family, newest.first).id)
     whole = _end_of(newest.first)
     marks = {round((whole.day - newest.first.day + 1) * n / _MARKS) for n in range(1, _MARKS + 1)}
     marks.add(newest.last.day - newest.first.day + 1)
@@ -167,7 +167,7 @@ def _month(
 ) -> MonthWord:
     assert in_force.keyword is not None
     assert in_force.as_of is not None
-    version = _planned_by(family, first)
+    version = planned_by(family, first)
     plan = work.plan(version.id)
     keyword = places_of(in_force.keyword, *row_places(plan))
     rows = result_rows_of(in_force.keyword, keyword)
@@ -192,15 +192,20 @@ def _with_hand(came: Came, in_force: InForce, plan: OpenPlan, first: date, last:
     return replace(came, customers=came.customers + more.customers, value=came.value + more.value)
 
 
-def _planned_by(family: list[Version], day: date) -> Version:
+def planned_by(family: list[Version], day: date) -> Version:
     """Return the version that planned a day: the last made of those that begin by then."""
     begun = [one for one in family if one.start_date <= day.isoformat()]
     return begun[-1] if begun else family[0]
 
 
-def _months(first: date, last: date) -> list[tuple[date, date]]:
-    """Return the days of each calendar month from first to last."""
-    found, at = [], first
+def months_seen(in_force: InForce) -> list[tuple[date, date]]:
+    """Return the days of each calendar month that results by keyword are of."""
+    rows = in_force.keyword
+    if rows is None:
+        return []
+    at = date.fromordinal(int(rows.first.min()))
+    last = date.fromordinal(int(rows.last.max()))
+    found = []
     while at <= last:
         end = min(_end_of(at), last)
         found.append((at, end))

@@ -11,7 +11,14 @@ from numpy.typing import NDArray
 
 from milkwort.core.arrays import Floats, Ints
 from milkwort.core.learn.by_now import elapsed_of, share_of_month
-from milkwort.core.learn.corrections import FACTORS, Corrections, Segment, corrections_of
+from milkwort.core.learn.corrections import (
+    FACTORS,
+    ClickRates,
+    Corrections,
+    Segment,
+    click_rates,
+    corrections_of,
+)  # fmt: skip
 from milkwort.core.learn.difference import Difference, difference_of
 from milkwort.core.learn.evidence import (
     Evidence,
@@ -123,6 +130,8 @@ class Learned:
     terms : list of TermAdvice
     customers, spend : Difference
     hardly : HardlyShown
+    clicked : ClickRates
+        Of the plan's own days.
     """
 
     first: date
@@ -138,6 +147,7 @@ class Learned:
     customers: Difference
     spend: Difference
     hardly: HardlyShown
+    clicked: ClickRates
 
 
 def learned_of(
@@ -187,10 +197,19 @@ def learned_of(
         first=first, last=last, as_of=as_of, since=date.fromordinal(int(before.rows.first.min())),
         seen=seen, judged=judged, corrections=corrections,
         hardly=hardly_shown(result, elapsed.factor, own, days, further),
+        clicked=_clicked(result, own),
         testing=_testing(result, judged), own_rule=apply_rule(own_rule, seen.results(),
                                                               result.demand.rate),
         terms=advice, customers=customers, spend=spend,
     )  # fmt: skip
+
+
+def _clicked(result: PlanResult, seen: Seen) -> ClickRates:
+    """Judge how readily each keyword was clicked, by what was to be expected at its bid."""
+    shown = np.nan_to_num(result.expected.impressions)
+    rate = np.divide(np.nan_to_num(result.expected.clicks), shown, out=np.zeros(len(shown)),
+                     where=shown > 0)  # fmt: skip
+    return click_rates(seen.impressions, seen.clicks, rate, result.brief.assumed)
 
 
 def _segments(before: Before, as_of: date) -> list[Segment]:

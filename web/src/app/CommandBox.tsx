@@ -1,17 +1,10 @@
 import { useMemo } from "react";
-import {
-  Autocomplete,
-  Input,
-  Menu,
-  MenuItem,
-  SearchField,
-  useFilter,
-  type Key,
-} from "react-aria-components";
+import { Autocomplete, Input, Menu, MenuItem, SearchField, type Key } from "react-aria-components";
 import styled from "styled-components";
 import { ink } from "../look/tokens";
 import { Sheet } from "../parts/Sheet";
 import { actionsNow } from "./actions";
+import { alsoSaid, isMeant } from "./synonyms";
 
 type Props = { open: boolean; onOpen: (open: boolean) => void };
 
@@ -26,14 +19,13 @@ export function CommandBox({ open, onOpen }: Props) {
 
 function Commands({ onDone }: { onDone: () => void }) {
   const actions = useMemo(() => actionsNow(), []);
-  const { contains } = useFilter({ sensitivity: "base" });
   const run = (key: Key) => {
     onDone();
     // the box must be gone, or keys and focus of the action would land in it
     setTimeout(() => actions[Number(key)]?.run(), 0);
   };
   return (
-    <Autocomplete filter={contains}>
+    <Autocomplete filter={isMeant}>
       {/* eslint-disable-next-line jsx-a11y/no-autofocus -- the planner just asked for it */}
       <SearchField aria-label="Command" autoFocus>
         <Box placeholder="What to do …" />
@@ -45,7 +37,7 @@ function Commands({ onDone }: { onDone: () => void }) {
           renderEmptyState={() => "No command of that name."}
         >
           {actions.map((action, at) => (
-            <Item key={at} id={String(at)} textValue={action.name}>
+            <Item key={at} id={String(at)} textValue={`${action.name} ${alsoSaid(action.name)}`}>
               {action.name}
               {action.keys && " "}
               {action.keys && <kbd>{action.keys.map(spoken).join(" ")}</kbd>}

@@ -13,6 +13,7 @@ import { useActions } from "./actions";
 import { useChord } from "./useChord";
 import { useAsked, useAsking } from "./asked";
 import { useKeys } from "./keys";
+import { lightings, lightSaid, setLighting } from "../look/lighting";
 import { stages } from "./stages";
 
 const withWorkings = ["sift", "fit"];
@@ -28,6 +29,10 @@ export function Frame() {
   useActions([
     { name: "Show or hide the workings", keys: ["w"], run: () => setOpen(!open) },
     { name: "The list of keys", keys: ["?"], run: () => setKeysOpen(true) },
+    ...lightings.map((lighting) => ({
+      name: `Light: ${lightSaid[lighting]}`,
+      run: () => setLighting(lighting),
+    })),
     {
       name: summary.journal.undo ? `Undo: ${summary.journal.undo}` : "Undo",
       keys: ["Ctrl+z"],

@@ -3,6 +3,8 @@ import { ink } from "../look/tokens";
 import { Button } from "../parts/Button";
 import { Foot, Sheet } from "../parts/Sheet";
 import { setSingleKeys, useSingleKeys } from "./keys";
+import { lightings, lightSaid, setLighting, useLighting } from "../look/lighting";
+import { Choice } from "../parts/Choice";
 
 const keys: [string, [string, string][]][] = [
   [
@@ -67,6 +69,7 @@ type Props = { open: boolean; onOpen: (open: boolean) => void };
 /** Every key, and the switch that turns single keys off. */
 export function KeyList({ open, onOpen }: Props) {
   const on = useSingleKeys();
+  const lighting = useLighting();
   return (
     <Sheet title="Keys" open={open} onOpen={onOpen} width={700}>
       <Lists>
@@ -95,6 +98,13 @@ export function KeyList({ open, onOpen }: Props) {
           />{" "}
           single keys work outside of fields
         </label>
+        <Choice
+          label="Light"
+          inline
+          value={lighting}
+          options={lightings.map((one) => ({ id: one, name: lightSaid[one] }))}
+          onChange={setLighting}
+        />
         <Button onPress={() => onOpen(false)}>Close</Button>
       </Foot>
     </Sheet>

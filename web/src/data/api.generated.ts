@@ -2439,6 +2439,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/learn/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * History
+         * @description Return the months so far: what each brought, what was changed for it, what that did.
+         */
+        get: operations["history_api_plans__plan_id__learn_history_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/learn/keywords": {
         parameters: {
             query?: never;
@@ -6385,6 +6405,75 @@ export interface components {
             why: "negative" | "money" | "few_searches" | "bid";
         };
         /**
+         * History
+         * @description The months so far, the newest first.
+         */
+        History: {
+            /** Months */
+            months: components["schemas"]["HistoryMonth"][];
+            /** Revision */
+            revision: number;
+        };
+        /**
+         * HistoryChange
+         * @description Keywords that were changed alike, before and after.
+         */
+        HistoryChange: {
+            after: components["schemas"]["HistorySums"];
+            before: components["schemas"]["HistorySums"];
+            /**
+             * Change
+             * @enum {string}
+             */
+            change: "raised" | "lowered" | "stopped" | "added" | "same";
+            /** Keywords */
+            keywords: number;
+        };
+        /**
+         * HistoryMonth
+         * @description A month that is seen, and what was changed for it; money of its days.
+         */
+        HistoryMonth: {
+            /** Changes */
+            changes: components["schemas"]["HistoryChange"][];
+            /** Clicks */
+            clicks: number;
+            /** Customers */
+            customers: number;
+            /** First */
+            first: string;
+            /** Last */
+            last: string;
+            /** Negatives */
+            negatives: number;
+            /** Purse */
+            purse: number;
+            /**
+             * Running
+             * @description keywords that ran
+             */
+            running: number;
+            /** Spend */
+            spend: number;
+            /**
+             * Version
+             * @description that planned it; empty for the first one
+             */
+            version: string;
+        };
+        /**
+         * HistorySums
+         * @description Of some keywords, in 30 days.
+         */
+        HistorySums: {
+            /** Clicks */
+            clicks: number;
+            /** Customers */
+            customers: number;
+            /** Spend */
+            spend: number;
+        };
+        /**
          * HouseRuleValues
          * @description A house rule: what fits all conditions gets a call.
          */
@@ -6617,6 +6706,16 @@ export interface components {
             call: string;
             /** Click Rate */
             click_rate: number;
+            /**
+             * Click Rate Low
+             * @description judged, and so few clicks seldom come by chance
+             */
+            click_rate_low: boolean;
+            /**
+             * Clicked
+             * @description clicks over those to be expected of the showings
+             */
+            clicked: number | null;
             /** Clicks */
             clicks: number;
             /** Clicks Needed */
@@ -6714,6 +6813,7 @@ export interface components {
             spend: {
                 [key: string]: number;
             };
+            steering: components["schemas"]["Steering"];
         };
         /**
          * LearnTerm
@@ -9349,6 +9449,18 @@ export interface components {
              * @default 30
              */
             most?: number;
+        };
+        /**
+         * Steering
+         * @description Customers of 30 days, and to within what share they are known, 8 times of 10.
+         */
+        Steering: {
+            /** Customers */
+            customers: number;
+            /** Enough */
+            enough: boolean;
+            /** Within */
+            within: number | null;
         };
         /**
          * StepsChange
@@ -19763,6 +19875,73 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ChangeAnswer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    history_api_plans__plan_id__learn_history_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["History"];
                 };
             };
             /** @description Bad Request */

@@ -1,7 +1,10 @@
 import { createGlobalStyle } from "styled-components";
+import { declared, lamp, paper } from "./inks";
 import { ink, sans, serif } from "./tokens";
 
 export const GlobalStyle = createGlobalStyle`
+  :root { color-scheme: light; ${declared(paper)} }
+  :root[data-ink="lamp"] { color-scheme: dark; ${declared(lamp)} }
   *, *::before, *::after { box-sizing: border-box; }
   html { font-size: 13.5px; }
   body {

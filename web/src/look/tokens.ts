@@ -1,32 +1,27 @@
-/** The inks of the notebook. Colour never speaks alone: see Petal and CallMark. */
-export const ink = {
-  paper: "#FBFAF5",
-  paper2: "#F2F0E6",
-  rule: "#D9D5C5",
-  ink: "#20242E",
-  ink2: "#565B68",
-  ink3: "#6B707B",
-  petal: "#4A46B8",
-  petalDeep: "#332F8F",
-  petalMid: "#8481D4",
-  petalWash: "#E7E6F7",
-  rose: "#A63D6D",
-  straw: "#8A6412",
-  moss: "#3D6B57",
-  stone: "#B4AE9C",
-} as const;
+import { paper, variable, type InkName } from "./inks";
+
+const named = (name: InkName): string => `var(${variable(name)})`;
+
+/**
+ * The inks of the notebook, as a style sheet has them: they follow what the page is lit by.
+ * What is drawn on a canvas takes them from `lighting`. Colour never speaks alone: see Petal
+ * and CallMark.
+ */
+export const ink = Object.fromEntries(
+  (Object.keys(paper) as InkName[]).map((name) => [name, named(name)]),
+) as Readonly<Record<InkName, string>>;
+
+/** An ink with so much of it, in hundredths, over what lies under it. */
+export const thin = (colour: string, hundredths: number): string =>
+  `color-mix(in srgb, ${colour} ${hundredths}%, transparent)`;
 
 /** Fills of the purse's segments and the ladder's blocks, by group; light and dark alternate. */
-export const groupInks = [
-  "#332F8F",
-  "#8481D4",
-  "#4A46B8",
-  "#20242E",
-  "#6B67CC",
-  "#565B68",
-  "#A5A2E2",
-  "#3D6B57",
-] as const;
+export const groupInks = (
+  ["group1", "group2", "group3", "group4", "group5", "group6", "group7", "group8"] as const
+).map(named);
+
+/** Fills of bars that descend, the lightest first. */
+export const stepInks = (["step1", "step2", "step3", "step4"] as const).map(named);
 
 export const serif = `"Fraunces Variable", Georgia, serif`;
 export const sans = `"IBM Plex Sans", system-ui, sans-serif`;

@@ -1,6 +1,6 @@
 import { useId, useState, type CSSProperties } from "react";
 import styled from "styled-components";
-import { ink } from "../look/tokens";
+import { ink, thin } from "../look/tokens";
 
 type Props = {
   label: string;
@@ -89,7 +89,7 @@ export function Blank(props: Props) {
 const Field = styled.input`
   border: 0;
   border-bottom: 1.5px solid ${ink.petal};
-  background: ${ink.petalWash}88;
+  background: ${thin(ink.petalWash, 53)};
   color: ${ink.petalDeep};
   font: inherit;
   font-weight: 600;

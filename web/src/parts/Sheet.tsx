@@ -1,7 +1,7 @@
 import type { KeyboardEvent, ReactNode } from "react";
 import { Dialog, Heading, Modal, ModalOverlay } from "react-aria-components";
 import styled from "styled-components";
-import { ink } from "../look/tokens";
+import { ink, thin } from "../look/tokens";
 
 type Props = {
   title: string;
@@ -73,7 +73,7 @@ export const Field = styled.label`
 const Overlay = styled(ModalOverlay)`
   position: fixed;
   inset: 0;
-  background: ${ink.ink}55;
+  background: ${thin(ink.ink, 33)};
   display: grid;
   place-items: start center;
   padding-top: 9vh;

@@ -1,9 +1,7 @@
 import { usePlan } from "../../data/plan";
-import { ink } from "../../look/tokens";
+import { ink, stepInks } from "../../look/tokens";
 import { money, number, percent } from "../../parts/format";
 import * as S from "./Brief.styles";
-
-const fills = ["#E7E6F7", "#D6D4F0", "#C7C4EA", "#8E8BD8"];
 
 /** From a sale to a click: bars to scale, a hundred dots, the ceiling. */
 export function Descent() {
@@ -23,7 +21,7 @@ export function Descent() {
       <p>{values.currency}, to scale</p>
       {steps.map(([label, value], at) => (
         <S.Step key={label}>
-          <div style={{ width: `${Math.max((100 * value) / most, 2)}%`, background: fills[at] }}>
+          <div style={{ width: `${Math.max((100 * value) / most, 2)}%`, background: stepInks[at] }}>
             {money(value)}
           </div>
           {label}

@@ -1,6 +1,6 @@
 import { Button } from "react-aria-components";
 import styled from "styled-components";
-import { ink, whenNarrow, whenStacked } from "../../look/tokens";
+import { ink, thin, whenNarrow, whenStacked } from "../../look/tokens";
 
 export const Screen = styled.div`
   flex: 1;
@@ -115,7 +115,7 @@ export const Beside = styled.div`
   position: absolute;
   top: 25px;
   pointer-events: none;
-  background: ${ink.paper}E6;
+  background: ${thin(ink.paper, 90)};
   padding: 1px 6px;
   font-size: 12px;
   b {

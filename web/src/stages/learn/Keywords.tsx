@@ -10,7 +10,7 @@ import { Evidence } from "./Evidence";
 import * as S from "./Learn.styles";
 import type { LearnKeyword, LearnView } from "./view";
 
-type Which = "all" | "stop" | "raise" | "rule" | "testing" | "hardly";
+type Which = "all" | "stop" | "raise" | "rule" | "testing" | "hardly" | "clicks";
 const none: ReadonlySet<number> = new Set();
 const verdicts: Record<LearnKeyword["verdict"], string> = {
   stop: "stop",
@@ -25,6 +25,7 @@ const wanted: Record<Which, (keyword: LearnKeyword) => boolean> = {
   rule: (keyword) => keyword.rule_cuts && keyword.verdict !== "stop",
   testing: (keyword) => keyword.testing_pays,
   hardly: (keyword) => keyword.hardly !== null,
+  clicks: (keyword) => keyword.click_rate_low,
 };
 
 /** Keywords by evidence: stop, wait, raise, beside what a rule of thumb would do. */
@@ -61,6 +62,7 @@ export function Keywords({ view }: { view: LearnView }) {
             { id: "rule", name: "cut by the rule of thumb alone" },
             { id: "testing", name: "worth testing" },
             { id: "hardly", name: "hardly shown" },
+            { id: "clicks", name: "clicked too seldom" },
           ]}
           onChange={(next) => {
             setWhich(next);
@@ -124,6 +126,15 @@ function keywordColumns(view: LearnView, currency: string): Column[] {
     },
     figure("spend", `spent, ${currency}`, (one) => one.spend, money),
     figure("clicks", "clicks", (one) => one.clicks, number),
+    {
+      ...figure(
+        "clicked",
+        "clicked",
+        (one) => one.clicked,
+        (value) => `× ${number(value, 2)}`,
+      ),
+      label: "clicks over those to be expected of the showings",
+    },
     figure("customers", "customers", (one) => one.customers, number),
     ...(keywords.some((one) => one.enquiries !== null)
       ? [figure("enquiries", "enquiries", (one) => one.enquiries, number)]
@@ -161,6 +172,8 @@ const whys: Record<NonNullable<LearnKeyword["hardly"]>["why"], string> = {
 function Says({ keyword }: { keyword: LearnKeyword }) {
   if (keyword.hardly && keyword.verdict === "wait")
     return <S.Faint>hardly shown: {whys[keyword.hardly.why]}</S.Faint>;
+  if (keyword.click_rate_low && keyword.verdict === "wait")
+    return <S.Faint>clicked too seldom: the ad, or what is searched</S.Faint>;
   if (keyword.verdict === "wait")
     return (
       <S.Faint>

@@ -90,6 +90,7 @@ const april: LearnView = {
     invalid_clicks: null,
     invalid_cost: 0,
     by_hand: 0,
+    steering: { customers: 4, within: 0.6, enough: false },
   },
 };
 

@@ -8,6 +8,7 @@ import * as S from "../Learn.styles";
 import type { LearnView } from "../view";
 import { Campaigns } from "./Campaigns";
 import { Counted } from "./Counted";
+import { History } from "./History";
 import { Lines } from "./Lines";
 import { Said } from "./Said";
 import { Sum } from "./Sum";
@@ -18,6 +19,7 @@ import { Word } from "./Word";
 export function Month({ view }: { view: LearnView }) {
   const { id, summary } = usePlan();
   const word = usePlanQuery("/learn/word");
+  const history = usePlanQuery("/learn/history");
   const { currency } = summary.brief.values;
   return (
     <S.Page>
@@ -41,6 +43,7 @@ export function Month({ view }: { view: LearnView }) {
       </S.Pair>
       <Why view={view} currency={currency} />
       <Word word={word.data} currency={currency} />
+      <History history={history.data} currency={currency} />
       <Campaigns view={view} currency={currency} />
       <Counted view={view} />
       <Unmatched view={view} currency={currency} />

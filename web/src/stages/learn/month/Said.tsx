@@ -48,6 +48,13 @@ export function Said({ view, word }: Props) {
           clicks ({changed(moved, "clicks")}).
         </p>
       )}
+      <p>
+        <S.Faint>
+          {month.steering.enough
+            ? `Enough to steer by: ${count(month.steering.customers)} customers a month are known to within ${percent(month.steering.within, 0)}, so a platform may bid for customers.`
+            : `Not enough to steer by: ${count(month.steering.customers)} customers a month${month.steering.within === null ? "" : ` are known to within ${percent(month.steering.within, 0)}`}. A platform that bids for customers wants them known to within a third.`}
+        </S.Faint>
+      </p>
       {month.invalid_clicks !== null && month.invalid_clicks > 0 && (
         <p>
           <S.Faint>

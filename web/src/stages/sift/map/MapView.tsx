@@ -12,6 +12,7 @@ import {
 } from "react";
 import { useActions } from "../../../app/actions";
 import { useAsked, useAsking } from "../../../app/asked";
+import { useInks } from "../../../look/lighting";
 import { usePlan } from "../../../data/plan";
 import { TextButton } from "../../../parts/Button";
 import { number, money } from "../../../parts/format";
@@ -47,6 +48,7 @@ export function MapView() {
   const [over, setOver] = useState<number | null>(null);
   const [size, box] = useSize();
   const canvas = useRef<HTMLCanvasElement>(null);
+  const inks = useInks();
   const limit = summary.brief.values.max_cpc ?? summary.brief.worth.ceiling;
 
   const ends = useMemo(
@@ -66,16 +68,28 @@ export function MapView() {
     () => new Set([...selected].flatMap((id) => rowOf.get(id) ?? [])),
     [selected, rowOf],
   );
-  const petals = useMemo(() => petalsOf(sheet, chosen), [sheet, chosen]);
+  const petals = useMemo(() => petalsOf(sheet, chosen, inks), [sheet, chosen, inks]);
   const here = active === null ? null : (rowOf.get(active) ?? null);
   useEffect(() => {
     const context = canvas.current?.getContext("2d");
     if (!context) return;
     const ask = requestAnimationFrame(() =>
-      drawMap(context, { sheet, petals, places, scales, size, chosen, here, shape, limit, ranked }),
+      drawMap(context, {
+        sheet,
+        petals,
+        places,
+        scales,
+        size,
+        chosen,
+        here,
+        shape,
+        limit,
+        ranked,
+        inks,
+      }),
     );
     return () => cancelAnimationFrame(ask);
-  }, [sheet, petals, places, scales, size, chosen, here, shape, limit, ranked]);
+  }, [sheet, petals, places, scales, size, chosen, here, shape, limit, ranked, inks]);
 
   const select = (from: Point[], adds: boolean) => {
     const found = inShape(places, from, lasso).map(idOf);

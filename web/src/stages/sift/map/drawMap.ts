@@ -1,5 +1,6 @@
 import type { SheetBlock } from "../../../data/client";
-import { ink, sans } from "../../../look/tokens";
+import type { Inks } from "../../../look/inks";
+import { sans } from "../../../look/tokens";
 import { money, number } from "../../../parts/format";
 import { clearLabels, margin, type Place, type Point, type Scales } from "./mapShapes";
 import { petalLayer } from "./petals";
@@ -17,6 +18,7 @@ type Scene = {
   limit: number;
   /** Rows by what they bring: who is named first where there is little room. */
   ranked: readonly number[];
+  inks: Inks;
 };
 
 const labelHeight = 15;
@@ -38,13 +40,13 @@ export function drawMap(context: CanvasRenderingContext2D, scene: Scene): void {
   context.drawImage(petalLayer(scene.petals, scene.places, scene.size), 0, 0, width, height);
   drawHere(context, scene);
   drawLabels(context, scene);
-  drawShape(context, scene.shape);
+  drawShape(context, scene);
   context.restore();
 }
 
 function drawGrid(
   context: CanvasRenderingContext2D,
-  { scales, size: [width, height] }: Scene,
+  { scales, size: [width, height], inks: ink }: Scene,
 ): void {
   context.fillStyle = ink.ink2;
   context.strokeStyle = ink.rule;
@@ -75,7 +77,10 @@ function decades([low = 0.1, high = 10]: number[]): number[] {
   return ticks.filter((tick) => tick >= low && tick <= high);
 }
 
-function drawLimit(context: CanvasRenderingContext2D, { scales, size, limit }: Scene): void {
+function drawLimit(
+  context: CanvasRenderingContext2D,
+  { scales, size, limit, inks: ink }: Scene,
+): void {
   if (limit <= 0) return;
   const x = scales.price(limit);
   context.strokeStyle = ink.petal;
@@ -86,7 +91,7 @@ function drawLimit(context: CanvasRenderingContext2D, { scales, size, limit }: S
   context.fillText(`ceiling ${money(limit)}`, x - 5, margin.top + 4);
 }
 
-function drawHere(context: CanvasRenderingContext2D, { places, here }: Scene): void {
+function drawHere(context: CanvasRenderingContext2D, { places, here, inks: ink }: Scene): void {
   const place = here === null ? undefined : places.find(({ row }) => row === here);
   if (!place) return;
   context.beginPath();
@@ -96,7 +101,7 @@ function drawHere(context: CanvasRenderingContext2D, { places, here }: Scene): v
 }
 
 function drawLabels(context: CanvasRenderingContext2D, scene: Scene): void {
-  const { sheet, chosen, here, size } = scene;
+  const { sheet, chosen, here, size, inks: ink } = scene;
   const inside = scene.places.filter(
     ({ x, y }) => x > margin.left && x < size[0] && y > 0 && y < size[1],
   );
@@ -141,7 +146,7 @@ function widthOf(context: CanvasRenderingContext2D, text: string): number {
   return width;
 }
 
-function drawShape(context: CanvasRenderingContext2D, shape: readonly Point[]): void {
+function drawShape(context: CanvasRenderingContext2D, { shape, inks: ink }: Scene): void {
   const [first, last] = [shape[0], shape[shape.length - 1]];
   if (!first || !last || shape.length < 2) return;
   context.beginPath();

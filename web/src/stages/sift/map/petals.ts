@@ -1,4 +1,4 @@
-import { ink } from "../../../look/tokens";
+import type { Inks } from "../../../look/inks";
 import type { SheetBlock } from "../../../data/client";
 import type { Place, Point } from "./mapShapes";
 import { lay, type Picture } from "./picture";
@@ -18,8 +18,8 @@ const stamps = new Map<string, Picture>();
 let layer: { canvas: HTMLCanvasElement; image: ImageData } | null = null;
 
 /** The petal of each keyword of the sheet, by row; each look is drawn once. */
-export function petalsOf(sheet: SheetBlock, chosen: ReadonlySet<number>): Picture[] {
-  return sheet.texts.id.map((_, row) => stampOf(lookOf(sheet, row, chosen)));
+export function petalsOf(sheet: SheetBlock, chosen: ReadonlySet<number>, inks: Inks): Picture[] {
+  return sheet.texts.id.map((_, row) => stampOf(lookOf(sheet, row, chosen, inks)));
 }
 
 /**
@@ -54,7 +54,12 @@ function layerOf(width: number, height: number) {
 }
 
 /** Full in reach, half for a stretch, outline beyond, as everywhere. */
-function lookOf({ figures, texts }: SheetBlock, row: number, chosen: ReadonlySet<number>): Look {
+function lookOf(
+  { figures, texts }: SheetBlock,
+  row: number,
+  chosen: ReadonlySet<number>,
+  ink: Inks,
+): Look {
   const [standing, call] = [figures.standing[row], texts.call[row]];
   const alpha = call === "drop" || call === "block" ? 0.35 : 1;
   const size = call === "keep" ? 6 : 4.5;
