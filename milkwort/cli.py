@@ -6,7 +6,7 @@ import ctypes
 import gc
 import os
 import sys
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from datetime import date, datetime
 from enum import StrEnum
@@ -61,6 +61,18 @@ class Paper(StrEnum):
     US_LETTER = "us-letter"
 
 
+def _answer(made: Callable[[], tuple[bytes, list[str]]], out: Path | None) -> None:
+    """Write what a command makes, and say on the side what there is to say of it."""
+    try:
+        with _own_stdout():
+            content, remarks = made()
+        _write(content, out)
+    except (MilkwortError, OSError) as error:
+        _fail(_said(error))
+    for remark in remarks:
+        typer.echo(f"milkwort: {remark}", err=True)
+
+
 def _version(wanted: bool) -> None:
     if wanted:
         typer.echo(f"milkwort {__version__}")
@@ -91,14 +103,7 @@ def plan(
     ] = None,
 ) -> None:
     """Run a plan without a server: a brief and a file of keywords in, a result out."""
-    try:
-        with _own_stdout():
-            content, remarks = _planned(brief, keywords, format, workings)
-        _write(content, out)
-    except (MilkwortError, OSError) as error:
-        _fail(_said(error))
-    for remark in remarks:
-        typer.echo(f"milkwort: {remark}", err=True)
+    _answer(lambda: _planned(brief, keywords, format, workings), out)
 
 
 @app.command()
@@ -112,14 +117,7 @@ def compare(
     ),
 ) -> None:
     """Set two plans side by side: what differs, what each brings, how often one beats the other."""
-    try:
-        with _own_stdout():
-            content, remarks = _compared((first, first_keywords), (other, other_keywords))
-        _write(content, out)
-    except (MilkwortError, OSError) as error:
-        _fail(_said(error))
-    for remark in remarks:
-        typer.echo(f"milkwort: {remark}", err=True)
+    _answer(lambda: _compared((first, first_keywords), (other, other_keywords)), out)
 
 
 @app.command()
@@ -196,16 +194,7 @@ def practice(
     ] = None,
 ) -> None:
     """Run a plan in the practice market, a simulated platform: plan, live a month, learn, again."""
-    try:
-        with _own_stdout():
-            content, remarks = _practised(
-                brief, keywords, months, seed, seeds, level, policy, start
-            )
-        _write(content, out)
-    except (MilkwortError, OSError) as error:
-        _fail(_said(error))
-    for remark in remarks:
-        typer.echo(f"milkwort: {remark}", err=True)
+    _answer(lambda: _practised(brief, keywords, months, seed, seeds, level, policy, start), out)
 
 
 @app.command()
@@ -223,14 +212,7 @@ def learn(
     ),
 ) -> None:
     """Say what results teach: verdicts, terms, corrections, why the month differs."""
-    try:
-        with _own_stdout():
-            content, remarks = _learned(brief, keywords, results, terms, as_of)
-        _write(content, out)
-    except (MilkwortError, OSError) as error:
-        _fail(_said(error))
-    for remark in remarks:
-        typer.echo(f"milkwort: {remark}", err=True)
+    _answer(lambda: _learned(brief, keywords, results, terms, as_of), out)
 
 
 @app.command()

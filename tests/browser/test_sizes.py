@@ -28,6 +28,9 @@ OUT_OF_REACH = """() => {
 }"""
 
 
+TO_THE_TOP = "() => document.querySelectorAll('*').forEach((part) => part.scrollTo(0, 0))"
+
+
 def test_every_control_of_every_view_is_in_reach_at_every_size(looked: str, page: Page):
     wrong: dict[str, list[str]] = {}
     for stage in STAGES:
@@ -41,6 +44,7 @@ def test_every_control_of_every_view_is_in_reach_at_every_size(looked: str, page
             page.wait_for_load_state("networkidle")
             for size, (width, height) in SIZES.items():
                 page.set_viewport_size({"width": width, "height": height})
+                page.evaluate(TO_THE_TOP)
                 page.wait_for_timeout(150)
                 if found := page.evaluate(OUT_OF_REACH):
                     wrong[f"{stage} {name}, {size}"] = found

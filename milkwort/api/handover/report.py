@@ -38,7 +38,7 @@ from milkwort.store.own_ways import set_own
 from milkwort.store.report_logos import put_logo, report_logo
 
 __all__ = [
-    "ALONE", "TYPES", "logo_of_plan", "options_of", "report_for", "router", "style_of",
+    "TYPES", "file_of", "options_of", "page_of", "report_for", "router", "style_of",
     "written_report",
 ]  # fmt: skip
 
@@ -68,9 +68,7 @@ ALONE = {
 def preview(plan_id: int, work: Work, others: Others = []) -> Response:  # noqa: B006 -- read only
     """Return the client's sheet as it will be printed, to be looked at."""
     plan, report = _made(work, plan_id, others)
-    content = report_file("html", report, logo=logo_of_plan(work, plan),
-                          language=style_of(plan)["language"])  # fmt: skip
-    return Response(content, media_type=TYPES["html"], headers=ALONE)
+    return page_of(work, plan, report)
 
 
 @router.get(
@@ -83,17 +81,29 @@ def take(
     kind: Literal["html", "pdf", "xlsx", "csv"],
     work: Work,
     others: Others = [],  # noqa: B006 -- read only
-    paper: Literal["a4", "us-letter"] | None = Query(default=None),
+    paper: Paper | None = Query(default=None),
 ) -> Response:
     """Return the client's sheet as a file."""
     plan, report = _made(work, plan_id, others)
+    return file_of(work, plan, report, kind, paper)
+
+
+def page_of(work: Workspace, plan: OpenPlan, report: Report) -> Response:
+    """Return a report as a page of its own, to be looked at."""
+    content = report_file("html", report, logo=logo_of_plan(work, plan),
+                          language=style_of(plan)["language"])  # fmt: skip
+    return Response(content, media_type=TYPES["html"], headers=ALONE)
+
+
+def file_of(
+    work: Workspace, plan: OpenPlan, report: Report, kind: str, paper: Paper | None, of: str = ""
+) -> Response:
+    """Return a report as a file, named by the plan, what it is of, and today."""
     style = style_of(plan)
-    content = report_file(
-        kind, report, paper=paper or style["paper"], logo=logo_of_plan(work, plan),
-        language=style["language"],
-    )  # fmt: skip
+    content = report_file(kind, report, paper=paper or style["paper"],
+                          logo=logo_of_plan(work, plan), language=style["language"])  # fmt: skip
     stem = normalise(plan.record.name).replace(" ", "-")[:60] or "plan"
-    return attached(content, TYPES[kind], f"{stem}-{date.today().isoformat()}.{kind}")
+    return attached(content, TYPES[kind], f"{stem}{of}-{date.today().isoformat()}.{kind}")
 
 
 @router.post("/plans/{plan_id}/report/logo", responses=shape_of(ChangeAnswer))

@@ -8,8 +8,8 @@ from typing import Any, Literal
 import numpy as np
 from fastapi import APIRouter, Query, Response
 
-from milkwort.api.handover.report import ALONE, TYPES, logo_of_plan, options_of, style_of
-from milkwort.api.http.shared import Work, attached, download_of
+from milkwort.api.handover.report import TYPES, file_of, options_of, page_of
+from milkwort.api.http.shared import Work, download_of
 from milkwort.api.learn.known import Known, known_of
 from milkwort.api.learn.month import campaign_names
 from milkwort.api.learn.view import held_factors, undecided, verdict_rows
@@ -21,9 +21,7 @@ from milkwort.core.learn.campaign_days import campaign_days
 from milkwort.core.learn.learned import month_differs, overall_factors
 from milkwort.core.learn.monthly import ForMonth, Line, monthly_of, no_month
 from milkwort.core.learn.pace import pace_of
-from milkwort.core.words.texts import normalise
 from milkwort.formats.learn_headless import result_rows_of
-from milkwort.formats.report_files import report_file
 
 router = APIRouter(tags=["learn"])
 
@@ -36,9 +34,7 @@ router = APIRouter(tags=["learn"])
 def look(plan_id: int, work: Work) -> Response:
     """Return the newest month's page as it will be printed, to be looked at."""
     plan, report = _made(work, plan_id)
-    content = report_file("html", report, logo=logo_of_plan(work, plan),
-                          language=style_of(plan)["language"])  # fmt: skip
-    return Response(content, media_type=TYPES["html"], headers=ALONE)
+    return page_of(work, plan, report)
 
 
 @router.get(
@@ -54,11 +50,7 @@ def take(
 ) -> Response:
     """Return the newest month's page as a file."""
     plan, report = _made(work, plan_id)
-    style = style_of(plan)
-    content = report_file(kind, report, paper=paper or style["paper"],
-                          logo=logo_of_plan(work, plan), language=style["language"])  # fmt: skip
-    stem = normalise(plan.record.name).replace(" ", "-")[:60] or "plan"
-    return attached(content, TYPES[kind], f"{stem}-month-{date.today().isoformat()}.{kind}")
+    return file_of(work, plan, report, kind, paper, "-month")
 
 
 def _made(work: Workspace, plan_id: int) -> tuple[OpenPlan, Report]:

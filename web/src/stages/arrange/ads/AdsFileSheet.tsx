@@ -1,13 +1,11 @@
-import { useState } from "react";
-import { FileTrigger } from "react-aria-components";
 import { client, taken, uploadOf, type Schemas } from "../../../data/client";
 import { usePlan } from "../../../data/plan";
 import { usePlanChange } from "../../../data/usePlanChange";
-import { useSaying } from "../../../data/saying";
 import { Button, MainButton } from "../../../parts/Button";
 import { Foot, Sheet } from "../../../parts/Sheet";
 import { number, plural } from "../../../parts/format";
 import * as A from "../Arrange.styles";
+import { useFileOfRows } from "../FileOfRows";
 
 type Props = { open: boolean; onOpen: (open: boolean) => void };
 
@@ -23,15 +21,14 @@ export const AdsFileSheet = ({ open, onOpen }: Props) => (
 function Read({ onDone }: { onDone: () => void }) {
   const { id } = usePlan();
   const send = usePlanChange();
-  const { complain } = useSaying();
-  const [file, setFile] = useState<Schemas["AdsFile"] | null>(null);
-  const read = (chosen: File | undefined) => {
-    if (!chosen) return;
-    const path = { params: { path: { plan_id: id } } };
-    taken(
-      client.POST("/api/plans/{plan_id}/arrange/ads/file", { ...path, ...uploadOf(chosen) }),
-    ).then(setFile, complain);
-  };
+  const [file, chooser] = useFileOfRows((chosen) =>
+    taken<Schemas["AdsFile"]>(
+      client.POST("/api/plans/{plan_id}/arrange/ads/file", {
+        params: { path: { plan_id: id } },
+        ...uploadOf(chosen),
+      }),
+    ),
+  );
   const rows = file?.rows ?? [];
   const good = rows.filter(({ refused, same }) => !refused && !same);
   const take = () =>
@@ -42,15 +39,7 @@ function Read({ onDone }: { onDone: () => void }) {
         A table with a column for each headline and description, the group and its campaign. With a{" "}
         <i>ref</i> an ad is written anew; without one it is a new ad.
       </p>
-      <A.Line>
-        <FileTrigger
-          acceptedFileTypes={[".csv", ".tsv", ".xlsx", ".json"]}
-          onSelect={(files) => read(files?.[0])}
-        >
-          <Button>choose a file …</Button>
-        </FileTrigger>
-        {file && <A.Soft>{file.name}</A.Soft>}
-      </A.Line>
+      {chooser(file && <A.Soft>{file.name}</A.Soft>)}
       {rows.length > 0 && (
         <A.Lines aria-label="Rows of the file">
           {rows.slice(0, shownRows).map((row) => (

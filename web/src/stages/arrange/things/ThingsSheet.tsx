@@ -1,13 +1,11 @@
-import { useState } from "react";
-import { FileTrigger } from "react-aria-components";
 import { client, taken, uploadOf, type Schemas } from "../../../data/client";
 import { usePlan } from "../../../data/plan";
 import { usePlanChange } from "../../../data/usePlanChange";
-import { useSaying } from "../../../data/saying";
 import { Button, MainButton } from "../../../parts/Button";
 import { Foot, Sheet } from "../../../parts/Sheet";
 import { money, number, plural } from "../../../parts/format";
 import * as A from "../Arrange.styles";
+import { useFileOfRows } from "../FileOfRows";
 
 type Props = { open: boolean; onOpen: (open: boolean) => void };
 
@@ -23,17 +21,14 @@ export const ThingsSheet = ({ open, onOpen }: Props) => (
 function Read({ onDone }: { onDone: () => void }) {
   const { id } = usePlan();
   const send = usePlanChange();
-  const { complain } = useSaying();
-  const [file, setFile] = useState<Schemas["ThingsFile"] | null>(null);
-  const read = (chosen: File | undefined) => {
-    if (!chosen) return;
-    const path = { params: { path: { plan_id: id } } };
-    const body = uploadOf(chosen);
-    taken(client.POST("/api/plans/{plan_id}/arrange/things/file", { ...path, ...body })).then(
-      setFile,
-      complain,
-    );
-  };
+  const [file, chooser] = useFileOfRows((chosen) =>
+    taken<Schemas["ThingsFile"]>(
+      client.POST("/api/plans/{plan_id}/arrange/things/file", {
+        params: { path: { plan_id: id } },
+        ...uploadOf(chosen),
+      }),
+    ),
+  );
   const things = file?.things ?? [];
   const take = () =>
     void send("post", "/arrange/things", { things }).then((took) => took && onDone());
@@ -44,14 +39,7 @@ function Read({ onDone }: { onDone: () => void }) {
         <i>margin</i>, <i>page</i> and <i>can be delivered</i> (yes or no). A code that is there is
         changed.
       </p>
-      <A.Line>
-        <FileTrigger
-          acceptedFileTypes={[".csv", ".tsv", ".xlsx", ".json"]}
-          onSelect={(files) => read(files?.[0])}
-        >
-          <Button>choose a file …</Button>
-        </FileTrigger>
-      </A.Line>
+      {chooser()}
       {file && (
         <A.Lines aria-label="Things of the file">
           {file.refused.map(({ row, why }) => (
