@@ -26,6 +26,7 @@ from milkwort.api.learn.known import (
     known_of,
     results_in_force,
 )
+from milkwort.api.learn.month_schemas import History, OurWord
 from milkwort.api.learn.noticed import said_of_all, said_of_arriving
 from milkwort.api.learn.schemas import (
     AsideRequest,
@@ -33,11 +34,9 @@ from milkwort.api.learn.schemas import (
     Closed,
     CloseRequest,
     HandCount,
-    History,
     ImportForce,
     KeywordActs,
     LearnView,
-    OurWord,
     Reopened,
     ResultsTaken,
     TermActs,

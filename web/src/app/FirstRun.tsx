@@ -5,6 +5,7 @@ import { client, taken, type Schemas } from "../data/client";
 import { useSaid, useSaying } from "../data/saying";
 import { ink } from "../look/tokens";
 import { Button, MainButton, TextButton } from "../parts/Button";
+import { beginPath } from "./firstPath";
 import { starts } from "./starts";
 
 /** Goes to the first plan; where there is none, says what this is and offers two ways in. */
@@ -24,6 +25,7 @@ export function FirstRun() {
     try {
       const made = await taken(client.POST("/api/plans", { body }));
       await queries.invalidateQueries({ queryKey: ["plans"] });
+      if (body.start !== "sample") beginPath(made.id);
       await navigate(`/plan/${made.id}/brief`);
     } catch (error) {
       complain(error);

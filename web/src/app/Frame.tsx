@@ -13,6 +13,7 @@ import { useActions } from "./actions";
 import { useChord } from "./useChord";
 import { useAsked, useAsking } from "./asked";
 import { useKeys } from "./keys";
+import { NextStep } from "./NextStep";
 import { lightings, lightSaid, setLighting } from "../look/lighting";
 import { stages } from "./stages";
 
@@ -52,6 +53,7 @@ export function Frame() {
   return (
     <Page>
       <Trail onKeys={() => setKeysOpen(true)} onCommands={() => setCommandsOpen(true)} />
+      <NextStep />
       <Middle>
         <Main key={id}>
           <Suspense fallback={<Waiting>Opening …</Waiting>}>
