@@ -269,7 +269,8 @@ class _Drawn:
         self.month = month
         self._key = (month.bid.tobytes(), month.demand.searches.tobytes(),
                      month.brief.monthly_spend, month.brief.assumed["draw_days"],
-                     month.demand.rate.tobytes(), month.prices.mu.tobytes())  # fmt: skip
+                     month.demand.rate.tobytes(), month.prices.mu.tobytes(), month.brief.taught,
+                     month.table.taught.tobytes())  # fmt: skip
 
     def __eq__(self, other: object) -> bool:
         return isinstance(other, _Drawn) and self._key == other._key

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any, ClassVar
 
-from sqlalchemy import JSON, MetaData, UniqueConstraint
+from sqlalchemy import JSON, MetaData, Table, UniqueConstraint, event
 from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column
 
 __all__ = ["Base", "keyed"]
@@ -32,3 +32,9 @@ class Base(DeclarativeBase):
     }
 
     id: Mapped[int] = mapped_column(primary_key=True)
+
+
+@event.listens_for(Table, "after_parent_attach")
+def _counted(table: Table, _metadata: MetaData) -> None:
+    # SQLite would give the id of a removed newest row to the next one
+    table.dialect_options["sqlite"]["autoincrement"] = True

@@ -97,8 +97,3 @@ class SetAside(Base):
     """Another one is asked about again."""
     as_of: Mapped[str | None]
     """Up to which day was reported then: later results ask again; none: they don't."""
-
-
-for _table in Base.metadata.tables.values():
-    # SQLite would give the id of a removed newest row to the next one
-    _table.dialect_options["sqlite"]["autoincrement"] = True
