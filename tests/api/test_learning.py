@@ -369,6 +369,21 @@ def test_customers_counted_by_hand_stand_beside_and_a_later_count_replaces(clien
     assert client.post(f"{plan}/learn/counted", json=wrong).status_code == 422
 
 
+def test_a_count_of_a_campaign_that_was_renamed_replaces_the_one_before(client, plan):
+    put(client, plan, RESULTS)
+    (held,) = client.get(f"{plan}/arrange").json()["campaigns"]
+    body = {"since": "2027-04-01", "until": "2027-04-30", "campaign": held["name"], "customers": 3}
+    client.post(f"{plan}/learn/counted", json=body).raise_for_status()
+    path = f"{plan}/arrange/campaigns/{held['id']}"
+    client.post(path, json={"name": "Everything"}).raise_for_status()
+    assert client.post(f"{plan}/learn/counted", json=body).status_code == 404
+    again = body | {"campaign": "Everything", "customers": 5}
+    client.post(f"{plan}/learn/counted", json=again).raise_for_status()
+    assert learn(client, plan)["month"]["by_hand"] == 5
+    client.post(f"{plan}/undo").raise_for_status()
+    assert learn(client, plan)["month"]["by_hand"] == 3
+
+
 def test_every_range_that_was_given_is_held_against_what_came(client, plan):
     put(client, plan, RESULTS)
     word = client.get(f"{plan}/learn/word").json()

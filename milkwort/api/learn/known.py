@@ -41,7 +41,7 @@ SAME: Mapping[str, tuple[str, ...]] = {
     "group": ("first", "last", "campaign", "group"),
     "campaign": ("first", "last", "campaign"),
     "day": ("first", "last"),
-    BY_HAND: ("first", "last", "campaign"),
+    BY_HAND: ("first", "last", "ref", "campaign"),
 }
 """By which a row of a later import stands in the place of an earlier one's."""
 Columns = Mapping[str, list[Any]]
@@ -111,8 +111,16 @@ def arriving_of_columns(
                     kept)  # fmt: skip
 
 
-def hand_count(campaign: str, since: date, until: date, customers: float) -> Arriving:
+def hand_count(campaign: str, key: str, since: date, until: date, customers: float) -> Arriving:
     """Return customers that somebody counted, of a campaign and window, as they are kept.
+
+    Parameters
+    ----------
+    campaign, key : str
+        What the campaign is called, and what it is known by; empty for all campaigns.
+    since, until : date
+        Ends included.
+    customers : float
 
     Raises
     ------
@@ -121,7 +129,8 @@ def hand_count(campaign: str, since: date, until: date, customers: float) -> Arr
     """
     if until < since:
         raise BadValueError("until", f"a day from {since} on", str(until))
-    columns: dict[str, Any] = {name: [""] for name in _TEXTS} | {"campaign": [campaign]}
+    columns: dict[str, Any] = {name: [""] for name in _TEXTS}
+    columns |= {"campaign": [campaign], "ref": [key]}
     columns |= {name: [None] for name in FIGURES}
     columns |= {"row": [1], "first": [since.toordinal()], "last": [until.toordinal()],
                 "customers": [customers], "impressions": [0.0], "clicks": [0.0], "cost": [0.0],

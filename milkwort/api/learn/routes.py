@@ -62,6 +62,7 @@ from milkwort.store.results import (
     Arriving,
     add_import,
     check_room,
+    columns_of,
     imports_of,
     put_in_force,
     result_import,
@@ -145,18 +146,25 @@ def bid_to_be_shown(plan_id: int, body: BidActs, work: Work, window: Window = ""
 @router.post("/plans/{plan_id}/learn/counted", responses=shape_of(ChangeAnswer))
 def counted_by_hand(plan_id: int, body: HandCount, work: Work, window: Window = "") -> Response:
     """Count customers by hand or telephone: a campaign's, of a window; a later count replaces."""
-    arriving = hand_count(body.campaign, body.since, body.until, body.customers)
 
     def decide(plan: OpenPlan) -> Decision:
-        names = {c.name for c in plan.sheet.structure.campaigns}
-        if body.campaign and body.campaign not in names:
+        keys = {"": ""} | {c.name: c.key for c in plan.sheet.structure.campaigns}
+        if body.campaign not in keys:
             raise NotFoundError(f'There is no campaign "{body.campaign[:80]}".', "campaign")
+        key = keys[body.campaign]
+        arriving = hand_count(body.campaign, key, body.since, body.until, body.customers)
         client, days = plan.record.client_id, (body.since.isoformat(), body.until.isoformat())
         with work.database.begin() as session:
             # an earlier count of the same is left out, also one that said as many
-            before = [one.id for one in imports_of(session, client) if one.in_force
-                      and (one.level, one.source) == (arriving.level, arriving.source)
-                      and (one.since, one.until) == days]  # fmt: skip
+            same = [one for one in imports_of(session, client) if one.in_force
+                    and one.level == arriving.level and (one.since, one.until) == days]  # fmt: skip
+            refs = [columns_of(result_import(session, client, one.id))["ref"] for one in same]
+            # counts of before campaigns were known by their keys name them
+            before = [
+                one.id
+                for one, ref in zip(same, refs, strict=True)
+                if (key and ref == [key]) or (ref == [""] and one.source == arriving.source)
+            ]
             new = [add_import(session, client, plan_id, arriving, freed=len(before))]
 
         def do(change: Change) -> None:
