@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useState, type ReactNode } from "react";
 import { useAsking } from "../../../app/asked";
 import { client, taken, type Schemas } from "../../../data/client";
 import { usePlan } from "../../../data/plan";
@@ -29,7 +29,7 @@ const kinds: { id: YearView["kind"]; name: string; about: string }[] = [
 
 /** Twelve months ahead: money, customers and profit, how sure, and each month by its days. */
 export function Year() {
-  const { id, summary, changeBrief } = usePlan();
+  const { id, summary } = usePlan();
   const send = usePlanChange();
   const { ask } = useAsking();
   const [open, setOpen] = useState<number | null>(null);
@@ -46,85 +46,14 @@ export function Year() {
       ),
   );
   if (!view) return <S.Page>Working out twelve months …</S.Page>;
-  const { values } = summary.brief;
   const drawn = ranges?.revision === view.revision ? ranges : null;
   const put = (month: number, sum: number) =>
     send("post", "/year/month", { month, money: sum, keep_sum: keepSum === "yes" });
   const months = view.first.map((first, at) => ({ first, at }));
-  const setKind = (year_purse: YearView["kind"]) =>
-    void changeBrief(
-      year_purse === "own" && values.year_months === null
-        ? { year_purse, year_months: view.purse }
-        : { year_purse },
-    );
   return (
     <S.Page tabIndex={0} role="region" aria-label="The year">
-      <S.Say>
-        From{" "}
-        <Blank
-          label="First day of the plan"
-          value={daySaid(values.start_date)}
-          onCommit={(text) => {
-            const start_date = dayRead(text);
-            return start_date !== null && changeBrief({ start_date });
-          }}
-        />{" "}
-        to{" "}
-        <Blank
-          label="Last day of the plan"
-          value={values.last_day && daySaid(values.last_day)}
-          placeholder="no last day"
-          onCommit={(text) => {
-            if (text.trim() === "") return changeBrief({ last_day: "" });
-            const last_day = dayRead(text);
-            return last_day !== null && changeBrief({ last_day });
-          }}
-        />{" "}
-        <b>{money(view.sums.purse)}</b> {values.currency} are spread{" "}
-        <Choice
-          label="How the year's money is spread"
-          inline
-          value={view.kind}
-          options={kinds}
-          onChange={setKind}
-        />
-        ; bids{" "}
-        <Choice
-          label="Bids over the year"
-          inline
-          value={view.refit ? "refit" : "keep"}
-          options={[
-            { id: "keep", name: "stay as they are" },
-            { id: "refit", name: "are fitted anew each month" },
-          ]}
-          onChange={(to) => void changeBrief({ year_refit: to === "refit" })}
-        />
-        .{" "}
-        <Button
-          isDisabled={!view.can_refit}
-          onPress={() => void send("post", "/year/best", undefined)}
-        >
-          best way to spread {number(view.sums.purse)}
-        </Button>
-      </S.Say>
-      <S.Sums>
-        <Sum
-          label="customers in twelve months"
-          value={count(view.sums.customers)}
-          range={drawn?.year.customers}
-        />
-        <Sum label="spent" value={money(view.sums.spend)} range={drawn?.year.spend} />
-        <Sum label="profit" value={number(view.sums.profit)} range={drawn?.year.profit} />
-        <Sum
-          label="a customer"
-          value={money(view.sums.cost_per_customer)}
-          range={drawn?.year.cost_per_customer}
-        />
-        {view.sums.gross !== view.sums.purse && (
-          <Sum label="the client pays, with fee and tax" value={money(view.sums.gross)} />
-        )}
-        <small role="status">{progress ?? "small: 8 years in 10"}</small>
-      </S.Sums>
+      <Sentence view={view} />
+      <Sums view={view} drawn={drawn} progress={progress} />
       <Pictured
         label="Twelve months"
         items={months}
@@ -173,6 +102,94 @@ export function Year() {
         <Days month={open} name={monthName(view.first[open]!)} onClose={() => setOpen(null)} />
       )}
     </S.Page>
+  );
+}
+
+/** The year in a sentence: its days, its money, how that is spread, and the bids. */
+function Sentence({ view }: { view: YearView }) {
+  const { summary, changeBrief } = usePlan();
+  const send = usePlanChange();
+  const { values } = summary.brief;
+  const setKind = (year_purse: YearView["kind"]) =>
+    void changeBrief(
+      year_purse === "own" && values.year_months === null
+        ? { year_purse, year_months: view.purse }
+        : { year_purse },
+    );
+  return (
+    <S.Say>
+      From{" "}
+      <Blank
+        label="First day of the plan"
+        value={daySaid(values.start_date)}
+        onCommit={(text) => {
+          const start_date = dayRead(text);
+          return start_date !== null && changeBrief({ start_date });
+        }}
+      />{" "}
+      to{" "}
+      <Blank
+        label="Last day of the plan"
+        value={values.last_day && daySaid(values.last_day)}
+        placeholder="no last day"
+        onCommit={(text) => {
+          if (text.trim() === "") return changeBrief({ last_day: "" });
+          const last_day = dayRead(text);
+          return last_day !== null && changeBrief({ last_day });
+        }}
+      />{" "}
+      <b>{money(view.sums.purse)}</b> {values.currency} are spread{" "}
+      <Choice
+        label="How the year's money is spread"
+        inline
+        value={view.kind}
+        options={kinds}
+        onChange={setKind}
+      />
+      ; bids{" "}
+      <Choice
+        label="Bids over the year"
+        inline
+        value={view.refit ? "refit" : "keep"}
+        options={[
+          { id: "keep", name: "stay as they are" },
+          { id: "refit", name: "are fitted anew each month" },
+        ]}
+        onChange={(to) => void changeBrief({ year_refit: to === "refit" })}
+      />
+      .{" "}
+      <Button
+        isDisabled={!view.can_refit}
+        onPress={() => void send("post", "/year/best", undefined)}
+      >
+        best way to spread {number(view.sums.purse)}
+      </Button>
+    </S.Say>
+  );
+}
+
+type SumsProps = { view: YearView; drawn: YearRanges | null; progress: ReactNode };
+
+function Sums({ view, drawn, progress }: SumsProps) {
+  return (
+    <S.Sums>
+      <Sum
+        label="customers in twelve months"
+        value={count(view.sums.customers)}
+        range={drawn?.year.customers}
+      />
+      <Sum label="spent" value={money(view.sums.spend)} range={drawn?.year.spend} />
+      <Sum label="profit" value={number(view.sums.profit)} range={drawn?.year.profit} />
+      <Sum
+        label="a customer"
+        value={money(view.sums.cost_per_customer)}
+        range={drawn?.year.cost_per_customer}
+      />
+      {view.sums.gross !== view.sums.purse && (
+        <Sum label="the client pays, with fee and tax" value={money(view.sums.gross)} />
+      )}
+      <small role="status">{progress ?? "small: 8 years in 10"}</small>
+    </S.Sums>
   );
 }
 
