@@ -63,6 +63,15 @@ def test_a_campaign_that_sells_well_and_runs_out_of_money_is_named():
     assert "short_of_money" not in found(plan, selling, allowed=daily / 2)
 
 
+def test_a_campaign_whose_money_is_seldom_gone_is_not_short_of_it():
+    plan = a_plan()
+    daily = float(daily_budgets(plan).daily[0])
+    spent = {date(2027, 4, day): daily if day in (3, 9) else daily / 4 for day in range(1, 29)}
+    rows = by_day(spent)
+    selling = replace(rows, customers=np.ones(len(rows)))
+    assert "short_of_money" not in found(plan, selling, allowed=daily * 2)  # 2 of 28 days
+
+
 def test_negatives_that_stop_what_sold_are_named():
     plan, rows = a_plan(), rows_like(a_plan())
     one = np.ones(2)

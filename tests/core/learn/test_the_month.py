@@ -50,6 +50,16 @@ def test_money_that_goes_twice_as_fast_is_out_on_the_day_that_holds_half_the_mon
     assert share_of_month(plan, FIRST, out.replace(day=out.day - 1)) < 0.5
 
 
+def test_a_plan_that_begins_within_a_month_paces_over_its_own_days():
+    plan, first, seen = a_plan(), date(2027, 4, 11), date(2027, 4, 15)
+    mine = share_of_month(plan, first, LAST)
+    spent = 2 * 200 * share_of_month(plan, first, seen) / mine
+    pace = pace_of(plan, spent, 200.0, first, seen, LAST)
+    assert pace.at_end == pytest.approx(400) and pace.out is not None
+    assert share_of_month(plan, first, pace.out) / mine >= 0.5
+    assert share_of_month(plan, first, pace.out.replace(day=pace.out.day - 1)) / mine < 0.5
+
+
 def test_a_pace_needs_three_days_of_one_month_in_order():
     for days in ((LAST, FIRST, LAST), (FIRST, LAST, date(2027, 5, 2))):
         with pytest.raises(BadValueError, match="three of one month"):
