@@ -1,5 +1,6 @@
 """Corrections, the difference, terms and tests, against values worked out by hand."""
 
+from dataclasses import replace
 from datetime import date
 
 import numpy as np
@@ -160,6 +161,28 @@ def test_customers_and_money_add_up_to_the_cent(scale: float):
         assert sum(sums.values()) == pytest.approx(total)
         assert sums["unplanned"] == pytest.approx(rows.customers[2] if last == "reported"
                                                   else rows.cost[2])  # fmt: skip
+
+
+def test_a_difference_adds_up_row_by_row_whatever_ran_beside_the_plan():
+    plan = a_plan()
+    rng = np.random.default_rng(8)
+    rows = rows_like(plan, scale=0.7, price=1.3)
+    stray = type(rows)(*(np.append(column, column[0]) for column in vars(rows).values()))
+    odd = replace(
+        stray,
+        keyword=np.array([0, 1, 2, -1]),
+        customers=stray.customers * rng.uniform(0, 3, 4) + np.array([0, 2.0, 0, 0]),
+    )
+    found = learned_of(plan, shipped_lexicon(), odd, LAST)
+    for what, came in ((found.customers, odd.customers), (found.spend, odd.cost)):
+        parts = sum(column for column in what.parts.values())
+        late = np.zeros(3) if what is found.spend else what.late
+        whole = what.planned + parts + what.unplanned[:3] + late
+        assert whole == pytest.approx(what.reported[:3])
+        assert what.reported[:3] == pytest.approx(came[:3])
+        # a row of no keyword stands beside, once
+        assert what.unplanned[3:] == pytest.approx(came[3:])
+        assert what.reported[3:] == pytest.approx(came[3:])
 
 
 def test_where_the_platform_doesn_t_say_the_first_three_factors_are_one():

@@ -72,6 +72,15 @@ def test_a_campaign_whose_money_is_seldom_gone_is_not_short_of_it():
     assert "short_of_money" not in found(plan, selling, allowed=daily * 2)  # 2 of 28 days
 
 
+def test_what_there_is_most_money_in_comes_first():
+    plan, rows = a_plan(), rows_like(a_plan())
+    barren = replace(rows, customers=rows.customers * np.array([1.0, 0.0, 0.0]))
+    twice = barren.at(np.array([0, 0, 1, 2]))
+    places = ["Search / Repair", "Search / More", "Search / Repair", "Search / Paint"]
+    order = [one.money for one in found(plan, twice, places=places).values()]
+    assert len(order) > 1 and order == sorted(order, reverse=True)
+
+
 def test_negatives_that_stop_what_sold_are_named():
     plan, rows = a_plan(), rows_like(a_plan())
     one = np.ones(2)

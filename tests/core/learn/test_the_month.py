@@ -126,6 +126,26 @@ def test_a_keyword_that_is_hardly_shown_says_why_as_far_as_it_was_seen(could, lo
     assert (reach_at(found.next_bid - step, rows) < 0.5).all()
 
 
+def test_what_did_not_run_or_was_to_be_shown_a_few_times_only_is_never_hardly_shown():
+    plan = a_plan()
+    seen = seen_by(rows_like(plan, scale=0.0), 3, LAST.toordinal(), plan.brief.assumed)
+    assert hardly_shown(plan, np.ones(3), seen, 30).row.tolist() == [0, 1, 2]
+    idle = replace(plan, bid=np.array([NAN, plan.bid[1], plan.bid[2]]))
+    assert hardly_shown(idle, np.ones(3), seen, 30).row.tolist() == [1, 2]
+    few = 3.9 / plan.expected.impressions
+    assert len(hardly_shown(plan, few, seen, 30)) == 0
+    enough = 4.1 / plan.expected.impressions
+    assert len(hardly_shown(plan, enough, seen, 30)) == 3
+
+
+def test_money_is_no_reason_where_nobody_says_what_could_have_been_shown():
+    plan = a_plan()
+    seen = seen_by(rows_like(plan, scale=0.2), 3, LAST.toordinal(), plan.brief.assumed)
+    for could, lost in ((NAN, 2000.0), (3000.0, NAN)):
+        told = replace(seen, could_show=np.full(3, could), lost_to_money=np.full(3, lost))
+        assert WHYS[hardly_shown(plan, np.ones(3), told, 30).why[0]] == "bid"
+
+
 def test_within_the_first_week_nothing_is_hardly_shown():
     plan = a_plan()
     seen = seen_by(rows_like(plan, scale=0.0), 3, LAST.toordinal(), plan.brief.assumed)
