@@ -10,7 +10,15 @@ from datetime import date
 from typing import Annotated, Any, Literal
 
 import orjson
-from pydantic import AliasChoices, BaseModel, ConfigDict, Field, TypeAdapter, ValidationError
+from pydantic import (
+    AfterValidator,
+    AliasChoices,
+    BaseModel,
+    ConfigDict,
+    Field,
+    TypeAdapter,
+    ValidationError,
+)
 
 from milkwort.core.brief.fields import OF_PLAN
 from milkwort.core.brief.spots import Pays
@@ -58,6 +66,14 @@ _Name = Field(default="", max_length=400)
 _Key = Field(default="", max_length=40)
 _Money = Field(default=None, ge=0, le=1e12)
 _Logo = Annotated[str, Field(max_length=1_400_000, pattern="^(png|svg):[A-Za-z0-9+/=]+$")]
+
+
+def _day_or_none(text: str) -> str:
+    """A day such as 2027-03-01, or nothing."""
+    return date.fromisoformat(text).isoformat() if text else ""
+
+
+_Day = Annotated[str, Field(max_length=10), AfterValidator(_day_or_none)]
 _Spread = Annotated[float, Field(ge=0, le=10)]
 _AdField = Annotated[str, Field(max_length=1000)]
 
@@ -105,8 +121,8 @@ class CampaignDocument(_Part):
     showing: ShowingValues | None = None
     note: str = Field(default="", max_length=4000)
     landing_page: str = Field(default="", max_length=4000)
-    first_day: str = Field(default="", max_length=10)
-    last_day: str = Field(default="", max_length=10)
+    first_day: _Day = ""
+    last_day: _Day = ""
     bid_moves: str = Field(default="", max_length=400)
     partner_sites: bool = False
     audience: list[AudienceValues] | None = Field(default=None, max_length=50)

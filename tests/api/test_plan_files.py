@@ -183,6 +183,14 @@ def damaged(tree, rng):
     return tree
 
 
+@pytest.mark.parametrize("day", ["\x00", "soon", "2027-02-30", "27-1-1"])
+def test_a_campaigns_day_that_is_none_is_refused_by_name(client, plan, day):
+    tree = file_of(client, plan)
+    tree["campaigns"][0]["last_day"] = day
+    answer = load(client, tree)
+    assert answer.status_code == 422 and "last_day" in answer.json()["error"]["message"]
+
+
 def test_a_damaged_file_is_refused_or_makes_a_plan_that_opens(client, plan):
     whole = filled(client, plan)
     whole["keywords"] = whole["keywords"][:4]

@@ -15,6 +15,9 @@ PAYS: tuple[str, ...] = get_args(Pays)
 SELLS: dict[str, float] = {"showings": 0.4, "click": 1.0}
 """How many times as well as a search click one of a spot sells, where nobody has said it."""
 
+_LEAST_PRICE = 1e-9
+"""Money a click, under which nothing is told apart."""
+
 
 @dataclass(frozen=True)
 class Spot:
@@ -60,6 +63,8 @@ class Spot:
                  MOST_MONEY)  # fmt: skip
         if self.pays == "showings":
             _between(f"{where}, click_rate", self.click_rate, 0, 1, above=True)
+        # a click rate next to nothing makes a click of next to nothing dear beyond counting
+        _between(f"{where}, price a click", self.click_price, _LEAST_PRICE, MOST_MONEY)
         if self.sells is not None:
             _between(f"{where}, sells", self.sells, 0, 1000)
 

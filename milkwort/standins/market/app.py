@@ -94,6 +94,7 @@ def make_market(database: Database, *, inline: bool = False) -> FastAPI:
     app.add_exception_handler(RequestValidationError, _bad_request)
     app.add_exception_handler(HTTPException, _http_error)
     app.add_exception_handler(DatabaseError, _database_error)
+    app.add_exception_handler(OverflowError, _no_such_number)
 
     def faults_at(account_id: str) -> tuple[Faults, int] | None:
         with database.read() as session:
@@ -435,6 +436,10 @@ def _http_error(_request: Request, error: Exception) -> JSONResponse:
     assert isinstance(error, HTTPException)
     code = {404: "not_found", 405: "not_allowed"}.get(error.status_code, "cannot_do")
     return _error(error.status_code, code, str(error.detail), "")
+
+
+def _no_such_number(_request: Request, _error_: Exception) -> JSONResponse:
+    return _error(404, "not_found", "There is nothing of such a number.", "")
 
 
 def _database_error(_request: Request, _error_: Exception) -> JSONResponse:

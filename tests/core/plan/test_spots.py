@@ -182,3 +182,14 @@ def test_the_planners_own_highest_price_holds_for_spots_too():
     plan = brief(ceiling=CeilingRule("profit_share", 0.3, max_cpc=0.6), spots=(PAGE, PARTNER),
                  monthly_spend=1e6, offer=offer())  # fmt: skip
     assert run_plan(plan, random_table(1, 3)).spots.steps.tolist() == [0, 24]
+
+
+@pytest.mark.parametrize(
+    "spot",
+    [{"pays": "showings", "price": 8.0, "showings": 1e5, "click_rate": 5e-324},
+     {"pays": "click", "price": 5e-324, "clicks": 10.0}],
+    ids=["beyond counting", "next to nothing"],
+)  # fmt: skip
+def test_a_spot_whose_clicks_cost_no_price_that_can_be_told_is_refused(spot):
+    with pytest.raises(BadValueError, match="price"):
+        Spot("Front page", **spot)

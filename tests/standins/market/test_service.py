@@ -243,3 +243,12 @@ def test_nothing_is_sent_while_days_pass_and_no_day_passes_twice(market):
         market.platform.pass_days(account, 1, "again")
     assert error.value.platform_code == "days_pass_already"
     assert market.platform.stop_clock(account).state == "stopped"
+
+
+@pytest.mark.parametrize("number", [2**63, 2**80, -(2**70)])
+def test_a_number_past_what_a_database_counts_is_not_found(market, number):
+    account = market.open()
+    headers = {"Authorization": f"Bearer {account.key}"}
+    for path in (f"uploads/{number}", f"uploads/{number}/reply"):
+        answer = market.http.get(f"/v1/accounts/{account.id}/{path}", headers=headers)
+        assert answer.status_code == 404 and answer.json()["error"]["code"] == "not_found"
