@@ -26,8 +26,9 @@ describe.each([
     "%s reads on %s",
     (text, ground) => expect(contrast(inks, text, ground)).toBeGreaterThanOrEqual(4.5),
   );
-  it.each(["ink", "ink2", "petalDeep", "petal"] as InkName[])("%s reads where it is chosen", (text) =>
-    expect(contrast(inks, text, "petalWash")).toBeGreaterThanOrEqual(4.5),
+  it.each(["ink", "ink2", "petalDeep", "petal"] as InkName[])(
+    "%s reads where it is chosen",
+    (text) => expect(contrast(inks, text, "petalWash")).toBeGreaterThanOrEqual(4.5),
   );
   it("the faintest ink reads on paper, and a button's words on it", () => {
     expect(contrast(inks, "ink3", "paper")).toBeGreaterThanOrEqual(4.5);
