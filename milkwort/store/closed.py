@@ -12,12 +12,22 @@ from milkwort.store.models import Journal, Plan
 from milkwort.store.plans import remove_plan
 from milkwort.store.versions import root_of
 
-__all__ = ["close_plan", "closed_as", "reopen_plan"]
+__all__ = ["close_plan", "closed_as", "closed_before", "reopen_plan"]
 
 
 def closed_as(session: Session, plan_id: int) -> int | None:
     """Return the version that goes on from a closed plan; None for one that isn't closed."""
     return session.scalar(select(Plan.closed_as).where(Plan.id == plan_id))
+
+
+def closed_before(session: Session, plan_id: int, day: str) -> list[int]:
+    """Return the closed months of a plan's family that began before a day, the last first."""
+    root = root_of(session, plan_id)
+    start = Plan.__table__.columns.start_date
+    of_family = or_(Plan.id == root, Plan.version_of == root)
+    mine = select(Plan.id).where(of_family, Plan.id != plan_id, Plan.closed_as.is_not(None),
+                                 Plan.deleted_at.is_(None), start < day)  # fmt: skip
+    return list(session.scalars(mine.order_by(start.desc(), Plan.id.desc())))
 
 
 def close_plan(session: Session, plan_id: int, made: int) -> None:

@@ -35,6 +35,8 @@ class Version:
         Whether it is the one all others come from.
     is_plan : bool
         Whether it is the one that counts.
+    closed : bool
+        Whether its month is over and another goes on from it.
     created_at, start_date : str
     revision : int
     """
@@ -44,6 +46,7 @@ class Version:
     reason: str
     is_first: bool
     is_plan: bool
+    closed: bool
     created_at: str
     start_date: str
     revision: int
@@ -61,7 +64,16 @@ def family_of(session: Session, plan_id: int) -> list[Version]:
     root = root_of(session, plan_id)
     columns = p.__table__.columns
     rows = session.execute(
-        select(p.id, p.label, p.reason, p.created_at, columns.start_date, p.revision, p.chosen)
+        select(
+            p.id,
+            p.label,
+            p.reason,
+            p.created_at,
+            columns.start_date,
+            p.revision,
+            p.chosen,
+            p.closed_as,
+        )
         .where(or_(p.id == root, p.version_of == root), p.deleted_at.is_(None))
         .order_by(p.id)
     ).all()
@@ -69,6 +81,7 @@ def family_of(session: Session, plan_id: int) -> list[Version]:
     chosen = max(rows, key=lambda row: (row.chosen, -row.id)).id if rows else None
     return [
         Version(row.id, row.label, row.reason, row.id == root, row.id == chosen,
+                row.closed_as is not None,
                 row.created_at, row.start_date, row.revision)
         for row in rows
     ]  # fmt: skip

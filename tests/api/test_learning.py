@@ -282,6 +282,20 @@ def test_the_months_so_far_say_what_was_changed_and_what_it_did(client, plan):
     assert len(ids) == 2
 
 
+def test_a_version_that_only_stands_beside_planned_no_month(client, plan):
+    put(client, plan, RESULTS)
+    may = next_month(client, plan)
+    put(client, may, MAY, "may.csv")
+    beside = client.post(f"{may}/versions", json={"label": "bold", "reason": ""}).json()["id"]
+    client.patch(f"/api/plans/{beside}/brief", json={"monthly_spend": 999}).raise_for_status()
+    for path in ("history", "word"):
+        months = client.get(f"{may}/learn/{path}").json()["months"]
+        assert [one["version"] for one in months] == ["May 2027", ""]
+    assert client.get(f"{may}/learn/history").json()["months"][0]["purse"] == 60
+    client.post(f"/api/plans/{beside}/choose").raise_for_status()
+    assert client.get(f"{may}/learn/history").json()["months"][0]["version"] == "bold"
+
+
 def test_a_reading_that_is_entered_later_stands_as_it_was_entered(client, plan):
     put(client, plan, RESULTS)
     may = next_month(client, plan)

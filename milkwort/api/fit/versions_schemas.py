@@ -36,6 +36,7 @@ class VersionItem(Given):
     reason: str
     is_first: bool
     is_plan: bool
+    closed: bool = Field(description="its month is over, and another goes on from it")
     created_at: str
     start_date: str
     revision: int

@@ -13,8 +13,8 @@ from milkwort.core.errors import MilkwortError
 from milkwort.core.learn.learned import Before, Ran
 from milkwort.core.learn.seen import ResultRows
 from milkwort.core.plan.run import PlanResult, run_plan
+from milkwort.store.closed import closed_before
 from milkwort.store.uncorrected import is_corrected, uncorrected_brief, uncorrected_table
-from milkwort.store.versions import family_of
 
 __all__ = ["base_of", "before_of", "bids_of"]
 
@@ -45,22 +45,21 @@ def before_of(work: Workspace, plan: OpenPlan, rows: ResultRows) -> Before:
 
 
 def _closed_before(work: Workspace, plan: OpenPlan) -> list[tuple[date, OpenPlan]]:
-    """Return the closed months of a plan's family that ended before it began, the last first.
+    """Return the closed months of a plan's family that began before it did, the last first.
 
     One that can't be opened any more is left out: its days count as run at the bids after it.
+    Of two that began on one day the one made last ran.
     """
     with work.database.read() as session:
-        family = [v.id for v in family_of(session, plan.record.id) if v.id != plan.record.id]
+        ids = closed_before(session, plan.record.id, str(plan.record.values["start_date"]))
     found: dict[date, OpenPlan] = {}
-    for plan_id in family:
+    for plan_id in ids:
         try:
             month = work.plan(plan_id)
         except MilkwortError:
             continue
-        start = _first_day(month)
-        if month.record.closed_as is not None and start < _first_day(plan):
-            found[start] = month
-    return sorted(found.items(), key=lambda pair: pair[0], reverse=True)
+        found.setdefault(_first_day(month), month)
+    return list(found.items())
 
 
 def bids_of(month: OpenPlan, plan: OpenPlan) -> Floats:

@@ -193,9 +193,13 @@ def _with_hand(came: Came, in_force: InForce, plan: OpenPlan, first: date, last:
 
 
 def planned_by(family: list[Version], day: date) -> Version:
-    """Return the version that planned a day: the last made of those that begin by then."""
-    begun = [one for one in family if one.start_date <= day.isoformat()]
-    return begun[-1] if begun else family[0]
+    """Return the version that planned a day: the last begun by then that ran.
+
+    Those ran that are closed or are the plan; others only stand beside to be compared.
+    """
+    ran = [one for one in family if one.closed or one.is_plan] or family
+    begun = [one for one in ran if one.start_date <= day.isoformat()]
+    return max(begun, key=lambda one: (one.start_date, one.id)) if begun else ran[0]
 
 
 def months_seen(in_force: InForce) -> list[tuple[date, date]]:

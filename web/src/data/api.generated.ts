@@ -10154,6 +10154,11 @@ export interface components {
          * @description One version as it stands beside the others.
          */
         VersionItem: {
+            /**
+             * Closed
+             * @description its month is over, and another goes on from it
+             */
+            closed: boolean;
             /** Created At */
             created_at: string;
             /** Id */
