@@ -75,7 +75,6 @@ def _serve(settings: Settings, hold: Hold, *, sample: bool, fresh: bool) -> None
         app = make_app(settings)
         # what stands by now stays, and need not be looked through again
         gc.freeze()
-        gc.enable()
         if sample:
             _with_sample(app.state.workspace, fresh)
     except DatabaseError as error:

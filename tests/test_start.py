@@ -1,6 +1,5 @@
 """Starting the program: alone in its folder, private, and with a sentence where it can't."""
 
-import gc
 import os
 import socket
 import sqlite3
@@ -20,9 +19,7 @@ from tools.program import served
 
 def start(data, *more):
     """Start a server that can't, within this process: it ends before it would listen."""
-    done = CliRunner().invoke(app, ["serve", "--data", str(data), *more])
-    gc.enable()  # a server has it again once it stands
-    return done
+    return CliRunner().invoke(app, ["serve", "--data", str(data), *more])
 
 
 def in_one_sentence(done):
