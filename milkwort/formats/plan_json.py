@@ -74,7 +74,8 @@ def _day_or_none(text: str) -> str:
 
 
 _Day = Annotated[str, Field(max_length=10), AfterValidator(_day_or_none)]
-_Spread = Annotated[float, Field(ge=0, le=10)]
+_Spread = Annotated[float, Field(ge=0, le=100)]
+_Factor = Annotated[float, Field(gt=0, le=1e15)]
 _AdField = Annotated[str, Field(max_length=1000)]
 
 
@@ -196,19 +197,19 @@ class AdDocument(_Part):
 class TaughtPlanDocument(_Part):
     """What results left unsure of all keywords together: spreads in log units."""
 
-    searches: float = Field(ge=0, le=10)
-    click_rate: float = Field(ge=0, le=10)
-    price: float = Field(ge=0, le=10)
-    conversion: float = Field(gt=0, le=1)
-    held: dict[str, Annotated[float, Field(gt=0, le=1e9)]] = Field(default={}, max_length=4)
+    searches: _Spread | None = None
+    click_rate: _Spread | None = None
+    price: _Spread | None = None
+    conversion: float = Field(default=1.0, gt=0, le=1)
+    held: dict[str, _Factor] = Field(default={}, max_length=4)
 
 
 class TaughtReadingDocument(_Part):
     """By what results corrected a reading, and the spreads they left, log units."""
 
-    searches: float = Field(gt=0, le=1e9)
-    click_rate: float = Field(gt=0, le=1e9)
-    price: float = Field(gt=0, le=1e9)
+    searches: _Factor
+    click_rate: _Factor
+    price: _Factor
     own: list[_Spread] = Field(min_length=3, max_length=3)
     group: list[_Spread] = Field(min_length=3, max_length=3)
 

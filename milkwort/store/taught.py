@@ -8,7 +8,7 @@ another reading, or another rate, is as it was entered.
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import Any
 
 from milkwort.core.brief.taught import Taught
@@ -61,27 +61,29 @@ class TaughtRate:
 
 @dataclass(frozen=True)
 class TaughtPlan:
-    """What results taught of all keywords together.
+    """What results taught of all keywords together; what was not taken over is as it was.
 
     Attributes
     ----------
-    searches, click_rate, price : float
-        Spreads that are left, log units.
+    searches, click_rate, price : float or None
+        Spreads that are left, log units; None where the first ones stand.
     conversion : float
         Share of the spread of the brief's rates that is left.
     held : mapping of str to float
         Factors of the whole plan by input, which its figures hold already.
     """
 
-    searches: float
-    click_rate: float
-    price: float
-    conversion: float
-    held: Mapping[str, float]
+    searches: float | None = None
+    click_rate: float | None = None
+    price: float | None = None
+    conversion: float = 1.0
+    held: Mapping[str, float] = field(default_factory=dict)
 
     @property
-    def of_brief(self) -> Taught:
-        """As the core has it."""
+    def of_brief(self) -> Taught | None:
+        """As the core has it; None where months are drawn as they were at first."""
+        if self.searches is None or self.click_rate is None or self.price is None:
+            return None
         return Taught(self.searches, self.click_rate, self.price, self.conversion)
 
 

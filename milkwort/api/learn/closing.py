@@ -13,7 +13,6 @@ from milkwort.api.learn.known import Known
 from milkwort.api.learn.view import verdict_rows
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.core.brief.worth import Offer
-from milkwort.core.learn.corrections import learning_spreads
 from milkwort.core.learn.learned import overall_factors
 from milkwort.core.learn.narrowed import Narrowed, left_unsure, narrowed_offer
 from milkwort.core.learn.terms import TermAdvice
@@ -28,7 +27,7 @@ from milkwort.store.plans import change_brief
 from milkwort.store.taught import TaughtPlan, TaughtRate, TaughtReading
 from milkwort.store.uncorrected import uncorrected_brief
 
-__all__ = ["TermWork", "corrected_figures", "narrow", "stops_of", "term_work"]
+__all__ = ["TermWork", "corrected_figures", "stops_of", "teach", "term_work"]
 
 _BY = "results"
 
@@ -155,33 +154,36 @@ def left_of(known: Known) -> Narrowed:
     return left_unsure(known.base, known.learned.corrections, known.learned.judged)
 
 
-def narrow(change: Change, plan: OpenPlan, known: Known, *, corrected: bool) -> None:
-    """Say how unsure results leave the plan: its rates, and what all keywords share.
+def teach(
+    change: Change, plan: OpenPlan, known: Known, *, figures: bool, ranges: bool
+) -> None:  # fmt: skip
+    """Keep with a plan what was taken over of all its keywords together.
 
     Parameters
     ----------
     change : Change
     plan : OpenPlan
     known : Known
-    corrected : bool
-        Whether searches, prices and click rates were taken over too; else they are as unsure
-        as before.
+    figures : bool
+        Whether its searches, prices and rates are corrected now.
+    ranges : bool
+        Whether the brief's rates stand nearer their likely ones, and months are drawn, as
+        unsure as results leave them; the latter only where figures are taken over too.
     """
-    assert known.base is not None
     assert known.learned is not None
-    left = left_of(known).plan
-    offers = [narrowed_offer(one, left.conversion)
-              for one in uncorrected_brief(plan.record).offers]  # fmt: skip
-    more = [{**one, **_rates(offer)} for one, offer in
-            zip(plan.record.values["more_offers"], offers[1:], strict=True)]  # fmt: skip
-    change_brief(change, _rates(offers[0]) | ({"more_offers": more} if more else {}))
-    before = learning_spreads(known.base).plan
-    searches, click_rate, price = (
-        (left.searches, left.click_rate, left.price) if corrected
-        else (before["searches"], before["click_rate"], before["price"])
-    )  # fmt: skip
-    held = overall_factors(known.learned) if corrected else {}
-    taught = TaughtPlan(searches, click_rate, price, left.conversion, held)
+    left, taught = left_of(known).plan, plan.record.taught or TaughtPlan()
+    if figures:
+        taught = replace(taught, held=overall_factors(known.learned))
+    if figures and ranges:
+        taught = replace(taught, searches=left.searches, click_rate=left.click_rate,
+                         price=left.price)  # fmt: skip
+    if ranges:
+        taught = replace(taught, conversion=left.conversion)
+        offers = [narrowed_offer(one, left.conversion)
+                  for one in uncorrected_brief(plan.record).offers]  # fmt: skip
+        more = [{**one, **_rates(offer)} for one, offer in
+                zip(plan.record.values["more_offers"], offers[1:], strict=True)]  # fmt: skip
+        change_brief(change, _rates(offers[0]) | ({"more_offers": more} if more else {}))
     change.update(Plan, {change.plan_id: {"taught": asdict(taught)}})
 
 

@@ -13,9 +13,9 @@ from milkwort.api.http.shared import Job, Window, Work, sent
 from milkwort.api.learn.around import around_of
 from milkwort.api.learn.closing import (
     corrected_figures,
-    narrow,
     next_month,
     stops_of,
+    teach,
     term_work,
 )
 from milkwort.api.learn.history import history_of
@@ -286,8 +286,8 @@ def close(plan_id: int, body: CloseRequest, work: Work) -> Response:
             counts["blocked"], counts["added"] = len(done.blocks), done.added
         if body.figures:
             counts["corrected"] = corrected_figures(version, known, change)
-        if body.ranges:
-            narrow(change, version, known, corrected=body.figures)
+        if body.figures or body.ranges:
+            teach(change, version, known, figures=body.figures, ranges=body.ranges)
         if body.stops:
             stops = stops_of(version, known)
             set_calls(change, stops, "drop", "results", "results")

@@ -8,6 +8,8 @@ from milkwort.core.errors import BadValueError
 
 __all__ = ["Taught"]
 
+_MOST = 100
+
 
 @dataclass(frozen=True)
 class Taught:
@@ -29,7 +31,9 @@ class Taught:
 
     def __post_init__(self) -> None:
         for name in ("searches", "click_rate", "price"):
-            if not 0 <= getattr(self, name) <= 10:
-                raise BadValueError(f"taught.{name}", "a spread from 0 to 10", getattr(self, name))
+            if not 0 <= getattr(self, name) <= _MOST:
+                raise BadValueError(
+                    f"taught.{name}", f"a spread from 0 to {_MOST}", getattr(self, name)
+                )
         if not 0 < self.conversion <= 1:
             raise BadValueError("taught.conversion", "a share above 0", self.conversion)
