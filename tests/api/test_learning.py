@@ -248,6 +248,38 @@ def test_a_second_month_is_learnt_with_the_first_and_replaces_what_that_correcte
     assert all(later < earlier for earlier, later in zip(*spreads, strict=True))
 
 
+@pytest.mark.parametrize(("figures", "ranges"), [(True, False), (False, True), (True, True)])
+def test_figures_and_ranges_are_each_taken_over_alone(client, plan, figures, ranges):
+    put(client, plan, RESULTS)
+    chosen = NOTHING | {"figures": figures, "ranges": ranges}
+    made = client.post(f"{plan}/learn/close", json=chosen).json()
+    may = f"/api/plans/{made['id']}"
+    taught = client.get(f"{may}/raw.json").json()["plan"]["taught"]
+    assert bool(taught["held"]) == figures
+    assert (taught["conversion"] < 1) == ranges
+    assert (taught["searches"] is not None) == (figures and ranges)
+    moves = {m["input"]: m for m in client.get(f"{may}/how-sure").json()["moves"]}
+    if figures and ranges:
+        # what results left, with the noise of a month: no assumption says it any more
+        assert moves["searches"]["assumption"] == ""
+        assert moves["searches"]["spread"] == pytest.approx((taught["searches"] ** 2 + 0.01) ** 0.5)
+    else:
+        assert (moves["searches"]["assumption"], moves["searches"]["spread"]) == (
+            "draw_searches", 0.10)  # fmt: skip
+
+
+def test_what_was_taken_over_before_stays_where_less_is_taken_over_later(client, plan):
+    put(client, plan, RESULTS)
+    may = next_month(client, plan)
+    before = client.get(f"{may}/raw.json").json()["plan"]["taught"]
+    put(client, may, MAY, "may.csv")
+    made = client.post(f"{may}/learn/close", json=NOTHING | {"figures": True}).json()
+    after = client.get(f"/api/plans/{made['id']}/raw.json").json()["plan"]["taught"]
+    kept = ("searches", "click_rate", "price", "conversion")
+    assert [after[name] for name in kept] == [before[name] for name in kept]
+    assert after["held"] != before["held"]
+
+
 def test_a_month_that_goes_as_the_one_before_asks_for_little_more(client, plan):
     put(client, plan, RESULTS)
     april, may = learn(client, plan)["corrections"], next_month(client, plan)

@@ -17,6 +17,8 @@ from milkwort.core.plan.dots import MONTHS_A_DOT, dots_of
 from milkwort.core.plan.draws import GroupDoubt
 from milkwort.core.plan.must_be import MustBe, Turn, must_be
 from milkwort.core.plan.odds import odds_of
+from milkwort.core.plan.run import PlanResult
+from milkwort.core.plan.spreads import spreads_of
 
 router = APIRouter(tags=["fit"])
 
@@ -26,6 +28,8 @@ _SPREAD = {
     "click rate": "draw_click_rate", "conversion": "",
 }  # fmt: skip
 """The assumption that says how far an input is spread; the brief says that of conversion."""
+_TAUGHT = {"searches": "searches", "prices": "price", "click rate": "click_rate"}
+"""Inputs that are spread as results leave them, once they were taken over."""
 
 
 @router.get("/plans/{plan_id}/how-sure", responses=shape_of(HowSureView))
@@ -63,8 +67,7 @@ def _view(drawn: Drawn, use: BudgetUse) -> dict[str, Any]:
             {
                 "input": name, "customers_low": swing.customers[0],
                 "customers_high": swing.customers[1], "profit_low": swing.profit[0],
-                "profit_high": swing.profit[1], "assumption": _SPREAD[name],
-                "spread": result.brief.assumed[_SPREAD[name]] if _SPREAD[name] else None,
+                "profit_high": swing.profit[1], **_spread_of(result, name),
             }
             for name, swing in draws.moves.items()
         ],
@@ -77,6 +80,14 @@ def _view(drawn: Drawn, use: BudgetUse) -> dict[str, Any]:
             "remedies": [asdict(remedy) for remedy in use.remedies],
         },
     }  # fmt: skip
+
+
+def _spread_of(result: PlanResult, name: str) -> dict[str, Any]:
+    """Return how far an input is spread, and the assumption that says so, if one does."""
+    if result.brief.taught is not None and name in _TAUGHT:
+        return {"assumption": "", "spread": float(getattr(spreads_of(result).plan, _TAUGHT[name]))}
+    said = _SPREAD[name]
+    return {"assumption": said, "spread": result.brief.assumed[said] if said else None}
 
 
 def _must(one: MustBe) -> dict[str, Any]:

@@ -35,8 +35,8 @@ class MoveItem(Given):
     customers_high: float
     profit_low: float
     profit_high: float
-    assumption: str = Field(description="its spread; empty where the brief says it")
-    spread: float | None = Field(description="of that assumption, in log units")
+    assumption: str = Field(description="its spread; empty where the brief or results say it")
+    spread: float | None = Field(description="in log units; none where the brief says it")
 
 
 class TurnItem(Given):

@@ -34,12 +34,13 @@ export const steps: Step[] = [
   },
 ];
 
+// of this window alone: another folder of plans counts its plans from 1 again
 const store = "milkwort.path";
 const listeners = new Set<() => void>();
-const plans = (): number[] => (localStorage.getItem(store) ?? "").split(" ").map(Number);
+const plans = (): number[] => (sessionStorage.getItem(store) ?? "").split(" ").map(Number);
 
 function keep(ids: readonly number[]): void {
-  localStorage.setItem(store, ids.filter(Boolean).slice(-20).join(" "));
+  sessionStorage.setItem(store, ids.filter(Boolean).slice(-20).join(" "));
   listeners.forEach((heard) => heard());
 }
 

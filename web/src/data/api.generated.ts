@@ -7246,7 +7246,7 @@ export interface components {
         MoveItem: {
             /**
              * Assumption
-             * @description its spread; empty where the brief says it
+             * @description its spread; empty where the brief or results say it
              */
             assumption: string;
             /** Customers High */
@@ -7261,7 +7261,7 @@ export interface components {
             profit_low: number;
             /**
              * Spread
-             * @description of that assumption, in log units
+             * @description in log units; none where the brief says it
              */
             spread: number | null;
         };

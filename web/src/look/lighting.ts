@@ -57,3 +57,5 @@ const prefersDark = (): MediaQueryList | undefined =>
   typeof matchMedia === "function" ? matchMedia(dark) : undefined;
 
 prefersDark()?.addEventListener("change", light);
+// another window of the program chose anew
+if (typeof window !== "undefined") window.addEventListener("storage", light);

@@ -52,6 +52,8 @@ export function Swings({ moves }: Props) {
                 spread={move.spread}
                 of={names[move.input] ?? move.input}
               />
+            ) : move.spread !== null ? (
+              <small>± {percent(move.spread, 0)}, as results leave it</small>
             ) : (
               <TextButton onPress={() => void navigate(`/plan/${id}/brief`)}>
                 the brief says
