@@ -314,6 +314,19 @@ def test_the_months_so_far_say_what_was_changed_and_what_it_did(client, plan):
     assert len(ids) == 2
 
 
+def test_a_keyword_that_was_removed_is_one_that_was_stopped(client, plan):
+    put(client, plan, RESULTS)
+    may = next_month(client, plan)
+    raw = client.get(f"{may}/raw.json").json()["keyword"]
+    cord = next(r["id"] for r in raw if r["text"] == "sash cord replacement")
+    client.post(f"{may}/keywords/remove", json={"ids": [cord]}).raise_for_status()
+    put(client, may, MAY, "may.csv")
+    (newest, _) = client.get(f"{may}/learn/history").json()["months"]
+    stopped = next(one for one in newest["changes"] if one["change"] == "stopped")
+    assert (stopped["keywords"], stopped["before"]["clicks"]) == (1, 120)
+    assert stopped["after"] == {"clicks": 0, "spend": 0, "customers": 0}
+
+
 def test_a_version_that_only_stands_beside_planned_no_month(client, plan):
     put(client, plan, RESULTS)
     may = next_month(client, plan)

@@ -16,7 +16,7 @@ from milkwort.core.plan.run import PlanResult, run_plan
 from milkwort.store.closed import closed_before
 from milkwort.store.uncorrected import is_corrected, uncorrected_brief, uncorrected_table
 
-__all__ = ["base_of", "before_of", "bids_of"]
+__all__ = ["base_of", "before_of"]
 
 
 def base_of(plan: OpenPlan) -> PlanResult:
@@ -40,7 +40,7 @@ def before_of(work: Workspace, plan: OpenPlan, rows: ResultRows) -> Before:
     own = _first_day(plan)
     spans = [Ran(max(own, date.min), max(last, own), plan.result.bid)]
     for start, month in _closed_before(work, plan):
-        spans.insert(0, Ran(start, spans[0].first - timedelta(1), bids_of(month, plan)))
+        spans.insert(0, Ran(start, spans[0].first - timedelta(1), _bids_of(month, plan)))
     return Before(base_of(plan), rows, spans)
 
 
@@ -62,7 +62,7 @@ def _closed_before(work: Workspace, plan: OpenPlan) -> list[tuple[date, OpenPlan
     return list(found.items())
 
 
-def bids_of(month: OpenPlan, plan: OpenPlan) -> Floats:
+def _bids_of(month: OpenPlan, plan: OpenPlan) -> Floats:
     """Return what each of a plan's keywords bid in another month; NaN for one it hadn't."""
     bids = dict(zip((e.key for e in month.sheet.entries), month.result.bid.tolist(), strict=True))
     return np.array([bids.get(e.key, np.nan) for e in plan.sheet.entries], dtype=np.float64)

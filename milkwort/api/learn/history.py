@@ -2,19 +2,20 @@
 
 from __future__ import annotations
 
-from dataclasses import asdict
+from collections.abc import Sequence
+from dataclasses import asdict, dataclass
 from datetime import date
 from typing import Any
 
 import numpy as np
 
-from milkwort.api.learn.before import bids_of
 from milkwort.api.learn.known import InForce, results_in_force, row_places
 from milkwort.api.learn.word import months_seen, planned_by
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.workspace import Workspace
+from milkwort.core.arrays import Floats
 from milkwort.core.learn.history import RanMonth, what_changed
-from milkwort.core.learn.seen import ResultRows, seen_by
+from milkwort.core.learn.seen import ResultRows, Seen, seen_by
 from milkwort.formats.learn_headless import result_rows_of
 from milkwort.formats.result_rows import places_of
 from milkwort.store.versions import family_of
@@ -22,6 +23,36 @@ from milkwort.store.versions import family_of
 __all__ = ["history_of"]
 
 _MOST_MONTHS = 24
+
+
+@dataclass(frozen=True)
+class _Month:
+    """A month that is seen: the plan of it, its days, and its results by the plan's keywords."""
+
+    plan: OpenPlan
+    first: date
+    last: date
+    rows: ResultRows
+    seen: Seen
+
+    def ran(self, keys: Sequence[str]) -> RanMonth:
+        """Return bids and results by the keys of keywords, also of those it hadn't."""
+        own = {entry.key: row for row, entry in enumerate(self.plan.sheet.entries)}
+        row = np.array([own.get(key, -1) for key in keys], dtype=np.int64)
+
+        def by_key(column: Floats, otherwise: float) -> Floats:
+            return np.append(column, otherwise)[row]
+
+        seen = self.seen
+        return RanMonth(
+            (self.last - self.first).days + 1, by_key(self.plan.result.bid, np.nan),
+            by_key(seen.clicks, 0.0), by_key(seen.cost, 0.0), by_key(seen.customers, 0.0),
+        )  # fmt: skip
+
+    @property
+    def keys(self) -> list[str]:
+        """Of its keywords."""
+        return [entry.key for entry in self.plan.sheet.entries]
 
 
 def history_of(work: Workspace, plan: OpenPlan) -> list[dict[str, Any]]:
@@ -32,49 +63,39 @@ def history_of(work: Workspace, plan: OpenPlan) -> list[dict[str, Any]]:
     with work.database.read() as session:
         family = family_of(session, plan.record.id)
     found: list[dict[str, Any]] = []
-    last: tuple[OpenPlan, date, date] | None = None
-    for first, end in months_seen(in_force)[-_MOST_MONTHS:]:
-        month = work.plan(planned_by(family, first).id)
-        changed = [] if last is None else _changed(in_force, last, (month, first, end))
-        found.append(_line(in_force, month, first, end) | {"changes": changed})
-        last = month, first, end
+    before: _Month | None = None
+    for first, last in months_seen(in_force)[-_MOST_MONTHS:]:
+        month = _month(in_force, work.plan(planned_by(family, first).id), first, last)
+        found.append(_line(month) | {"changes": [] if before is None else _changed(before, month)})
+        before = month
     return found[::-1]
 
 
-def _line(in_force: InForce, month: OpenPlan, first: date, last: date) -> dict[str, Any]:
-    ran = _ran(in_force, month, month, first, last)
-    every = _days(in_force, month, first, last)
+def _month(in_force: InForce, plan: OpenPlan, first: date, last: date) -> _Month:
+    file = in_force.keyword
+    assert file is not None
+    assert in_force.as_of is not None
+    # a window counts where it begins
+    inside = np.flatnonzero((file.first >= first.toordinal()) & (file.first <= last.toordinal()))
+    mine = file.at(inside)
+    rows = result_rows_of(mine, places_of(mine, *row_places(plan)))
+    seen = seen_by(rows, len(plan.sheet.entries), in_force.as_of.toordinal(),
+                   plan.record.brief.assumed)  # fmt: skip
+    return _Month(plan, first, last, rows, seen)
+
+
+def _line(month: _Month) -> dict[str, Any]:
+    record, rows = month.plan.record, month.rows
     return {
-        "first": first.isoformat(), "last": last.isoformat(), "version": month.record.label,
-        "purse": month.record.brief.monthly_spend, "running": int(np.isfinite(ran.bid).sum()),
-        "negatives": len(month.record.brief.negatives), "clicks": float(every.clicks.sum()),
-        "spend": float(every.cost.sum()), "customers": float(every.customers.sum()),
+        "first": month.first.isoformat(), "last": month.last.isoformat(),
+        "version": record.label, "purse": record.brief.monthly_spend,
+        "running": int(np.isfinite(month.plan.result.bid).sum()),
+        "negatives": len(record.brief.negatives), "clicks": float(rows.clicks.sum()),
+        "spend": float(rows.cost.sum()), "customers": float(rows.customers.sum()),
     }  # fmt: skip
 
 
-def _changed(
-    in_force: InForce, before: tuple[OpenPlan, date, date], after: tuple[OpenPlan, date, date]
-) -> list[dict[str, Any]]:
-    """Return what was changed between two months, of the keywords the later one has."""
-    of = after[0]
-    return [asdict(one) for one in what_changed(
-        _ran(in_force, before[0], of, *before[1:]), _ran(in_force, of, of, *after[1:])
-    )]  # fmt: skip
-
-
-def _ran(in_force: InForce, month: OpenPlan, of: OpenPlan, first: date, last: date) -> RanMonth:
-    """Return the bids of a month and its results, by the keywords of a plan."""
-    assert in_force.as_of is not None
-    rows = _days(in_force, of, first, last)
-    seen = seen_by(rows, len(of.sheet.entries), in_force.as_of.toordinal(), of.record.brief.assumed)
-    return RanMonth((last - first).days + 1, bids_of(month, of), seen.clicks, seen.cost,
-                    seen.customers)  # fmt: skip
-
-
-def _days(in_force: InForce, of: OpenPlan, first: date, last: date) -> ResultRows:
-    """Return the result rows of some days; a window counts where it begins."""
-    file = in_force.keyword
-    assert file is not None
-    inside = np.flatnonzero((file.first >= first.toordinal()) & (file.first <= last.toordinal()))
-    mine = file.at(inside)
-    return result_rows_of(mine, places_of(mine, *row_places(of)))
+def _changed(before: _Month, after: _Month) -> list[dict[str, Any]]:
+    """Return what was changed between two months, also of keywords only one of them had."""
+    keys = list(dict.fromkeys([*before.keys, *after.keys]))
+    return [asdict(one) for one in what_changed(before.ran(keys), after.ran(keys))]

@@ -1,3 +1,5 @@
+"""Migrations go forward only: before one changes a file, a copy of it is kept beside it."""
+
 from __future__ import annotations
 
 from alembic import context

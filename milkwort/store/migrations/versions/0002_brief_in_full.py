@@ -47,14 +47,3 @@ def upgrade() -> None:
         sa.PrimaryKeyConstraint("id", name=op.f("pk_recipe")),
     )
     op.create_index(op.f("ix_recipe_plan_id"), "recipe", ["plan_id"])
-
-
-def downgrade() -> None:
-    op.drop_table("recipe")
-    op.drop_table("negative")
-    with op.batch_alter_table("keyword") as keyword:
-        keyword.drop_column("offer")
-    with op.batch_alter_table("plan") as plan:
-        for name in ("season", "gross_spend", "tax_share", "fee", "profile", "other_places",
-                     "policy_share", "max_keywords", "min_clicks"):  # fmt: skip
-            plan.drop_column(name)

@@ -23,7 +23,3 @@ def upgrade() -> None:
         sa.PrimaryKeyConstraint("id", name=op.f("pk_rival_list")),
     )
     op.create_index(op.f("ix_rival_list_plan_id"), "rival_list", ["plan_id"])
-
-
-def downgrade() -> None:
-    op.drop_table("rival_list")

@@ -44,15 +44,3 @@ def upgrade() -> None:
         sa.PrimaryKeyConstraint("id", name=op.f("pk_file_shape")),
         sa.UniqueConstraint("headings", name=op.f("uq_file_shape_headings")),
     )
-
-
-def downgrade() -> None:
-    op.drop_table("file_shape")
-    op.drop_table("past_list")
-    with op.batch_alter_table("negative") as negative:
-        negative.drop_column("owner")
-    with op.batch_alter_table("ad_group") as group:
-        group.drop_column("landing_page")
-    with op.batch_alter_table("plan") as plan:
-        plan.drop_column("reading_rule")
-        plan.drop_column("showing")

@@ -19,11 +19,3 @@ def upgrade() -> None:
     with op.batch_alter_table("plan") as plan:
         for name in _OWN:
             plan.add_column(sa.Column(name, sa.JSON(), nullable=True))
-
-
-def downgrade() -> None:
-    with op.batch_alter_table("plan") as plan:
-        for name in _OWN:
-            plan.drop_column(name)
-    with op.batch_alter_table("keyword") as keyword:
-        keyword.drop_column("note")

@@ -285,7 +285,3 @@ def _names_once(bind: Any, plan: int, table: str) -> dict[str, int]:
                 rows = [*step.get("rows", ()), *step.get("before", ()), *step.get("after", ())]
                 found |= {row["name"]: row["id"] for row in rows if "name" in row}
     return found
-
-
-def downgrade() -> None:
-    raise NotImplementedError("Clients and keys have no place in the older tables.")

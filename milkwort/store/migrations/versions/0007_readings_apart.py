@@ -64,7 +64,3 @@ def _told_anew(step: dict[str, Any]) -> dict[str, Any]:
             if part == "rows" and step["table"] == "keyword":
                 row["popularity"] = None
     return step
-
-
-def downgrade() -> None:
-    raise NotImplementedError("Two readings in use of one keyword have no place in older tables.")

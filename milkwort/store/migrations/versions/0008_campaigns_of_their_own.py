@@ -64,7 +64,3 @@ def _told_anew(step: dict[str, Any]) -> dict[str, Any]:
             if part == "rows":
                 row.update(_NEW.get(step["table"], {}))
     return step
-
-
-def downgrade() -> None:
-    raise NotImplementedError("Hours and areas of campaigns have no place in older tables.")

@@ -183,7 +183,3 @@ def _told_anew(step: dict[str, Any]) -> dict[str, Any]:
     for row in step.get("rows", ()):
         row.update(_NEW.get(step["table"], {}))
     return step
-
-
-def downgrade() -> None:
-    raise NotImplementedError("Ads and pages have no place in older tables.")

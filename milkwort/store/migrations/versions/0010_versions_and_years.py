@@ -60,7 +60,3 @@ def _told_anew(step: dict[str, Any]) -> dict[str, Any]:
         for row in step.get("rows", ()):
             row["policy"] = None
     return step
-
-
-def downgrade() -> None:
-    raise NotImplementedError("Versions and years have no place in older tables.")

@@ -66,7 +66,3 @@ def upgrade() -> None:
             sent.drop_column(column)
     # no step that can be undone names these columns: what was written stays as it is
     op.execute("UPDATE journal SET schema = '0011' WHERE schema = '0010'")
-
-
-def downgrade() -> None:
-    raise NotImplementedError("Hand-overs of several files have no place in older tables.")

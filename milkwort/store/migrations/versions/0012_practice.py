@@ -54,7 +54,3 @@ def upgrade() -> None:
     op.create_index(op.f("ix_practice_sending_practice_id"), "practice_sending", ["practice_id"])
     # no step that can be undone names these tables: what was written stays as it is
     op.execute("UPDATE journal SET schema = '0012' WHERE schema = '0011'")
-
-
-def downgrade() -> None:
-    raise NotImplementedError("Practice accounts have no place in older tables.")

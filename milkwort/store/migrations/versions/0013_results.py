@@ -37,7 +37,3 @@ def upgrade() -> None:
     op.create_index(op.f("ix_result_import_client_id"), "result_import", ["client_id"])
     # no step that can be undone names this table: what was written stays as it is
     op.execute("UPDATE journal SET schema = '0013' WHERE schema = '0012'")
-
-
-def downgrade() -> None:
-    raise NotImplementedError("Results have no place in older tables.")

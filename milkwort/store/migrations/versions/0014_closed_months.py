@@ -28,7 +28,3 @@ def upgrade() -> None:
     op.create_index(op.f("ix_set_aside_plan_id"), "set_aside", ["plan_id"])
     # no step that can be undone holds a whole row of plan: what was written stays as it is
     op.execute("UPDATE journal SET schema = '0014' WHERE schema = '0013'")
-
-
-def downgrade() -> None:
-    raise NotImplementedError("Closed months have no place in older tables.")

@@ -16,7 +16,3 @@ def upgrade() -> None:
         op.add_column(table, sa.Column("taught", sa.JSON(), nullable=True))
     # steps that hold whole rows of keywords and readings say nothing of it: nothing was taught
     op.execute("UPDATE journal SET schema = '0015' WHERE schema = '0014'")
-
-
-def downgrade() -> None:
-    raise NotImplementedError("Older tables have no place for what results taught.")
