@@ -69,6 +69,9 @@ def test_a_version_is_made_in_one_key_changed_and_made_the_plan(plan: str, page:
     page.keyboard.press("y")
     page.get_by_role("button", name="open", exact=True).click()
     page.wait_for_url(re.compile(r"/plan/\d+/fit\?view=versions"))
+    # a version's name gives way on the trail, never a stage
+    stages = page.get_by_role("navigation", name="Stages")
+    expect(stages.get_by_role("link", name="Learn")).to_be_in_viewport(ratio=1)
     page.get_by_role("textbox", name="Reason for Version 2").fill("a richer month")
     page.keyboard.press("Enter")
     expect(page.get_by_role("button", name="Undo: name the version")).to_be_visible()

@@ -100,6 +100,7 @@ export function KeyList({ open, onOpen }: Props) {
         </label>
         <Choice
           label="Light"
+          before="light: "
           inline
           value={lighting}
           options={lightings.map((one) => ({ id: one, name: lightSaid[one] }))}

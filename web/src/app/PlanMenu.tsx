@@ -7,7 +7,7 @@ import { client, uploadOf, taken, type Schemas } from "../data/client";
 import { usePlan } from "../data/plan";
 import { usePlanChange } from "../data/usePlanChange";
 import { useSaying } from "../data/saying";
-import { ink, serif } from "../look/tokens";
+import { ink, serif, whenNarrow } from "../look/tokens";
 import { Blank } from "../parts/Blank";
 import { TextButton } from "../parts/Button";
 import { Choice } from "../parts/Choice";
@@ -20,13 +20,13 @@ type Item = Schemas["PlanItem"];
 export function PlanMenu() {
   const { summary } = usePlan();
   const { name, label } = summary.brief;
-  const said = [name, label, summary.closed_as === null ? "" : "closed"].filter(Boolean).join(" ");
+  const which = [label, summary.closed_as === null ? "" : "closed"].filter(Boolean).join(" ");
+  const said = [name, which].filter(Boolean).join(" ");
   return (
     <DialogTrigger>
       <Name aria-label={`Plans: ${said}`}>
         <span>{name}</span>
-        {label && <small> {label}</small>}
-        {summary.closed_as !== null && <small> closed</small>}
+        {which && <small> {which}</small>}
         <i aria-hidden>▾</i>
       </Name>
       <Overlay isDismissable>
@@ -249,17 +249,29 @@ const Name = styled(Button)`
   background: none;
   cursor: pointer;
   padding: 0 14px 0 20px;
-  display: flex;
+  display: grid;
+  grid-template-columns: minmax(0, auto) auto;
+  align-content: center;
   align-items: center;
-  gap: 8px;
+  justify-items: start;
+  column-gap: 8px;
   max-width: 27vw;
+  min-width: 130px;
   @media (max-width: 1180px) {
     max-width: 22vw;
     padding: 0 10px 0 14px;
   }
-  flex: none;
+  /* where all is wider than the window the name gives way, never a stage */
+  flex: 0 1000 auto;
   color: ${ink.ink};
   outline-offset: -3px;
+  span,
+  small {
+    max-width: 100%;
+  }
+  i {
+    grid-area: 1 / 2 / span 2;
+  }
   span {
     font-family: ${serif};
     font-size: 19px;
@@ -279,6 +291,9 @@ const Name = styled(Button)`
   i {
     font-style: normal;
     font-size: 10px;
+  }
+  ${whenNarrow} {
+    display: flex;
   }
 `;
 

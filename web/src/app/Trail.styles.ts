@@ -30,7 +30,7 @@ export const Menu = styled.span`
 
 export const Path = styled.nav`
   display: flex;
-  flex: 1;
+  flex: 1 1 auto;
   min-width: 0;
   overflow-x: auto;
   border-left: 1px solid ${ink.rule};
