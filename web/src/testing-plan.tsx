@@ -58,6 +58,7 @@ export function summaryOf(revision: number, purse: Partial<Summary["purse"]> = {
         counted_by: "",
         visit_tag: "",
         tell_weekend: false,
+        holidays_of: "",
         stale_days: 180,
         year_purse: "flat",
         year_refit: false,

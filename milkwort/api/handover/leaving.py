@@ -53,6 +53,7 @@ def leaving_of(
         counted_by=values["counted_by"],
         visit_tag=values["visit_tag"],
         tell_weekend=values["tell_weekend"],
+        holidays_of=values["holidays_of"],
     )
 
 

@@ -21,6 +21,7 @@ from milkwort.api.handover.schemas import (
     HandOverRequest,
     HandOverState,
     HandOverView,
+    HolidaysView,
     MendRequest,
     SheetView,
 )
@@ -31,6 +32,7 @@ from milkwort.api.plan.files import add_document, plan_file
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import ChangeAnswer, PlanId
 from milkwort.api.plan.workspace import Decision, Workspace
+from milkwort.core.brief.holidays import countries_with_holidays
 from milkwort.core.brief.upload_shape import FILE_NAME_WORDS, SheetName
 from milkwort.core.counted import counted
 from milkwort.core.errors import BadValueError
@@ -99,6 +101,12 @@ def view(plan_id: int, work: Work) -> Response:
 def _line(row: Row) -> dict[str, Any]:
     names = ("campaign", "group", "keyword", "match", "bid", "ref")
     return {name: row[_LINE.get(name, name)] for name in names}
+
+
+@router.get("/holidays", responses=shape_of(HolidaysView))
+def holidays() -> Response:
+    """Return the countries and parts of countries whose public holidays can be told."""
+    return sent({"countries": countries_with_holidays()})
 
 
 @router.get("/plans/{plan_id}/hand-over/sheets/{sheet}", responses=shape_of(SheetView))

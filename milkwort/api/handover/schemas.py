@@ -106,6 +106,14 @@ class HandOverView(Given):
     sent: list[HandOverItem]
 
 
+class HolidaysView(Given):
+    """Countries whose public holidays are known."""
+
+    countries: dict[str, dict[str, str]] = Field(
+        description="by ISO 3166-1 code: what each part with days of its own is called, by code"
+    )
+
+
 class ChangedLine(Given):
     """One row that is not as it was sent; `was` holds the cells that were different."""
 
@@ -131,6 +139,35 @@ class ChangesView(Given):
     changes: list[ChangedLine]
     more: int = Field(description="changes that are not sent here")
     figures: SentFigures | None
+
+
+class SheetReadBack(Given):
+    """One upload sheet that came back, held against the plan."""
+
+    sheet: SheetName
+    rows: int = Field(description="rows of the file that could be read")
+    same: int
+    absent: int = Field(description="rows of the plan that the file has not")
+    refused: list[str]
+
+
+class ReadBack(Given):
+    """Upload sheets that came back; `was` of a change is what the plan says."""
+
+    revision: int
+    name: str
+    sheets: list[SheetReadBack]
+    changes: list[ChangedLine]
+    more: int = Field(description="changes that are not sent here")
+    bids: dict[str, float] = Field(
+        description="by ref of a keyword: the bid of the file, where it is another"
+    )
+
+
+class BidsBack(Taken):
+    """Bids of a file that are to be taken over."""
+
+    bids: dict[str, float] = Field(min_length=1, max_length=200_000)
 
 
 class UploadColumnChange(Taken):

@@ -25,6 +25,7 @@ from milkwort.api.fit import routes as fit
 from milkwort.api.gather import past, rivals, sources
 from milkwort.api.gather import routes as gather
 from milkwort.api.handover import account as account_file
+from milkwort.api.handover import back as sheets_back
 from milkwort.api.handover import practice, report, shapes
 from milkwort.api.handover import routes as handover
 from milkwort.api.http import lists
@@ -118,6 +119,7 @@ def make_app(settings: Settings | None = None) -> FastAPI:
         year,
         versions,
         handover,
+        sheets_back,
         report,
         shapes,
         practice,

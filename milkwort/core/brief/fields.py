@@ -169,6 +169,7 @@ OF_PLAN: tuple[BriefField, ...] = (
     BriefField("counted_by", str, "", "how customers are counted", length=400),
     BriefField("visit_tag", str, "", "the tag of pages", length=200),
     BriefField("tell_weekend", bool, False, "whether a start before a week-end is told"),
+    BriefField("holidays_of", str, "", "whose public holidays are told", length=20),
     BriefField("stale_days", int, 180, "the age of stale readings", "days", least=1, most=10_000),
     BriefField("last_day", str, "", "the last day", length=10),
     BriefField("year_purse", YearPurse, "flat", "how the year's money is spread"),

@@ -10,6 +10,7 @@ from milkwort.core.assumptions import Assumed
 from milkwort.core.brief.brief import Brief, Policy
 from milkwort.core.brief.campaigns import OwnTerms
 from milkwort.core.brief.fields import FIELDS, OF_OFFER, OF_PLAN, BriefField, parts_of
+from milkwort.core.brief.holidays import check_holidays_of
 from milkwort.core.brief.limits import Limits
 from milkwort.core.brief.platform import profile_of
 from milkwort.core.brief.showing import showing_of_values, values_of_showing
@@ -66,6 +67,7 @@ def brief_of_values(name: str, values: Mapping[str, Any], beside: Beside) -> Bri
     BadValueError
         Where a value is out of its range.
     """
+    check_holidays_of(values["holidays_of"])
     profile = profile_of(values["profile"])
     offers = [_offer(values, values["offer_name"])]
     offers += [_offer(one, one["name"]) for one in values["more_offers"]]

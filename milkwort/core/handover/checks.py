@@ -9,6 +9,7 @@ from datetime import date, timedelta
 import numpy as np
 
 from milkwort.core.arrays import Ints
+from milkwort.core.brief.holidays import holiday_on
 from milkwort.core.brief.platform import Profile
 from milkwort.core.counted import counted
 from milkwort.core.market.keyword_table import CALLS
@@ -22,6 +23,7 @@ _FIGURES = ("sale_value", "gross_margin", "rate_likely", "monthly_spend")
 """Figures of the brief without which every other is a guess."""
 _FEW_CLICKS = 10
 """A purse that pays for fewer a month can't tell a good keyword from a bad one."""
+_FRIDAY = 4
 _NAMED = 6
 
 
@@ -93,6 +95,8 @@ class Leaving:
         What page addresses carry so that visits can be told apart; empty where none is used.
     tell_weekend : bool
         Whether a start before a week-end is to be told.
+    holidays_of : str
+        Country, or part of one, whose public holidays are to be told; empty for none.
     """
 
     result: PlanResult
@@ -111,6 +115,7 @@ class Leaving:
     counted_by: str = ""
     visit_tag: str = ""
     tell_weekend: bool = False
+    holidays_of: str = ""
 
 
 @dataclass(frozen=True)
@@ -296,9 +301,21 @@ def _dates(leaving: Leaving) -> Iterator[Check]:
             yield Check(
                 "too_short", f"{name} ends before its customers could be reported.", "brief"
             )
-    if leaving.tell_weekend and leaving.first_day.weekday() >= 4:
-        day = f"{leaving.first_day:%A}"
-        yield Check("weekend", f"It begins on a {day}, when nobody looks for two days.", "brief")
+        if first >= leaving.today:
+            yield from _nobody_looks(leaving, name, first)
+
+
+def _nobody_looks(leaving: Leaving, name: str, first: date) -> Iterator[Check]:
+    """What is told of a start before days without work, where the planner wants that told."""
+    if leaving.tell_weekend and first.weekday() >= _FRIDAY:
+        said = f"{name} begins on a {first:%A}, when nobody looks for two days."
+        yield Check("weekend", said, "brief")
+    for day, when in ((first, "on"), (first + timedelta(days=1), "on the day before")):
+        called = holiday_on(leaving.holidays_of, day)
+        if called:
+            said = f"{name} begins {when} a public holiday: {called}, {day:%d %B %Y}."
+            yield Check("holiday", said, "brief")
+            return
 
 
 def _known(leaving: Leaving) -> Iterator[Check]:

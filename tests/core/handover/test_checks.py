@@ -76,6 +76,8 @@ def test_what_must_be_mended_comes_first_then_money_and_so_on_by_harm():
         ({"last_day": date(2027, 2, 1), "first_day": date(2027, 1, 1)}, "over", True),
         ({"last_day": date(2027, 3, 9)}, "too_short", False),
         ({"first_day": date(2027, 3, 5), "tell_weekend": True}, "weekend", False),
+        ({"first_day": date(2027, 12, 27), "holidays_of": "GB"}, "holiday", False),
+        ({"first_day": date(2027, 3, 16), "holidays_of": "GB-NIR"}, "holiday", False),
         ({"counted_by": " "}, "not_counted", False),
         ({"read_at": ["2026-01-01", ""]}, "stale", False),
         ({"profile": Profile(upload_rows=1)}, "many_rows", False),

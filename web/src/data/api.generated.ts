@@ -44,6 +44,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/holidays": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Holidays
+         * @description Return the countries and parts of countries whose public holidays can be told.
+         */
+        get: operations["holidays_api_holidays_get"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{name}/stop": {
         parameters: {
             query?: never;
@@ -1993,6 +2013,46 @@ export interface paths {
          * @description Hold a fresh account file against the plan: what took, and what did not.
          */
         post: operations["took_api_plans__plan_id__hand_over_account_reply_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/hand-over/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Back
+         * @description Hold an upload sheet, or a book of them, against the plan; nothing is kept.
+         */
+        post: operations["read_back_api_plans__plan_id__hand_over_back_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/hand-over/back/bids": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Bids
+         * @description Set the bids of a sheet that came back, and lock them there.
+         */
+        post: operations["take_bids_api_plans__plan_id__hand_over_back_bids_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4309,6 +4369,16 @@ export interface components {
             purse: components["schemas"]["Purse"];
         };
         /**
+         * BidsBack
+         * @description Bids of a file that are to be taken over.
+         */
+        BidsBack: {
+            /** Bids */
+            bids: {
+                [key: string]: number;
+            };
+        };
+        /**
          * Block
          * @description Neighbouring steps of the ladder of pounds drawn as one; money a month.
          */
@@ -4444,6 +4514,11 @@ export interface components {
         Body_read_api_plans__plan_id__arrange_pages_read_post: {
             /** File */
             file: string[];
+        };
+        /** Body_read_back_api_plans__plan_id__hand_over_back_post */
+        Body_read_back_api_plans__plan_id__hand_over_back_post: {
+            /** File */
+            file: string;
         };
         /** Body_read_file_api_plans__plan_id__arrange_ads_file_post */
         Body_read_file_api_plans__plan_id__arrange_ads_file_post: {
@@ -4592,6 +4667,12 @@ export interface components {
              * @description the monthly sum, money a month
              */
             gross_spend?: number | null;
+            /**
+             * Holidays Of
+             * @description whose public holidays are told
+             * @default
+             */
+            holidays_of?: string;
             /**
              * Last Day
              * @description the last day
@@ -4840,6 +4921,11 @@ export interface components {
              * @description the monthly sum, money a month
              */
             gross_spend: number | null;
+            /**
+             * Holidays Of
+             * @description whose public holidays are told
+             */
+            holidays_of: string;
             /**
              * Last Day
              * @description the last day
@@ -6472,6 +6558,21 @@ export interface components {
             customers: number;
             /** Spend */
             spend: number;
+        };
+        /**
+         * HolidaysView
+         * @description Countries whose public holidays are known.
+         */
+        HolidaysView: {
+            /**
+             * Countries
+             * @description by ISO 3166-1 code: what each part with days of its own is called, by code
+             */
+            countries: {
+                [key: string]: {
+                    [key: string]: string;
+                };
+            };
         };
         /**
          * HouseRuleValues
@@ -8453,6 +8554,32 @@ export interface components {
             revision: number;
         };
         /**
+         * ReadBack
+         * @description Upload sheets that came back; `was` of a change is what the plan says.
+         */
+        ReadBack: {
+            /**
+             * Bids
+             * @description by ref of a keyword: the bid of the file, where it is another
+             */
+            bids: {
+                [key: string]: number;
+            };
+            /** Changes */
+            changes: components["schemas"]["ChangedLine"][];
+            /**
+             * More
+             * @description changes that are not sent here
+             */
+            more: number;
+            /** Name */
+            name: string;
+            /** Revision */
+            revision: number;
+            /** Sheets */
+            sheets: components["schemas"]["SheetReadBack"][];
+        };
+        /**
          * ReadLine
          * @description One pasted line: what it would do, or why it is none.
          */
@@ -9174,6 +9301,31 @@ export interface components {
             /** Groups */
             groups: components["schemas"]["GroupItem"][];
             texts: components["schemas"]["Texts"];
+        };
+        /**
+         * SheetReadBack
+         * @description One upload sheet that came back, held against the plan.
+         */
+        SheetReadBack: {
+            /**
+             * Absent
+             * @description rows of the plan that the file has not
+             */
+            absent: number;
+            /** Refused */
+            refused: string[];
+            /**
+             * Rows
+             * @description rows of the file that could be read
+             */
+            rows: number;
+            /** Same */
+            same: number;
+            /**
+             * Sheet
+             * @enum {string}
+             */
+            sheet: "keywords" | "campaigns" | "groups" | "negatives" | "ads" | "spots";
         };
         /**
          * SheetShape
@@ -10676,6 +10828,71 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Category"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    holidays_api_holidays_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HolidaysView"];
                 };
             };
             /** @description Bad Request */
@@ -18323,6 +18540,150 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AccountFileView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    read_back_api_plans__plan_id__hand_over_back_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["Body_read_back_api_plans__plan_id__hand_over_back_post"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadBack"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    take_bids_api_plans__plan_id__hand_over_back_bids_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BidsBack"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
                 };
             };
             /** @description Bad Request */

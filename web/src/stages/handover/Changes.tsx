@@ -1,15 +1,11 @@
-import type { Schemas } from "../../data/client";
 import { usePlan } from "../../data/plan";
 import { usePlanQuery } from "../../data/usePlanQuery";
 import { ItemsAway } from "../../parts/TakeAway";
 import { count, delta, money, number } from "../../parts/format";
+import { ChangedRows, named, said, type Cell } from "./ChangedRows";
 import * as S from "./HandOver.styles";
 
-type Change = Schemas["ChangesView"]["changes"][number];
-type Cell = string | number | boolean | null;
 type Props = { since: number | null };
-
-const words = ["keyword", "negative", "spot", "headline 1", "ad group", "campaign"];
 
 /** The rows that are not as they were sent, with what they were. */
 export function Changes({ since }: Props) {
@@ -20,10 +16,6 @@ export function Changes({ since }: Props) {
   if (view.since === null)
     return <S.Shelf>Nothing was sent yet, so every row would be new.</S.Shelf>;
   const { figures } = view;
-  const named = (change: Change) => {
-    const name = words.find((word) => change.row[word]);
-    return name ? said(change.row[name]!) : change.ref;
-  };
   return (
     <S.Shelf tabIndex={0} role="region" aria-label="Changed rows">
       <p>
@@ -46,33 +38,11 @@ export function Changes({ since }: Props) {
           }}
         />
       </p>
-      <S.Rows>
-        <tbody>
-          {view.changes.map((change) => (
-            <tr key={`${change.sheet} ${change.ref}`} data-turn={change.turn}>
-              <th scope="row">{change.turn}</th>
-              <td>{change.sheet}</td>
-              <td>{named(change)}</td>
-              <td>
-                {Object.entries(change.was).map(([name, was]) => (
-                  <span key={name}>
-                    {name}: <s>{said(was)}</s> <b>{said(change.row[name] ?? null)}</b>
-                  </span>
-                ))}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </S.Rows>
+      <ChangedRows changes={view.changes} />
       {view.more > 0 && <p>… and {number(view.more)} more, all of them in the file.</p>}
     </S.Shelf>
   );
 }
-
-const said = (value: Cell): string => {
-  if (value === null || value === "") return "none";
-  return typeof value === "number" ? number(value, Number.isInteger(value) ? 0 : 2) : String(value);
-};
 
 const cells = (row: Record<string, Cell>): string =>
   Object.entries(row)

@@ -7,6 +7,7 @@ import { TextButton } from "../../parts/Button";
 import { number, parsed } from "../../parts/format";
 import { ItemsAway } from "../../parts/TakeAway";
 import { useActions } from "../../app/actions";
+import { Holidays } from "./Holidays";
 import * as S from "./HandOver.styles";
 
 type Check = Schemas["CheckItem"];
@@ -45,6 +46,7 @@ function Told() {
       <TextButton onPress={() => void changeBrief({ tell_weekend: !values.tell_weekend })}>
         {values.tell_weekend ? "is told" : "is not told"}
       </TextButton>
+      ; <Holidays />
     </p>
   );
 }

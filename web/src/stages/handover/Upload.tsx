@@ -9,6 +9,7 @@ import { number } from "../../parts/format";
 import { Changes } from "./Changes";
 import * as S from "./HandOver.styles";
 import { OtherSheet } from "./OtherSheet";
+import { useSheetsBack } from "./SheetsBack";
 import { SheetShape } from "./SheetShape";
 import { UploadGrid } from "./UploadGrid";
 
@@ -25,6 +26,7 @@ export function Upload({ view, pending }: Props) {
   const send = useSending();
   const [sheet, setSheet] = useState<Sheet>("keywords");
   const [only, setOnly] = useState<NonNullable<Only>>("all");
+  const back = useSheetsBack();
   const [shaping, setShaping] = useState(false);
   const rows = view?.rows ?? [];
   const counts = view?.counts;
@@ -67,6 +69,7 @@ export function Upload({ view, pending }: Props) {
         <TextButton aria-expanded={shaping} onPress={() => setShaping(!shaping)}>
           columns and names
         </TextButton>
+        {back.chooser}
         <span>
           <MainButton isDisabled={nothing} onPress={() => make("csv")}>
             Send CSV
@@ -81,6 +84,7 @@ export function Upload({ view, pending }: Props) {
         </span>
       </S.Line>
       {shaping && view && <SheetShape sheet={sheet} view={view} />}
+      {back.held}
       {only === "changed" ? (
         <Changes since={null} />
       ) : sheet === "keywords" ? (

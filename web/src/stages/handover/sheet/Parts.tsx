@@ -1,4 +1,4 @@
-import { Checkbox, CheckboxGroup } from "react-aria-components";
+import { Checkbox, CheckboxGroup, Label } from "react-aria-components";
 import type { Schemas } from "../../../data/client";
 import { useStyle, type Style } from "./useStyle";
 
@@ -39,7 +39,6 @@ export function Parts({ others, beside, onBeside }: Props) {
   return (
     <>
       <CheckboxGroup
-        aria-label="Parts of the sheet"
         value={style.sections}
         onChange={(chosen) =>
           void put({
@@ -47,6 +46,7 @@ export function Parts({ others, beside, onBeside }: Props) {
           })
         }
       >
+        <Label>Parts of the sheet</Label>
         {parts.map((part) => (
           <Checkbox key={part.id} value={part.id}>
             <span aria-hidden /> {part.name}
@@ -55,19 +55,18 @@ export function Parts({ others, beside, onBeside }: Props) {
       </CheckboxGroup>
       {others.length > 0 && (
         <CheckboxGroup
-          aria-label="Versions beside it"
           value={beside.map(String)}
           onChange={(chosen) => onBeside(chosen.map(Number).slice(0, mostBeside))}
         >
+          <Label>Versions beside it</Label>
           {others.map((one) => (
             <Checkbox key={one.id} value={String(one.id)}>
-              <span aria-hidden /> beside it: {one.label || "as first made"}
+              <span aria-hidden /> {one.label || "as first made"}
             </Checkbox>
           ))}
         </CheckboxGroup>
       )}
       <CheckboxGroup
-        aria-label="Figures of a keyword"
         value={style.columns}
         onChange={(chosen) =>
           void put({
@@ -75,6 +74,7 @@ export function Parts({ others, beside, onBeside }: Props) {
           })
         }
       >
+        <Label>Figures of a keyword</Label>
         {figures.map((one) => (
           <Checkbox key={one.id} value={one.id}>
             <span aria-hidden /> {one.name}
