@@ -14,7 +14,14 @@ from playwright.sync_api import Browser, Page, Playwright
 
 __all__ = ["CHROMIUM", "VIEWPORT", "browser_of", "served", "watched_page"]
 
-CHROMIUM = "/usr/bin/chromium"
+CHROMIUM = next(
+    (
+        path
+        for path in ("/usr/bin/chromium-headless-shell", "/usr/bin/chromium")
+        if Path(path).exists()
+    ),
+    "/usr/bin/chromium",
+)
 VIEWPORT = {"width": 1280, "height": 800}
 _FLAGS = [
     "--no-sandbox",

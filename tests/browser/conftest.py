@@ -2,9 +2,19 @@ from collections.abc import Iterator
 
 import httpx
 import pytest
-from playwright.sync_api import Browser, Page, sync_playwright
+from playwright.sync_api import Browser, Page, expect, sync_playwright
 
 from tools.program import browser_of, served, watched_page
+
+TWO_FRAMES = "() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))"
+"""What was just done has been drawn by then, and what it asks for is on its way."""
+
+
+def settled(page: Page) -> None:
+    """Wait until the stage has drawn what was just done and every answer has come."""
+    page.evaluate(TWO_FRAMES)
+    expect(page.locator("main[aria-busy=false]")).to_be_visible(timeout=15_000)
+    page.evaluate(TWO_FRAMES)
 
 
 @pytest.fixture(scope="session")

@@ -6,6 +6,8 @@ from pathlib import Path
 
 from playwright.sync_api import Page, expect
 
+from tests.browser.conftest import settled
+
 AXE = Path(__file__).parents[2] / "web" / "node_modules" / "axe-core" / "axe.min.js"
 
 
@@ -129,7 +131,7 @@ def test_under_a_lamp_every_stage_reads_and_the_choice_is_kept(looked: str, page
     found = {}
     for stage in ("brief", "sift", "arrange", "fit", "hand-over"):
         opened(page, looked, stage)
-        page.wait_for_load_state("networkidle")
+        settled(page)
         found[stage] = findings(page, ["color-contrast"])
     assert {stage: wrong for stage, wrong in found.items() if wrong} == {}
     ground = "getComputedStyle(document.body).backgroundColor"

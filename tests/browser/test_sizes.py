@@ -2,6 +2,8 @@
 
 from playwright.sync_api import Page
 
+from tests.browser.conftest import TWO_FRAMES, settled
+
 SIZES = {"small": (1024, 700), "large": (1920, 1080), "twice the size": (640, 400)}
 STAGES = ("brief", "gather", "sift", "arrange", "fit", "hand-over", "learn")
 OUT_OF_REACH = """() => {
@@ -41,11 +43,11 @@ def test_every_control_of_every_view_is_in_reach_at_every_size(looked: str, page
         for number, name in enumerate(names):
             if name:
                 views.nth(number).click()
-            page.wait_for_load_state("networkidle")
+            settled(page)
             for size, (width, height) in SIZES.items():
                 page.set_viewport_size({"width": width, "height": height})
                 page.evaluate(TO_THE_TOP)
-                page.wait_for_timeout(150)
+                page.evaluate(TWO_FRAMES)
                 if found := page.evaluate(OUT_OF_REACH):
                     wrong[f"{stage} {name}, {size}"] = found
     assert wrong == {}

@@ -1,4 +1,5 @@
-import { Suspense, useEffect, useState } from "react";
+import { useIsFetching } from "@tanstack/react-query";
+import { Suspense, useEffect, useState, type ReactNode } from "react";
 import { Outlet, useLocation, useNavigate } from "react-router";
 import styled from "styled-components";
 import { usePlan } from "../data/plan";
@@ -55,11 +56,11 @@ export function Frame() {
       <Trail onKeys={() => setKeysOpen(true)} onCommands={() => setCommandsOpen(true)} />
       <NextStep />
       <Middle>
-        <Main key={id}>
+        <Stage key={id}>
           <Suspense fallback={<Waiting>Opening …</Waiting>}>
             <Outlet />
           </Suspense>
-        </Main>
+        </Stage>
         {open && <Side stage={stage} />}
       </Middle>
       <SaidLine />
@@ -68,6 +69,11 @@ export function Frame() {
       <CommandBox open={commandsOpen} onOpen={setCommandsOpen} />
     </Page>
   );
+}
+
+/** A stage, said to be busy while an answer is on its way: what stands there may be of before. */
+function Stage({ children }: { children: ReactNode }) {
+  return <Main aria-busy={useIsFetching() > 0}>{children}</Main>;
 }
 
 /** The workings, where a stage has room for them or a figure of the purse is asked about. */
