@@ -6,7 +6,7 @@ DATA ?= .data
 
 HOSTILE := tests/api/test_any_request.py tests/api/test_hostile.py tests/api/test_living.py \
 	tests/api/test_turns.py tests/api/test_hard_rows.py tests/api/test_plan_files.py \
-	tests/api/test_practice.py tests/standins tests/store tests/formats tests/test_start.py
+	tests/api/test_practice.py tests/api/test_office.py tests/standins tests/store tests/formats tests/test_start.py
 
 LOCK := -q --universal --generate-hashes --python-version 3.11 --no-emit-index-url
 
@@ -23,6 +23,7 @@ test: ## install what is missing, then every check and test (DEEP=1 tries many m
 	@DEEP=$(DEEP) bash tools/test.sh
 
 hostile: install-dev web/node_modules/.ready ## thousands of odd requests, files and kills; half an hour or so
+	@bash tools/office.sh
 	DEEP=1 $(PY) -m pytest -n 2 --dist worksteal $(HOSTILE)
 
 crowd: install-dev web ## eight windows at once for ten minutes (MINUTES=2: two)

@@ -47,6 +47,7 @@ export default defineConfig({
     maxWorkers: 2,
     unstubGlobals: true,
     restoreMocks: true,
+    reporters: ["dot"],
     // how long a busy machine may take says nothing of the program
     testTimeout: 30_000,
   },

@@ -45,8 +45,10 @@ _HEADINGS: dict[str, str] = {
 }
 _DATED = re.compile(r"(?:\d{4} (\d{1,2})|(\d{1,2}) \d{4})(?: \d{1,2})?")
 _ONE_PRICE = re.compile(
-    r"((avg|average|mean|suggested) )?(cpc|click price|price|cost per click|bid)( (gbp|eur|usd))?"
+    r"(((avg|average|mean|suggested) )?(cpc|click price|price|cost per click)"
+    r"|(avg|average|mean|suggested) bid)( (gbp|eur|usd))?"
 )
+"""A bare *bid* is what an account bids, and says nothing of the market's prices."""
 _PATTERNS = {name: re.compile(pattern) for name, pattern in _HEADINGS.items()}
 _SAMPLE = 200
 _MOST_TITLES = 15

@@ -134,3 +134,11 @@ def test_bids_of_keywords_that_are_gone_are_refused(sample):
     client, plan = sample
     answer = client.post(f"{plan}/hand-over/back/bids", json={"bids": {"k-gone": 1.0}})
     assert answer.status_code == 422
+
+
+def test_what_the_plan_bids_is_never_read_as_a_price_of_the_market(sample):
+    client, plan = sample
+    files = {"file": ("upload.csv", look(client, plan, "keywords"))}
+    tray = client.post(f"{plan}/gather/file", files=files).json()
+    assert set(tray["columns"]) == {"keyword", "match", "group", "campaign"}
+    assert tray["counts"]["changed"] == 0

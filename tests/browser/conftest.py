@@ -6,6 +6,10 @@ from playwright.sync_api import Browser, Page, expect, sync_playwright
 
 from tools.program import browser_of, served, watched_page
 
+PATIENCE = 15_000
+"""Milliseconds: the draws of a month give way to everything else, on a busy machine for long."""
+expect.set_options(timeout=PATIENCE)
+
 TWO_FRAMES = "() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))"
 """What was just done has been drawn by then, and what it asks for is on its way."""
 
@@ -13,7 +17,7 @@ TWO_FRAMES = "() => new Promise((done) => requestAnimationFrame(() => requestAni
 def settled(page: Page) -> None:
     """Wait until the stage has drawn what was just done and every answer has come."""
     page.evaluate(TWO_FRAMES)
-    expect(page.locator("main[aria-busy=false]")).to_be_visible(timeout=15_000)
+    expect(page.locator("main[aria-busy=false]")).to_be_visible()
     page.evaluate(TWO_FRAMES)
 
 
@@ -55,7 +59,7 @@ def page(browser: Browser) -> Iterator[Page]:
     """A page that fails its test where the browser complains."""
     faults: list[str] = []
     page = watched_page(browser, faults)
-    page.set_default_timeout(15_000)
+    page.set_default_timeout(PATIENCE)
     yield page
     page.close()
     # an answer of 4xx is a refusal that the test itself asked for

@@ -13,7 +13,7 @@ AXE = Path(__file__).parents[2] / "web" / "node_modules" / "axe-core" / "axe.min
 
 def findings(page: Page, only: Sequence[str] = ()) -> list[str]:
     """What axe finds, by all its rules or only some."""
-    expect(page.locator("[data-late]")).to_have_count(0, timeout=15_000)  # greyed on purpose
+    expect(page.locator("[data-late]")).to_have_count(0)  # greyed on purpose
     at_rest = "document.getAnimations().every(a => a.playState !== 'running')"
     while not page.evaluate(at_rest):  # waiting within the page would need what its policy forbids
         page.wait_for_timeout(20)

@@ -136,3 +136,23 @@ def test_a_sheet_leaves_in_the_platforms_own_columns(plan: str, page: Page):
     expect(heading).to_have_attribute("aria-invalid", "true")
     shape.get_by_role("button", name="columns as they come").click()
     expect(grid.get_by_role("columnheader", name="Campaign")).to_be_visible()
+
+
+def test_a_sheet_that_somebody_changed_is_read_back_and_its_bids_taken(plan: str, page: Page):
+    opened(page, plan)
+    page.get_by_role("button", name="Country whose public holidays").click()
+    page.get_by_role("option", name="Germany", exact=True).click()
+    page.get_by_role("button", name="Part of the country").click()
+    page.get_by_role("option", name="Bayern").click()
+    expect(page.get_by_role("button", name="Part of the country")).to_contain_text("Bayern")
+    address = f"{plan.replace('/plan/', '/api/plans/')}/hand-over/look?kind=csv&sheet=keywords"
+    left = page.request.get(address).text()
+    changed = re.sub(r",exact,[\d.]+,yes,", ",exact,0.77,yes,", left, count=1)
+    back = {"name": "back.csv", "mimeType": "text/csv", "buffer": changed.encode()}
+    page.get_by_label("Upload sheet that comes back").set_input_files([back])
+    shown = page.get_by_role("region", name="What came back")
+    expect(shown).to_contain_text(re.compile(r"159 rows as in the plan.*1 row say"))
+    shown.get_by_role("button", name="take over 1 bid").click()
+    expect(page.get_by_role("button", name="Undo: take over 1 bid")).to_be_visible()
+    grid = page.get_by_role("grid", name="Upload sheet")
+    expect(grid.get_by_role("row").filter(has_text="0.77")).to_have_count(1)

@@ -41,15 +41,15 @@ def test_results_are_taken_over_terms_decided_and_the_month_closed(page: Page, p
     assert findings(page) == []
     waits.focus()
     page.keyboard.press("Enter")
-    expect(waits).not_to_have_attribute("aria-rowcount", str(before), timeout=10_000)
+    expect(waits).not_to_have_attribute("aria-rowcount", str(before))
     page.keyboard.press("Control+z")
-    expect(waits).to_have_attribute("aria-rowcount", str(before), timeout=10_000)
+    expect(waits).to_have_attribute("aria-rowcount", str(before))
 
     page.keyboard.press("n")
-    expect(waits).to_have_attribute("aria-rowcount", str(before - 1), timeout=10_000)
+    expect(waits).to_have_attribute("aria-rowcount", str(before - 1))
     expect(page.get_by_role("button", name="What is shown of the queue")).to_be_visible()
     page.keyboard.press("Control+z")
-    expect(waits).to_have_attribute("aria-rowcount", str(before), timeout=10_000)
+    expect(waits).to_have_attribute("aria-rowcount", str(before))
 
     shown(page, "The month")
     expect(page.get_by_role("table", name="Why the customers differ")).to_be_visible()

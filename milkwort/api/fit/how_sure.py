@@ -107,4 +107,15 @@ def _doubt(drawn: Drawn, one: GroupDoubt) -> dict[str, Any]:
         group, name = None, "No group"
     else:
         group, name = sheet.structure.groups[one.group].id, sheet.labels[one.group]
-    return {"group_id": group, "name": name, "share": one.share, **asdict(one.customers)}
+    return {"key": doubt_key(drawn, one), "group_id": group, "name": name, "share": one.share,
+            **asdict(one.customers)}  # fmt: skip
+
+
+def doubt_key(drawn: Drawn, one: GroupDoubt) -> str:
+    """Return what the doubt of one group or spot is known by, whatever it is called."""
+    structure = drawn.loaded.sheet.structure
+    if one.spot is not None:
+        return structure.spots[one.spot].key
+    if one.group is None or one.group < 0:
+        return ""
+    return structure.groups[one.group].key

@@ -60,6 +60,7 @@ class MustItem(Given):
 class GroupDoubtItem(Given):
     """How unsure one group or spot is; its share of the whole month's doubt."""
 
+    key: str = Field(description="by which its workings are asked for")
     group_id: int | None
     name: str
     low: float

@@ -75,7 +75,7 @@ def choose(plan_id: int, work: Work, window: Window = "") -> Response:
 def compare(plan_id: int, work: Work, others: Others = []) -> Response:  # noqa: B006 -- read only
     """Set versions side by side: what each brings, and what differs from the first."""
     plans = family_plans(work, plan_id, others)
-    sides = [_side(plan) for plan in plans]
+    sides = [side_of(plan) for plan in plans]
     return sent({
         "sides": [
             {
@@ -142,7 +142,8 @@ def family_plans(work: Workspace, plan_id: int, others: Sequence[int]) -> list[O
     return [work.plan(one) for one in dict.fromkeys((plan_id, *others))]
 
 
-def _side(plan: OpenPlan) -> Side:
+def side_of(plan: OpenPlan) -> Side:
+    """Return a plan as it is set beside others."""
     structure = plan.sheet.structure
     return Side(
         plan.result,

@@ -20,7 +20,7 @@ from milkwort.api.arrange import lists as negative_lists
 from milkwort.api.arrange import routes as arrange
 from milkwort.api.brief import routes as brief
 from milkwort.api.clients import routes as clients
-from milkwort.api.fit import choices, how_sure, versions, year
+from milkwort.api.fit import choices, how_sure, traced, versions, year
 from milkwort.api.fit import routes as fit
 from milkwort.api.gather import past, rivals, sources
 from milkwort.api.gather import routes as gather
@@ -118,6 +118,7 @@ def make_app(settings: Settings | None = None) -> FastAPI:
         how_sure,
         year,
         versions,
+        traced,
         handover,
         sheets_back,
         report,

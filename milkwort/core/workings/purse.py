@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
 from milkwort.core.arrays import Floats
 from milkwort.core.plan.run import PlanResult
 from milkwort.core.workings._sums import Line, Section, pace_lines
 
-__all__ = ["purse_workings"]
+__all__ = ["PURSE_FIGURES", "purse_workings"]
 
 
 def purse_workings(result: PlanResult, figure: str) -> list[Section]:
@@ -15,77 +17,71 @@ def purse_workings(result: PlanResult, figure: str) -> list[Section]:
     Parameters
     ----------
     result : PlanResult
-    figure : {"spend", "clicks", "customers", "cost_per_customer", "profit", "next_unit"}
+    figure : str
+        From `PURSE_FIGURES`.
     """
-    totals, worth, brief = result.totals, result.brief.worth, result.brief
+    return [_SECTIONS[figure](result)]
+
+
+def _spend(result: PlanResult) -> Section:
+    totals, purse = result.totals, result.brief.monthly_spend
     cpc = totals.spend / totals.clicks if totals.clicks else None
+    return Section("What the month costs", [
+        Line("the purse", purse, "money", source="brief"),
+        Line("keywords that run", float(totals.keywords)),
+        Line("average price of a click", cpc, "money", "spend ÷ clicks"),
+        *_of_spots(result, result.spots.spend, "money"),
+        *pace_lines(result),
+        Line("spend a month", totals.spend, "money", "Σ clicks · price", result=True),
+        Line("left", max(purse - totals.spend, 0.0), "money"),
+    ])  # fmt: skip
+
+
+def _clicks(result: PlanResult) -> Section:
+    totals = result.totals
+    return Section("Where the clicks come from", [
+        Line("searches the kept keywords have", totals.searches),
+        Line("impressions won", totals.impressions, formula="Σ searches · reach"),
+        *_of_spots(result, result.spots.clicks, "count"),
+        *pace_lines(result),
+        Line("clicks a month", totals.clicks, formula="Σ searches · reach · click rate",
+             result=True),
+    ])  # fmt: skip
+
+
+def _customers(result: PlanResult) -> Section:
+    totals = result.totals
     rate = totals.customers / totals.clicks if totals.clicks else None
-    customers = [
+    return Section("Who buys", [
         Line("clicks of all that runs", totals.clicks),
         *_of_spots(result, result.spots.customers, "count"),
         Line("customers per click, weighted by clicks", rate, "share", "customers ÷ clicks"),
         Line("customers a month", totals.customers, formula="Σ clicks · rate", result=True),
-    ]
-    sums = {
-        "spend": Section(
-            "What the month costs",
-            [
-                Line("the purse", brief.monthly_spend, "money", source="brief"),
-                Line("keywords that run", float(totals.keywords)),
-                Line("average price of a click", cpc, "money", "spend ÷ clicks"),
-                *_of_spots(result, result.spots.spend, "money"),
-                *pace_lines(result),
-                Line("spend a month", totals.spend, "money", "Σ clicks · price", result=True),
-                Line("left", max(brief.monthly_spend - totals.spend, 0.0), "money"),
-            ],
-        ),
-        "clicks": Section(
-            "Where the clicks come from",
-            [
-                Line("searches the kept keywords have", totals.searches),
-                Line("impressions won", totals.impressions, formula="Σ searches · reach"),
-                *_of_spots(result, result.spots.clicks, "count"),
-                *pace_lines(result),
-                Line(
-                    "clicks a month",
-                    totals.clicks,
-                    formula="Σ searches · reach · click rate",
-                    result=True,
-                ),
-            ],
-        ),
-        "customers": Section("Who buys", customers),
-        "cost_per_customer": Section(
-            "What a customer costs",
-            [
-                Line("spend a month", totals.spend, "money"),
-                Line("customers a month", totals.customers),
-                Line(
-                    "cost per customer",
-                    totals.cost_per_customer,
-                    "money",
-                    "spend ÷ customers",
-                    result=True,
-                ),
-                Line("your rule allows", worth.allowed, "money", source="brief"),
-            ],
-        ),
-        "profit": Section(
-            "What stays after the ads",
-            [
-                Line("customers a month", totals.customers),
-                Line("× contribution of a customer", worth.contribution, "money", "V · m · k"),
-                Line("− spend", totals.spend, "money"),
-                Line("profit a month", totals.profit, "money", "customers · V·m·k − spend",
-                     result=True),
-            ],
-        ),
-        "next_unit": _next_unit_section(result),
-    }  # fmt: skip
-    return [sums[figure]]
+    ])  # fmt: skip
 
 
-def _next_unit_section(result: PlanResult) -> Section:
+def _cost_per_customer(result: PlanResult) -> Section:
+    totals = result.totals
+    return Section("What a customer costs", [
+        Line("spend a month", totals.spend, "money"),
+        Line("customers a month", totals.customers),
+        Line("cost per customer", totals.cost_per_customer, "money", "spend ÷ customers",
+             result=True),
+        Line("your rule allows", result.brief.worth.allowed, "money", source="brief"),
+    ])  # fmt: skip
+
+
+def _profit(result: PlanResult) -> Section:
+    totals, worth = result.totals, result.brief.worth
+    return Section("What stays after the ads", [
+        Line("customers a month", totals.customers),
+        Line("× contribution of a customer", worth.contribution, "money", "V · m · k"),
+        Line("− spend", totals.spend, "money"),
+        Line("profit a month", totals.profit, "money", "customers · V·m·k − spend", result=True),
+    ])  # fmt: skip
+
+
+def _next_unit(result: PlanResult) -> Section:
     fitted, goal = result.fit, result.brief.goal
     lines = [
         Line(f"best {goal} at the purse", fitted.bound, formula="relaxation"),
@@ -111,3 +107,11 @@ def _of_spots(result: PlanResult, values: Floats, unit: str) -> list[Line]:
     if not result.spots.steps.any():
         return []
     return [Line("of it on spots, which have no keyword", float(values.sum()), unit)]
+
+
+_SECTIONS: dict[str, Callable[[PlanResult], Section]] = {
+    "spend": _spend, "clicks": _clicks, "customers": _customers,
+    "cost_per_customer": _cost_per_customer, "profit": _profit, "next_unit": _next_unit,
+}  # fmt: skip
+PURSE_FIGURES: tuple[str, ...] = tuple(_SECTIONS)
+"""What the purse shows."""

@@ -40,10 +40,11 @@ export function Workings() {
   );
 }
 
-type ToldProps = { of: Asked; answer: Answer };
+type ToldProps = { of: Asked; answer: Answer | null };
 
 /** An answer with what it was asked of, which may no longer be what is asked now. */
 function Told({ of, answer }: ToldProps) {
+  if (!answer) return null;
   return (
     <>
       <Sums answer={answer} />
@@ -70,7 +71,8 @@ function useWorkings(id: number, revision: number, asked: Asked | null) {
   });
 }
 
-function fetchWorkings(plan: number, asked: Asked): Promise<Answer> {
+/** Null where the plan changed meanwhile: what is asked then comes with its next revision. */
+function fetchWorkings(plan: number, asked: Asked): Promise<Answer | null> {
   if (asked.kind === "figure")
     return taken(
       client.GET("/api/plans/{plan_id}/workings/{figure}", {
@@ -82,6 +84,24 @@ function fetchWorkings(plan: number, asked: Asked): Promise<Answer> {
       client.POST("/api/plans/{plan_id}/keywords/workings", {
         params: { path: { plan_id: plan } },
         body: { ids: asked.ids },
+      }),
+    );
+  if (asked.kind === "sure")
+    return taken<Answer | null>(
+      client.GET("/api/plans/{plan_id}/how-sure/workings/{of}", {
+        params: { path: { plan_id: plan, of: asked.of }, query: { name: asked.name } },
+      }),
+    );
+  if (asked.kind === "standing")
+    return taken(
+      client.GET("/api/plans/{plan_id}/standing/{figure}/workings", {
+        params: { path: { plan_id: asked.plan, figure: asked.figure } },
+      }),
+    );
+  if (asked.kind === "apart")
+    return taken<Answer | null>(
+      client.GET("/api/plans/{plan_id}/compare/{other_id}/workings", {
+        params: { path: { plan_id: asked.first, other_id: asked.second } },
       }),
     );
   if (asked.kind === "month")

@@ -1,5 +1,10 @@
 import { createContext, useContext, useMemo, useState, type ReactNode } from "react";
-import type { FigureName } from "../data/client";
+import type { operations } from "../data/api.generated";
+import type { FigureName, Schemas } from "../data/client";
+
+export type Sure =
+  operations["sure_api_plans__plan_id__how_sure_workings__of__get"]["parameters"]["path"]["of"];
+export type Standing = keyof Schemas["StandingValues"];
 
 /** What the workings panel is asked about. */
 export type Asked =
@@ -7,7 +12,13 @@ export type Asked =
   | { kind: "selection"; ids: number[] }
   | { kind: "figure"; name: FigureName }
   /** A month of the year ahead, 0 for the first. */
-  | { kind: "month"; month: number };
+  | { kind: "month"; month: number }
+  /** What the draws of the month say. */
+  | { kind: "sure"; of: Sure; name: string }
+  /** A figure of a version; its revision, for it may change while another is open. */
+  | { kind: "standing"; plan: number; revision: number; figure: Standing }
+  /** How often one version brings more than another. */
+  | { kind: "apart"; first: number; second: number; revisions: string };
 
 type Asking = {
   setActive: (id: number | null) => void;

@@ -217,6 +217,15 @@ export const Choices = styled.section`
     margin-right: 10px;
     color: ${ink.petalDeep};
   }
+  [role="group"] {
+    margin: 12px 0 10px;
+  }
+  [role="group"] > span:first-child {
+    display: block;
+    margin-bottom: 2px;
+    font-weight: 600;
+    color: ${ink.ink2};
+  }
   ${ticks}
   ${whenStacked} {
     width: auto;

@@ -40,10 +40,7 @@ export function Holidays() {
           <Choice
             label="Part of the country"
             value={part}
-            options={[
-              { id: "", name: "those of all of it" },
-              ...parts.map(([id, name]) => ({ id, name })),
-            ]}
+            options={[{ id: "", name: "all of it" }, ...parts.map(([id, name]) => ({ id, name }))]}
             onChange={(id) => become(id ? `${country}-${id}` : country)}
           />
         </>

@@ -9,9 +9,16 @@ type Drawn = Schemas["HowSureView"]["figures"][string];
 type Props = { figure: string; drawn: Drawn; monthsADot: number };
 
 const height = 190;
-const margin = { left: 20, right: 20, top: 8, bottom: 46 };
+const margin = { left: 20, right: 20, top: 8, bottom: 32 };
 /** So many piles side by side; counts have one for each number where that is fewer. */
 const mostColumns = 44;
+
+/** A figure as it reads under its dots. */
+export function said(figure: string, value: number | null): string {
+  if (value === null) return "nobody buys";
+  if (figure === "cost_per_customer") return money(value);
+  return figure === "customers" && !Number.isInteger(value) ? count(value) : number(value);
+}
 
 /** A hundred dots, each as many months: where they pile up is where a month is likely to fall. */
 export function Dots({ figure, drawn, monthsADot }: Props) {
@@ -19,11 +26,6 @@ export function Dots({ figure, drawn, monthsADot }: Props) {
   const width = useWidth(box);
   const known = drawn.dots.filter((dot): dot is number => dot !== null);
   const endless = drawn.dots.length - known.length;
-  const said = (value: number | null) => {
-    if (value === null) return "nobody buys";
-    if (figure === "cost_per_customer") return money(value);
-    return figure === "customers" && !Number.isInteger(value) ? count(value) : number(value);
-  };
   if (known.length === 0)
     return <div ref={box}>Nobody buys in any month, so there is no {figure} to draw.</div>;
   const [least, most] = [Math.min(...known), Math.max(...known)];
@@ -51,7 +53,7 @@ export function Dots({ figure, drawn, monthsADot }: Props) {
         width={width}
         height={height}
         role="img"
-        aria-label={`8 months in 10 lie between ${said(drawn.low)} and ${said(drawn.high)}, the middle one at ${said(drawn.middle)}`}
+        aria-label={`8 months in 10 lie between ${said(figure, drawn.low)} and ${said(figure, drawn.high)}, the middle one at ${said(figure, drawn.middle)}`}
       >
         {placed.map(({ value, column, pile }, place) => (
           <circle
@@ -65,7 +67,7 @@ export function Dots({ figure, drawn, monthsADot }: Props) {
                 : ink.petal
             }
           >
-            <title>{`about ${said(value)} in ${monthsADot} months`}</title>
+            <title>{`about ${said(figure, value)} in ${monthsADot} months`}</title>
           </circle>
         ))}
         <line
@@ -96,15 +98,6 @@ export function Dots({ figure, drawn, monthsADot }: Props) {
           strokeWidth={2}
         />
         <circle cx={at(drawn.middle)} cy={ground + 22} r={4} fill={ink.ink} />
-        <text
-          x={Math.min(Math.max(at(drawn.middle), 150), width - 150)}
-          y={height - 4}
-          textAnchor="middle"
-          fontSize={12}
-          fill={ink.ink}
-        >
-          8 in 10 between {said(drawn.low)} and {said(drawn.high)}, the middle {said(drawn.middle)}
-        </text>
         {drawn.expected !== null && (
           <g>
             <line
@@ -122,7 +115,7 @@ export function Dots({ figure, drawn, monthsADot }: Props) {
               fontSize={12}
               fill={ink.ink}
             >
-              expected {said(drawn.expected)}
+              expected {said(figure, drawn.expected)}
             </text>
           </g>
         )}

@@ -5,7 +5,9 @@ import { Choice } from "../../../parts/Choice";
 import { Pictured } from "../../../parts/Pictured";
 import { number, percent } from "../../../parts/format";
 import { useDrawn } from "../../../parts/useDrawn";
-import { Dots } from "./Dots";
+import { Traced } from "../../../parts/Traced";
+import { useAsking } from "../../../app/asked";
+import { Dots, said } from "./Dots";
 import { Doubts } from "./Doubts";
 import { MustBe } from "./MustBe";
 import * as S from "./Sure.styles";
@@ -26,6 +28,7 @@ const figures: { id: Figure; name: string }[] = [
 /** The month drawn many times over: how wide it is, what makes it so, what would have to be true. */
 export function HowSure() {
   const { id, summary } = usePlan();
+  const { ask } = useAsking();
   const [figure, setFigure] = useState<Figure>("customers");
   const { found, late, progress } = useDrawn<View>(["/how-sure", id, summary.revision], (header) =>
     taken<View | null>(
@@ -51,7 +54,11 @@ export function HowSure() {
           head={
             <>
               <Choice label="Figure" inline value={figure} options={figures} onChange={setFigure} />
-              : a dot is {number(found.months_a_dot)} of {number(found.draws)} months
+              : a dot is {number(found.months_a_dot)} of {number(found.draws)} months.{" "}
+              <Traced onPress={() => ask({ kind: "sure", of: "month", name: figure })}>
+                8 in 10 between {said(figure, drawn.low)} and {said(figure, drawn.high)}, the middle{" "}
+                {said(figure, drawn.middle)}
+              </Traced>
             </>
           }
         >
@@ -61,7 +68,9 @@ export function HowSure() {
           <h2>What happens how often</h2>
           {found.odds.map((odd) => (
             <S.Odd key={odd.says}>
-              <b>{oftenSaid(odd.share)}</b> <span>{odd.says}</span>
+              <Traced onPress={() => ask({ kind: "sure", of: "odd", name: odd.says })}>
+                <b>{oftenSaid(odd.share)}</b> <span>{odd.says}</span>
+              </Traced>
             </S.Odd>
           ))}
         </section>

@@ -1,5 +1,7 @@
 import type { Schemas } from "../../../data/client";
 import { usePlan } from "../../../data/plan";
+import { useAsking } from "../../../app/asked";
+import { Traced } from "../../../parts/Traced";
 import { ItemsAway } from "../../../parts/TakeAway";
 import { money, number, percent } from "../../../parts/format";
 import * as S from "./Sure.styles";
@@ -20,6 +22,7 @@ const names: Record<Must["input"], string> = {
 /** At which value of each input, alone, the plan stops to pay. */
 export function MustBe({ must }: Props) {
   const { summary } = usePlan();
+  const { ask } = useAsking();
   const { currency } = summary.brief.values;
   if (must.length === 0) return null;
   const valued = (input: Must["input"], value: number) =>
@@ -72,7 +75,11 @@ export function MustBe({ must }: Props) {
         <tbody>
           {must.map((one) => (
             <tr key={one.input}>
-              <th scope="row">{names[one.input]}</th>
+              <th scope="row">
+                <Traced onPress={() => ask({ kind: "sure", of: "must", name: one.input })}>
+                  {names[one.input]}
+                </Traced>
+              </th>
               <td>{one.now === null ? "as read" : valued(one.input, one.now)}</td>
               <td>{said(one, one.rule)}</td>
               <td>{said(one, one.even)}</td>

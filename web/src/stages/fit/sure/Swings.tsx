@@ -3,6 +3,8 @@ import type { Schemas } from "../../../data/client";
 import { usePlan } from "../../../data/plan";
 import { Blank } from "../../../parts/Blank";
 import { TextButton } from "../../../parts/Button";
+import { useAsking } from "../../../app/asked";
+import { Traced } from "../../../parts/Traced";
 import { ItemsAway } from "../../../parts/TakeAway";
 import { count, number, parsed, percent } from "../../../parts/format";
 import * as S from "./Sure.styles";
@@ -22,6 +24,7 @@ const names: Record<string, string> = {
 export function Swings({ moves }: Props) {
   const { id, summary } = usePlan();
   const navigate = useNavigate();
+  const { ask } = useAsking();
   const ends = moves.flatMap((move) => [move.customers_low, move.customers_high]);
   const [least, most] = [Math.min(0, ...ends), Math.max(1e-9, ...ends)];
   const at = (value: number) => `${(100 * (value - least)) / (most - least)}%`;
@@ -69,10 +72,10 @@ export function Swings({ moves }: Props) {
             />
             <u style={{ left: at(expected) }} />
           </div>
-          <span>
+          <Traced onPress={() => ask({ kind: "sure", of: "move", name: move.input })}>
             {between(move.customers_low, move.customers_high, count)} customers,{" "}
             {between(move.profit_low, move.profit_high, number)} profit
-          </span>
+          </Traced>
         </S.Bar>
       ))}
     </section>

@@ -1,5 +1,7 @@
 import type { Schemas } from "../../../data/client";
 import { usePlan } from "../../../data/plan";
+import { Traced } from "../../../parts/Traced";
+import { useAsking } from "../../../app/asked";
 import { delta, money, number } from "../../../parts/format";
 import * as S from "./Sure.styles";
 
@@ -8,6 +10,7 @@ type Props = { use: Schemas["HowSureView"]["use"] };
 /** A budget is not a spend: what of the purse will probably go, and why the rest stays. */
 export function Use({ use }: Props) {
   const { summary } = usePlan();
+  const { ask } = useAsking();
   const { currency } = summary.brief.values;
   const stays = [
     [use.cut, "wanted on busy days, when a day’s money is out"],
@@ -19,7 +22,9 @@ export function Use({ use }: Props) {
   return (
     <S.Used aria-label="What of the purse will go">
       <h2>
-        Of {money(use.purse)} {currency} about {number(use.middle)} will go
+        <Traced onPress={() => ask({ kind: "sure", of: "use", name: "" })}>
+          Of {money(use.purse)} {currency} about {number(use.middle)} will go
+        </Traced>
       </h2>
       <S.Strip aria-hidden>
         <i style={{ width: `${(100 * use.spent) / use.purse}%` }} />

@@ -2,6 +2,8 @@ import { useQueryClient } from "@tanstack/react-query";
 import { client, taken, type Schemas } from "../../../data/client";
 import { usePlan } from "../../../data/plan";
 import { useSaying } from "../../../data/saying";
+import { useAsking } from "../../../app/asked";
+import { Traced } from "../../../parts/Traced";
 import { TextButton } from "../../../parts/Button";
 import { Blank } from "../../../parts/Blank";
 import { count, delta, money, number, percent } from "../../../parts/format";
@@ -40,6 +42,7 @@ type Props = { family: Version[]; sides: Side[]; revisions: string };
 /** A column a version; what is as in the plan that is open stands back. */
 export function SideBySide({ family, sides, revisions }: Props) {
   const { summary } = usePlan();
+  const { ask } = useAsking();
   const odds = useOdds(sides, revisions);
   if (sides.length === 0) return <S.Quiet>Setting the versions side by side …</S.Quiet>;
   const first = sides[0]!;
@@ -71,7 +74,19 @@ export function SideBySide({ family, sides, revisions }: Props) {
               const range = drawn.get(side.plan_id)?.figures[row.figure];
               return (
                 <td key={side.plan_id} data-same={(side !== first && value === was) || undefined}>
-                  <b>{row.said(value)}</b>
+                  <Traced
+                    aria-label={`${row.label}: ${row.said(value)}`}
+                    onPress={() =>
+                      ask({
+                        kind: "standing",
+                        plan: side.plan_id,
+                        revision: side.revision,
+                        figure: row.figure,
+                      })
+                    }
+                  >
+                    <b>{row.said(value)}</b>
+                  </Traced>
                   {side !== first && value !== null && was !== null && (
                     <em>{delta(value - was, row.digits)}</em>
                   )}
@@ -92,7 +107,20 @@ export function SideBySide({ family, sides, revisions }: Props) {
             </th>
             {sides.map((side) => (
               <td key={side.plan_id}>
-                {side === first ? "" : <Beats odds={odds.found} first={first} second={side} />}
+                {side !== first && (
+                  <Traced
+                    onPress={() =>
+                      ask({
+                        kind: "apart",
+                        first: first.plan_id,
+                        second: side.plan_id,
+                        revisions,
+                      })
+                    }
+                  >
+                    <Beats odds={odds.found} first={first} second={side} />
+                  </Traced>
+                )}
               </td>
             ))}
           </tr>
