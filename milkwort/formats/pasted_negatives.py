@@ -3,18 +3,24 @@
 from __future__ import annotations
 
 import csv
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from typing import cast
 
 from milkwort.core.errors import TooLargeError
 from milkwort.core.words.match_types import MATCHES, Match
 from milkwort.core.words.texts import MAX_TEXT, normalise
+from milkwort.formats.cells import unguarded
 
-__all__ = ["MOST_LINES", "PastedNegative", "read_pasted_negatives"]
+__all__ = ["MOST_LINES", "PastedNegative", "lines_of_table", "read_pasted_negatives"]
 
 MOST_LINES = 10_000
 _HEADINGS = frozenset({"negative", "keyword", "negative keyword", "text", "term", "search term"})
+_TABLE = (
+    _HEADINGS, {"match", "match type", "type"},
+    {"campaign", "campaign name", "acts in", "where"}, {"ad group", "group", "group name"},
+)  # fmt: skip
+"""Headings of a table, by what its column holds: text, match type, campaign, group."""
 _ENDS = {('"', '"'): "phrase", ("“", "”"): "phrase", ("[", "]"): "exact"}
 """Marks about a text that say its match type; they are never shown."""
 
@@ -29,6 +35,9 @@ class PastedNegative:
         Of what was pasted, from 1.
     text : str
     match : Match
+    campaign, group : str
+        Where it acts, by name: `campaign` may name a group where `group` is empty; both are
+        empty where the line doesn't say.
     refused : str
         Why it is no negative; empty where it is one.
     """
@@ -36,11 +45,15 @@ class PastedNegative:
     line: int
     text: str
     match: Match
+    campaign: str = ""
+    group: str = ""
     refused: str = ""
 
 
 def read_pasted_negatives(pasted: str, match: Match = "phrase") -> list[PastedNegative]:
     """Read negatives, one a line: ``jobs`` · ``"free quote"`` · ``[sash]`` · ``jobs, broad``.
+
+    Behind the match type a line may name the campaign, and behind that the group it acts in.
 
     Parameters
     ----------
@@ -73,7 +86,36 @@ def _read(number: int, line: str, match: Match, is_first: bool) -> Iterator[Past
     bare, marked = _unmarked(text.strip().removeprefix("'").lstrip("-−+ ").strip())
     said = own.removeprefix("negative ").strip()
     found = said if said in MATCHES else marked or match
-    yield PastedNegative(number, bare, cast(Match, found), _why_not(bare, own, said))
+    where = [" ".join(cell.split()) for cell in (*cells[2:4], "", "")]
+    refused = _why_not(bare, own, said)
+    yield PastedNegative(number, bare, cast(Match, found), where[0], where[1], refused)
+
+
+def lines_of_table(rows: Sequence[Sequence[str]]) -> list[str]:
+    """Return a table of negatives as lines that can be pasted.
+
+    Parameters
+    ----------
+    rows : sequence of sequence of str
+        With or without headings; with them, columns may stand in any order, and those of no
+        meaning here are left out.
+
+    Returns
+    -------
+    list of str
+        Text, match type, campaign and group, as far as the table has them; headings first.
+    """
+    heads = [" ".join(cell.split()).casefold() for cell in rows[0]] if rows else []
+    places = [next((at for at, head in enumerate(heads) if head in known), -1) for known in _TABLE]
+    if places[0] < 0:
+        places = [0, 1]
+    lines = []
+    for row in rows:
+        cells = [row[at] if 0 <= at < len(row) else "" for at in places]
+        line = "\t".join(unguarded(" ".join(cell.split())) for cell in cells).strip()
+        if line:
+            lines.append(line)
+    return lines
 
 
 def _why_not(bare: str, own: str, said: str) -> str:

@@ -39,6 +39,7 @@ def test_a_list_acts_once_it_is_used_and_a_newer_edition_when_it_is_taken(client
     view = client.get(f"{plan}/arrange").json()
     (conflict,) = [c for c in view["conflicts"] if c["kind"] == "negative_stops_kept"]
     assert (conflict["negative"], conflict["negative_id"]) == ("cord", None)
+    assert (conflict["pinned"], conflict["pinned_id"]) == ("Jobs", one["pinned_id"])
     assert client.get(f"{plan}/arrange/negatives").status_code == 200
     client.post(f"{plan}/undo")
     assert lists_of(client, plan)["Jobs"]["newer"]

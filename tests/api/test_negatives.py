@@ -108,3 +108,60 @@ def test_too_many_lines_are_refused_in_a_sentence(client, sheet):
     )
     assert answer.status_code == 413
     assert "expected at most 10,000 lines, got 10,001" in answer.json()["error"]["message"]
+
+
+def test_negatives_that_left_come_back_to_where_they_acted(client, plan):
+    view = client.get(f"{plan}/arrange").json()
+    campaign, groups = view["campaigns"][0], view["groups"]
+    at = groups["name"].index("Paint")
+    for text, where in (
+        ("drawing", {}), ("brush", {"campaign_id": campaign["id"]}),
+        ("tester", {"group_id": groups["id"][at]}),
+    ):  # fmt: skip
+        body = {"items": [{"text": text, "match": "phrase"}], **where}
+        assert client.post(f"{plan}/arrange/negatives", json=body).status_code == 200
+    kept = {
+        (n["text"], n["match"], n["level"], n["where"])
+        for n in client.get(f"{plan}/arrange/negatives").json()["negatives"]
+    }
+    sheet = client.get(f"{plan}/hand-over/look?kind=csv&sheet=negatives").content
+    rows = "".join(
+        f"{text},{match},{where or 'the whole plan'}\r\n" for text, match, _, where in sorted(kept)
+    )
+    list_that_left = f"negative,match,acts in\r\n{rows}".encode()
+    for content in (sheet, list_that_left):
+        file = {"file": ("negatives.csv", content)}
+        text = client.post(f"{plan}/arrange/negatives/file", files=file).json()["text"]
+        # what is said of all does not reach those that say where they act
+        body = {"text": text, "group_id": groups["id"][0]}
+        lines = client.post(f"{plan}/arrange/negatives/read", json=body).json()["lines"]
+        if content is sheet:  # in it an empty cell is what says *everywhere*
+            lines = client.post(f"{plan}/arrange/negatives/read", json={"text": text}).json()
+            lines = lines["lines"]
+        assert all(line["refused"] == "" for line in lines)
+        levels = {(True, False): "campaign", (False, True): "group", (False, False): "plan"}
+        found = {
+            (n["text"], n["match"],
+             levels[n["campaign_id"] is not None, n["group_id"] is not None], n["where"])
+            for n in lines
+        }  # fmt: skip
+        assert found == kept
+        items = [{k: n[k] for k in ("text", "match", "campaign_id", "group_id")} for n in lines]
+        ids = [n["id"] for n in client.get(f"{plan}/negatives").json()]
+        client.post(f"{plan}/negatives/remove", json={"ids": ids})
+        client.post(f"{plan}/arrange/negatives", json={"items": items})
+        again = client.get(f"{plan}/arrange/negatives").json()["negatives"]
+        assert {(n["text"], n["match"], n["level"], n["where"]) for n in again} == kept
+
+
+def test_a_place_that_the_plan_has_not_is_refused_and_a_firms_everyday_name_asked_about(
+    client, plan
+):
+    body = {"text": "jobs\tphrase\tNowhere\ncord\texact\n"}
+    lines = client.post(f"{plan}/arrange/negatives/read", json=body).json()["lines"]
+    assert "a campaign or group of this plan" in lines[0]["refused"]
+    assert lines[1]["refused"] == "" and not lines[1]["firm"]
+    kind = {"word": "cord", "kind": "rival"}
+    assert client.post(f"{plan}/sift/word-kind", json=kind).status_code == 200
+    lines = client.post(f"{plan}/arrange/negatives/read", json=body).json()["lines"]
+    assert lines[1]["firm"] and lines[1]["hurt"] == 0

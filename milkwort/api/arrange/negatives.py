@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import replace
 from typing import Annotated, Any
 
 from fastapi import APIRouter, File, Response, UploadFile
@@ -19,16 +20,21 @@ from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Window, Work, sent
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import ChangeAnswer
-from milkwort.api.plan.where_negatives import negative_at, owner_of
+from milkwort.api.plan.where_negatives import negative_at, owner_named, owner_of
 from milkwort.api.plan.workspace import Decision, Workspace
 from milkwort.core.arrange.negatives_at_work import AtWork, negatives_at_work, without_negatives
 from milkwort.core.arrange.structures import lexicon_of
 from milkwort.core.arrange.to_block import SafeForms, to_block
 from milkwort.core.counted import counted
 from milkwort.core.errors import BadValueError
+from milkwort.core.sift.blocking import stands_in_kept
 from milkwort.core.words.negatives import Negative
-from milkwort.formats.cells import unguarded
-from milkwort.formats.pasted_negatives import read_pasted_negatives
+from milkwort.core.words.texts import normalise
+from milkwort.formats.pasted_negatives import (
+    PastedNegative,
+    lines_of_table,
+    read_pasted_negatives,
+)
 from milkwort.formats.text_table import MAX_BYTES
 from milkwort.store.negatives import Owner, add_negatives
 
@@ -78,12 +84,11 @@ def read(plan_id: int, body: PastedNegatives, work: Work) -> Response:
     """Say what pasted negatives would do before they are added; nothing is kept."""
     plan = work.plan(plan_id)
     lines = read_pasted_negatives(body.text, body.match)
+    lines, owners = _placed(plan, lines, owner_of(body.campaign_id, body.group_id))
     good = [line for line in lines if not line.refused]
-    made = [
-        negative_at(plan, line.text, line.match, owner_of(body.campaign_id, body.group_id))
-        for line in good
-    ]
+    made = [negative_at(plan, line.text, line.match, owners[line.line]) for line in good]
     found = dict(zip((line.line for line in good), _at_work(work, plan, made), strict=True))
+    firms = _firms(plan)
     safe = SafeForms(plan.result, sold_terms(work, plan), [line.text for line in good])
     return sent(
         {
@@ -92,6 +97,11 @@ def read(plan_id: int, body: PastedNegatives, work: Work) -> Response:
                 {
                     "line": line.line, "text": line.text, "match": line.match,
                     "refused": line.refused,
+                    "campaign_id": owners[line.line].campaign_id,
+                    "group_id": owners[line.line].group_id,
+                    "where": _where(plan, owners[line.line]),
+                    "firm": normalise(line.text) in firms
+                    and stands_in_kept(plan.result, line.text),
                     **_said(plan, found.get(line.line, _NOTHING)),
                     "narrower": _narrower(safe, line.text)
                     if found.get(line.line, _NOTHING).harms else None,
@@ -108,9 +118,29 @@ def read_file(plan_id: int, file: Annotated[UploadFile, File()], work: Work) -> 
     work.plan(plan_id)
     name = (file.filename or "negatives")[:200]
     table = work.reader.table(file.file.read(MAX_BYTES + 1), name)
-    rows = [[unguarded(" ".join(cell.split())) for cell in row[:2]] for row in table.rows]
-    lines = ["\t".join(cells).strip() for cells in rows if any(cells)]
-    return sent({"text": "\n".join(lines)})
+    return sent({"text": "\n".join(lines_of_table(table.rows))})
+
+
+def _placed(
+    plan: OpenPlan, lines: Sequence[PastedNegative], otherwise: Owner
+) -> tuple[list[PastedNegative], dict[int, Owner]]:
+    """Return lines and where each acts; one that names no place of the plan is refused."""
+    placed, owners = [], {}
+    for line in lines:
+        owner, refused = otherwise, line.refused
+        try:
+            owner = owner_named(plan, line.campaign, line.group) or otherwise
+        except BadValueError as error:
+            refused = refused or str(error)
+        placed.append(replace(line, refused=refused))
+        owners[line.line] = owner
+    return placed, owners
+
+
+def _firms(plan: OpenPlan) -> set[str]:
+    """Return the words that the planner said are firms' names."""
+    kinds = plan.record.brief.word_kinds
+    return {normalise(word) for word, kind in kinds if kind in ("rival", "own")}
 
 
 @router.post("/plans/{plan_id}/arrange/negatives", responses=shape_of(ChangeAnswer))
@@ -118,13 +148,21 @@ def add(plan_id: int, body: AddNegatives, work: Work, window: Window = "") -> Re
     """Add negatives; one that stops what is kept or has sold needs a note that says why."""
 
     def decide(plan: OpenPlan) -> Decision:
-        owner = owner_of(body.campaign_id, body.group_id)
-        made = [negative_at(plan, one.text, one.match, owner) for one in body.items]
+        of_all = owner_of(body.campaign_id, body.group_id)
+        owners = [
+            of_all if one.campaign_id is None and one.group_id is None
+            else owner_of(one.campaign_id, one.group_id)
+            for one in body.items
+        ]  # fmt: skip
+        made = [
+            negative_at(plan, one.text, one.match, owner)
+            for one, owner in zip(body.items, owners, strict=True)
+        ]
         if not body.note.strip():
             _refuse_harm(plan, made, _at_work(work, plan, made))
         return Decision(
             f"block {counted(len(made), 'text')}" if len(made) > 1 else f"block {made[0].text}",
-            lambda c: add_negatives(c, made, body.by, [owner] * len(made), body.note.strip()),
+            lambda c: add_negatives(c, made, body.by, owners, body.note.strip()),
         )
 
     return sent(work.change(plan_id, decide, window=window))

@@ -84,6 +84,10 @@ class ReadLine(Works):
     text: str
     match: Match
     refused: str
+    campaign_id: int | None = Field(description="where it acts; with no group either, everywhere")
+    group_id: int | None
+    where: str
+    firm: bool = Field(description="a firm's name that is also a word of kept keywords")
     narrower: Form | None = Field(description="what of it would stop nothing wanted")
 
 
@@ -121,9 +125,13 @@ class NewNegative(Taken):
     match: Match = "phrase"
 
 
+class PlacedNegative(NewNegative, WhereNegative):
+    """A negative with where it acts, if that is not where the others do."""
+
+
 class AddNegatives(WhereNegative):
     """Negatives to be added, and why where they stop something wanted."""
 
-    items: list[NewNegative] = Field(min_length=1, max_length=MOST_LINES)
+    items: list[PlacedNegative] = Field(min_length=1, max_length=MOST_LINES)
     note: str = Field(default="", max_length=2000)
     by: Literal["hand", "advice"] = "hand"

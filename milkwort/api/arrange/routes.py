@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Any
 
 from fastapi import APIRouter, Response
@@ -44,6 +45,7 @@ from milkwort.store.groups import (
     remove_groups,
 )
 from milkwort.store.journal import Change
+from milkwort.store.negative_lists import Pinned
 
 router = APIRouter(tags=["arrange"])
 
@@ -199,7 +201,8 @@ def _crossed(plan: OpenPlan) -> list[dict[str, Any]]:
     return [
         {
             "kind": c.kind, "says": f"{sheet.labels[c.group]}: {CROSSED_KINDS[c.kind]}",
-            "negative": "", "negative_id": None, "count": len(c.texts),
+            "negative": "", "negative_id": None, "pinned": "", "pinned_id": None,
+            "count": len(c.texts),
             "ids": [sheet.ids[row] for row in c.rows], "texts": list(c.texts[:_NAMED]),
             "searches": c.searches, "customers": 0.0, "spend": 0.0, "terms": [],
             "group_id": groups[c.group].id,
@@ -210,15 +213,25 @@ def _crossed(plan: OpenPlan) -> list[dict[str, Any]]:
     ]  # fmt: skip
 
 
+def _list_of(of_lists: Sequence[Pinned], place: int) -> dict[str, Any]:
+    """Return the list that the negative at a place behind the plan's own is of."""
+    if not 0 <= place < len(of_lists):
+        return {"pinned": "", "pinned_id": None}
+    return {"pinned": of_lists[place].name, "pinned_id": of_lists[place].id}
+
+
 def _conflicts(plan: OpenPlan, sold: list[str]) -> list[dict[str, Any]]:
     sheet = plan.sheet
-    stored = plan.record.negatives  # in the brief's order; what *block* makes comes after
+    # in the brief's order: the plan's own, those of its lists; what *block* makes comes after
+    stored = plan.record.negatives
+    of_lists = [pinned for pinned in sheet.structure.lists for _ in pinned.negatives]
     return [
         {
             "kind": c.kind,
             "says": core_conflicts.CONFLICT_KINDS[c.kind],
             "negative": c.negative,
             "negative_id": stored[c.place].id if 0 <= c.place < len(stored) else None,
+            **_list_of(of_lists, c.place - len(stored)),
             "count": c.count,
             "ids": [sheet.ids[row] for row in c.rows],
             "texts": [sheet.entries[row].text for row in c.rows],

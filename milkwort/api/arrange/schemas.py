@@ -112,6 +112,8 @@ class ConflictItem(Given):
     says: str
     negative: str
     negative_id: int | None
+    pinned: str = Field(description="the list that holds the negative; empty for the plan's own")
+    pinned_id: int | None
     count: int
     ids: list[int]
     texts: list[str]

@@ -18,6 +18,7 @@ from milkwort import __version__
 from milkwort.api.arrange import ads, negatives, pages, shaping, spots, structures, things
 from milkwort.api.arrange import lists as negative_lists
 from milkwort.api.arrange import routes as arrange
+from milkwort.api.arrange import traced as arranged_traced
 from milkwort.api.brief import routes as brief
 from milkwort.api.clients import routes as clients
 from milkwort.api.fit import choices, how_sure, traced, versions, year
@@ -113,6 +114,7 @@ def make_app(settings: Settings | None = None) -> FastAPI:
         negatives,
         ads,
         pages,
+        arranged_traced,
         fit,
         choices,
         how_sure,

@@ -18,7 +18,7 @@ from milkwort.core.words.matching import index_of
 from milkwort.core.words.negatives import Negative, Stopped, stopped_by
 from milkwort.core.words.texts import joints_of, normalise
 
-__all__ = ["AtWork", "negatives_at_work", "without_negatives"]
+__all__ = ["AtWork", "money_saved", "negatives_at_work", "without_negatives"]
 
 
 @dataclass(frozen=True)
@@ -107,6 +107,26 @@ def negatives_at_work(
         _one(free, wasted, inside[n.level, n.number], texts, rows_of, terms_of, sold_of)
         for n, texts, terms_of, sold_of in zip(given, of_sheet, of_terms, of_sold, strict=True)
     ]
+
+
+def money_saved(free: PlanResult, negative: Negative, found: AtWork) -> list[tuple[int, float]]:
+    """Return the rows a negative stops that money goes to in vain, with that money a month.
+
+    Parameters
+    ----------
+    free : PlanResult
+        The plan without any negative, from `without_negatives`.
+    negative : Negative
+    found : AtWork
+        What it does in that plan; what its rows save comes to `found.saves`.
+    """
+    wasted, inside = _Wasted(free), _inside(free, negative)
+    of_row = free.serving.texts.relation.of_row
+    first: dict[int, int] = {}
+    for row in found.stops:
+        first.setdefault(int(of_row[row]), row)
+    pairs = [(row, wasted.saved(np.array([text]), inside)) for text, row in first.items()]
+    return [(row, money) for row, money in pairs if money > 0]
 
 
 class _Wasted:

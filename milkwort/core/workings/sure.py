@@ -211,7 +211,8 @@ def use_workings(use: BudgetUse) -> list[Section]:
     return [
         Section("Where the purse goes, in the mean", [
             Line("the purse", use.purse, "money", source="brief"),
-            Line("− no step is worth its price", use.not_planned, "money", "purse − expected spend"),
+            Line("− no step is worth its price", use.not_planned, "money",
+                 "purse − expected spend"),
             Line("− searches and clicks that don't come", use.not_searched, "money",
                  "expected − wanted; below 0 where more is wanted"),
             Line("− wanted when a day's money is out", use.cut, "money", "wanted − spent"),

@@ -19,6 +19,7 @@ import { lightings, lightSaid, setLighting } from "../look/lighting";
 import { stages } from "./stages";
 
 const withWorkings = ["sift", "fit"];
+const arranged = ["group", "campaign", "negative", "block", "word"];
 
 /** Trail above, purse below, a stage between them, the workings at its right. */
 export function Frame() {
@@ -79,7 +80,11 @@ function Stage({ children }: { children: ReactNode }) {
 /** The workings, where a stage has room for them or a figure of the purse is asked about. */
 function Side({ stage }: { stage: string }) {
   const { asked } = useAsked();
-  return withWorkings.includes(stage) || asked?.kind === "figure" ? <Workings /> : null;
+  const here =
+    withWorkings.includes(stage) ||
+    asked?.kind === "figure" ||
+    (stage === "arrange" && asked !== null && arranged.includes(asked.kind));
+  return here ? <Workings /> : null;
 }
 
 function SaidLine() {

@@ -72,49 +72,83 @@ function useWorkings(id: number, revision: number, asked: Asked | null) {
 }
 
 /** Null where the plan changed meanwhile: what is asked then comes with its next revision. */
-function fetchWorkings(plan: number, asked: Asked): Promise<Answer | null> {
-  if (asked.kind === "figure")
-    return taken(
-      client.GET("/api/plans/{plan_id}/workings/{figure}", {
-        params: { path: { plan_id: plan, figure: asked.name } },
-      }),
-    );
-  if (asked.kind === "selection")
-    return taken(
-      client.POST("/api/plans/{plan_id}/keywords/workings", {
-        params: { path: { plan_id: plan } },
-        body: { ids: asked.ids },
-      }),
-    );
-  if (asked.kind === "sure")
-    return taken<Answer | null>(
-      client.GET("/api/plans/{plan_id}/how-sure/workings/{of}", {
-        params: { path: { plan_id: plan, of: asked.of }, query: { name: asked.name } },
-      }),
-    );
-  if (asked.kind === "standing")
-    return taken(
-      client.GET("/api/plans/{plan_id}/standing/{figure}/workings", {
-        params: { path: { plan_id: asked.plan, figure: asked.figure } },
-      }),
-    );
-  if (asked.kind === "apart")
-    return taken<Answer | null>(
-      client.GET("/api/plans/{plan_id}/compare/{other_id}/workings", {
-        params: { path: { plan_id: asked.first, other_id: asked.second } },
-      }),
-    );
-  if (asked.kind === "month")
-    return taken(
-      client.GET("/api/plans/{plan_id}/year/months/{month}/workings", {
-        params: { path: { plan_id: plan, month: asked.month } },
-      }),
-    );
-  return taken(
-    client.GET("/api/plans/{plan_id}/keywords/{keyword_id}/workings", {
-      params: { path: { plan_id: plan, keyword_id: asked.id } },
-    }),
-  );
+function fetchWorkings(plan_id: number, asked: Asked): Promise<Answer | null> {
+  const of = <P,>(more: P) => ({ params: { path: { plan_id, ...more } } });
+  switch (asked.kind) {
+    case "figure":
+      return taken(
+        client.GET("/api/plans/{plan_id}/workings/{figure}", of({ figure: asked.name })),
+      );
+    case "selection":
+      return taken(
+        client.POST("/api/plans/{plan_id}/keywords/workings", {
+          ...of({}),
+          body: { ids: asked.ids },
+        }),
+      );
+    case "month":
+      return taken(
+        client.GET("/api/plans/{plan_id}/year/months/{month}/workings", of({ month: asked.month })),
+      );
+    case "sure":
+      return taken<Answer | null>(
+        client.GET("/api/plans/{plan_id}/how-sure/workings/{of}", {
+          params: { path: { plan_id, of: asked.of }, query: { name: asked.name } },
+        }),
+      );
+    case "standing":
+      return taken(
+        client.GET("/api/plans/{plan_id}/standing/{figure}/workings", {
+          params: { path: { plan_id: asked.plan, figure: asked.figure } },
+        }),
+      );
+    case "apart":
+      return taken<Answer | null>(
+        client.GET("/api/plans/{plan_id}/compare/{other_id}/workings", {
+          params: { path: { plan_id: asked.first, other_id: asked.second } },
+        }),
+      );
+    case "group":
+      return taken(
+        client.GET(
+          "/api/plans/{plan_id}/arrange/workings/group/{group_id}",
+          of({ group_id: asked.id }),
+        ),
+      );
+    case "campaign":
+      return taken(
+        client.GET(
+          "/api/plans/{plan_id}/arrange/workings/campaign/{campaign_id}",
+          of({ campaign_id: asked.id }),
+        ),
+      );
+    case "negative":
+      return taken(
+        client.GET(
+          "/api/plans/{plan_id}/arrange/workings/negative/{negative_id}",
+          of({ negative_id: asked.id }),
+        ),
+      );
+    case "block":
+      return taken(
+        client.GET("/api/plans/{plan_id}/arrange/workings/block", {
+          params: { path: { plan_id }, query: { text: asked.text, match: asked.match } },
+        }),
+      );
+    case "word":
+      return taken(
+        client.GET("/api/plans/{plan_id}/arrange/workings/word", {
+          params: { path: { plan_id }, query: { word: asked.word } },
+        }),
+      );
+    case "keyword":
+      return taken(
+        client.GET(
+          "/api/plans/{plan_id}/keywords/{keyword_id}/workings",
+          of({ keyword_id: asked.id }),
+        ),
+      );
+  }
 }
 
 type SumsProps = { answer: Answer };

@@ -18,7 +18,12 @@ export type Asked =
   /** A figure of a version; its revision, for it may change while another is open. */
   | { kind: "standing"; plan: number; revision: number; figure: Standing }
   /** How often one version brings more than another. */
-  | { kind: "apart"; first: number; second: number; revisions: string };
+  | { kind: "apart"; first: number; second: number; revisions: string }
+  | { kind: "group" | "campaign" | "negative"; id: number }
+  /** A negative that might be added. */
+  | { kind: "block"; text: string; match: Schemas["Form"]["match"] }
+  /** A word that no page says. */
+  | { kind: "word"; word: string };
 
 type Asking = {
   setActive: (id: number | null) => void;

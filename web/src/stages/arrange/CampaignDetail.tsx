@@ -3,6 +3,8 @@ import { usePlan } from "../../data/plan";
 import { usePlanChange } from "../../data/usePlanChange";
 import { Blank } from "../../parts/Blank";
 import { TextButton } from "../../parts/Button";
+import { useAsking } from "../../app/asked";
+import { Traced } from "../../parts/Traced";
 import { Hours, always, here } from "../../parts/Hours";
 import { count, money, number, parsed, plural } from "../../parts/format";
 import * as S from "./Arrange.styles";
@@ -15,6 +17,7 @@ type Props = { campaign: ArrangeView["campaigns"][number]; view: ArrangeView; on
 /** One campaign in sentences: its money, its hours and area, a note. */
 export function CampaignDetail({ campaign, view, onBack }: Props) {
   const { summary } = usePlan();
+  const { ask } = useAsking();
   const send = usePlanChange();
   const currency = summary.brief.values.currency;
   const edit = (body: Schemas["CampaignEdit"]) =>
@@ -43,10 +46,12 @@ export function CampaignDetail({ campaign, view, onBack }: Props) {
         />
       </h2>
       <p>
-        {plural(own, "group")}; {money(campaign.spend)} {currency} a month,{" "}
-        {money(campaign.daily_budget)} a day
-        {campaign.clicks_lost > 0 &&
-          `, which costs ${count(campaign.clicks_lost)} clicks a month on busy days`}
+        {plural(own, "group")};{" "}
+        <Traced onPress={() => ask({ kind: "campaign", id: campaign.id })}>
+          {money(campaign.spend)} {currency} a month, {money(campaign.daily_budget)} a day
+          {campaign.clicks_lost > 0 &&
+            `, which costs ${count(campaign.clicks_lost)} clicks a month on busy days`}
+        </Traced>
         .
         {campaign.share_with !== null &&
           campaign.share_gain > 0 &&

@@ -44,6 +44,8 @@ function One({ conflict }: { conflict: Conflict }) {
   const { setActive } = useAsking();
   const navigate = useNavigate();
   const takeOut = (negative: number) => void send("post", "/negatives/remove", { ids: [negative] });
+  const letGo = (pinned_id: number) =>
+    void send("post", "/arrange/lists/pinned/{pinned_id}/leave", undefined, { pinned_id });
   const leave = () =>
     void send(
       "post",
@@ -66,6 +68,7 @@ function One({ conflict }: { conflict: Conflict }) {
       <p>
         <strong>{conflict.negative && `${conflict.negative}: `}</strong>
         {conflict.says}
+        {conflict.pinned && `; it is of the list ${conflict.pinned}`}
       </p>
       <p>
         {names.slice(0, named).join(", ")}
@@ -76,6 +79,11 @@ function One({ conflict }: { conflict: Conflict }) {
         {conflict.negative_id !== null && (
           <TextButton onPress={() => takeOut(conflict.negative_id!)}>
             take “{conflict.negative}” out
+          </TextButton>
+        )}{" "}
+        {conflict.pinned_id !== null && (
+          <TextButton onPress={() => letGo(conflict.pinned_id!)}>
+            use the list {conflict.pinned} no longer
           </TextButton>
         )}{" "}
         {conflict.kind === "twins_unblocked" && (

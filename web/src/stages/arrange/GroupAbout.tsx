@@ -3,8 +3,10 @@ import { usePlan } from "../../data/plan";
 import { usePlanChange } from "../../data/usePlanChange";
 import { Blank } from "../../parts/Blank";
 import { TextButton } from "../../parts/Button";
+import { useAsking } from "../../app/asked";
+import { Traced } from "../../parts/Traced";
 import { Choice } from "../../parts/Choice";
-import { number, parsed, percent, plural } from "../../parts/format";
+import { count, money, number, parsed, percent, plural } from "../../parts/format";
 import type { ArrangeView } from "./view";
 import * as S from "./Arrange.styles";
 import { OwnWay } from "./OwnWay";
@@ -16,6 +18,7 @@ type Props = { view: ArrangeView; at: number };
 export function GroupAbout({ view, at }: Props) {
   const { groups, campaigns } = view;
   const { summary } = usePlan();
+  const { ask } = useAsking();
   const send = usePlanChange();
   const group = groups.id[at]!;
   const edit = (body: Schemas["GroupEdit"]) =>
@@ -31,7 +34,10 @@ export function GroupAbout({ view, at }: Props) {
       <p>
         {words.length > 0 &&
           `Its main words: ${words.map(({ word, share }) => `${word} (${percent(share, 0)} of clicks)`).join(", ")}. `}
-        {plural(groups.running[at] ?? 0, "keyword")} run{groups.running[at] === 1 && "s"}
+        <Traced onPress={() => ask({ kind: "group", id: group })}>
+          {plural(groups.running[at] ?? 0, "keyword")} run{groups.running[at] === 1 && "s"},{" "}
+          {count(groups.customers[at] ?? 0)} customers for {money(groups.spend[at] ?? 0)}
+        </Traced>
         {groups.likeness[at] != null && `; alike to ${percent(groups.likeness[at], 0)}`}.
       </p>
       {groups.too_many[at]! > 0 && (

@@ -11,6 +11,8 @@ const conflict = {
   kind: "negative_stops_kept",
   says: "a negative stops keywords that are kept",
   negative: "cord",
+  pinned: "",
+  pinned_id: null,
   negative_id: 7,
   count: 8,
   ids: [100],

@@ -63,15 +63,18 @@ function Add({ start, onDone }: { start: string; onDone: () => void }) {
     await taken(answer).then((found) => setText(found.text), complain);
   };
   const add = async () => {
-    const items = taking.map((line) => ({ text: line.text, match: line.match }));
-    if (!(await send("post", "/arrange/negatives", { items, note, by: "hand", ...place }))) return;
+    const items = taking.map(({ text, match, campaign_id, group_id }) => ({
+      ...{ text, match, campaign_id, group_id },
+    }));
+    if (!(await send("post", "/arrange/negatives", { items, note, by: "hand" }))) return;
     const left = lines.filter((line) => !taking.includes(line)).map(({ line }) => line - 1);
     if (left.length === 0) onDone();
     else setText(left.map((line) => text.split(/\r?\n/)[line]).join("\n"));
   };
   const replace = (line: Line) => {
     const rows = text.split(/\r?\n/);
-    rows[line.line - 1] = `${line.narrower!.text}\t${line.narrower!.match}`;
+    const [, , ...where] = rows[line.line - 1]!.split("\t");
+    rows[line.line - 1] = [line.narrower!.text, line.narrower!.match, ...where].join("\t");
     setText(rows.join("\n"));
   };
   const places = [
@@ -149,14 +152,16 @@ function One({ line, currency }: { line: Line; currency: string }) {
   const hurt = [...line.hurts, ...line.sold];
   return (
     <span>
-      <b>{line.text}</b> <A.Soft>{line.match}</A.Soft>: stops {plural(line.stops, "keyword")}
+      <b>{line.text}</b> <A.Soft>{line.match}</A.Soft>
+      {line.where && ` in ${line.where}`}: stops {plural(line.stops, "keyword")}
       {line.terms > 0 && `, ${plural(line.terms, "past term")}`}
       {line.saves > 0 && `, saves ${money(line.saves)} ${currency} a month`}
       {hurt.length > 0 && (
         <>
           ; <A.Wrong>hurts {hurt.join(", ")}</A.Wrong>
         </>
-      )}{" "}
+      )}
+      {line.firm && "; a firm’s name that you also keep keywords with: is the firm meant?"}{" "}
     </span>
   );
 }

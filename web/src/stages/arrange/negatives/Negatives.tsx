@@ -1,6 +1,7 @@
 import { useRef, useState } from "react";
 import { useActions } from "../../../app/actions";
 import type { Schemas } from "../../../data/client";
+import { useAsking } from "../../../app/asked";
 import { usePlan } from "../../../data/plan";
 import { usePlanChange } from "../../../data/usePlanChange";
 import { useSaying } from "../../../data/saying";
@@ -19,6 +20,7 @@ type Props = { view: View };
 /** All that is blocked, with what it does; beside it what to block next. */
 export function Negatives({ view }: Props) {
   const { summary } = usePlan();
+  const { ask } = useAsking();
   const send = usePlanChange();
   const { say } = useSaying();
   const { negatives } = view;
@@ -61,7 +63,7 @@ export function Negatives({ view }: Props) {
         <Grid
           label="Negatives"
           handle={grid}
-          columns={negativeColumns(negatives, currency)}
+          columns={negativeColumns(negatives, currency, ask)}
           rows={negatives.map((_, at) => at)}
           idOf={(at) => negatives[at]!.id}
           active={active}

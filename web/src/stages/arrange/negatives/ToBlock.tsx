@@ -1,6 +1,7 @@
 import { useRef, useState } from "react";
 import { useActions } from "../../../app/actions";
 import type { Schemas } from "../../../data/client";
+import { useAsking } from "../../../app/asked";
 import { usePlan } from "../../../data/plan";
 import { usePlanChange } from "../../../data/usePlanChange";
 import { TextButton } from "../../../parts/Button";
@@ -14,6 +15,7 @@ type Props = { view: Schemas["NegativesView"] };
 /** What money goes to in vain, each in its narrowest safe form: one, several or all taken. */
 export function ToBlock({ view }: Props) {
   const { summary } = usePlan();
+  const { ask } = useAsking();
   const send = usePlanChange();
   const { to_block: next } = view;
   const currency = summary.brief.values.currency;
@@ -58,7 +60,7 @@ export function ToBlock({ view }: Props) {
       <Grid
         label="What to block next"
         handle={grid}
-        columns={nextColumns(next, currency)}
+        columns={nextColumns(next, currency, ask)}
         rows={next.map((_, at) => at)}
         idOf={(at) => at}
         active={active}

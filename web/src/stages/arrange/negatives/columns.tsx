@@ -1,4 +1,6 @@
 import type { Schemas } from "../../../data/client";
+import type { Asked } from "../../../app/asked";
+import { Traced } from "../../../parts/Traced";
 import type { Column } from "../../../parts/column";
 import { money, number } from "../../../parts/format";
 import { leaf } from "../../../parts/shownList";
@@ -6,6 +8,8 @@ import * as A from "../Arrange.styles";
 
 type Negatives = Schemas["NegativesView"]["negatives"];
 type Next = Schemas["NegativesView"]["to_block"];
+
+type Ask = (asked: Asked) => void;
 
 const makers: Record<string, string> = {
   hand: "by hand",
@@ -16,7 +20,7 @@ const makers: Record<string, string> = {
 };
 
 /** The plan's negatives: what, where, what it does, by whom. */
-export function negativeColumns(all: Negatives, currency: string): Column[] {
+export function negativeColumns(all: Negatives, currency: string, ask: Ask): Column[] {
   const of = (at: number) => all[at]!;
   return [
     {
@@ -57,7 +61,11 @@ export function negativeColumns(all: Negatives, currency: string): Column[] {
       width: "84px",
       align: "end",
       leaves: leaf(`saves a month at least, ${currency}`, (at) => of(at).saves),
-      cell: (at) => (of(at).saves > 0 ? money(of(at).saves) : "–"),
+      cell: (at) => (
+        <Traced onPress={() => ask({ kind: "negative", id: of(at).id })}>
+          {of(at).saves > 0 ? money(of(at).saves) : "–"}
+        </Traced>
+      ),
     },
     {
       id: "hurts",
@@ -99,7 +107,7 @@ const sources: Record<Next[number]["source"], string> = {
 };
 
 /** What to block next: in which form, why, what it saves. */
-export function nextColumns(next: Next, currency: string): Column[] {
+export function nextColumns(next: Next, currency: string, ask: Ask): Column[] {
   const of = (at: number) => next[at]!;
   return [
     {
@@ -153,7 +161,12 @@ export function nextColumns(next: Next, currency: string): Column[] {
       label: `saves a month at least, ${currency}`,
       width: "84px",
       align: "end",
-      cell: (at) => money(of(at).saves),
+      leaves: leaf(`saves a month at least, ${currency}`, (at) => of(at).saves),
+      cell: (at) => (
+        <Traced onPress={() => ask({ kind: "block", text: of(at).text, match: of(at).match })}>
+          {money(of(at).saves)}
+        </Traced>
+      ),
     },
   ];
 }

@@ -1,5 +1,7 @@
 import type { Schemas } from "../../../data/client";
 import { count, number, plural } from "../../../parts/format";
+import { useAsking } from "../../../app/asked";
+import { Traced } from "../../../parts/Traced";
 import { ItemsAway } from "../../../parts/TakeAway";
 import * as S from "../ads/ads.styles";
 import * as A from "../Arrange.styles";
@@ -9,6 +11,7 @@ type Props = { pages: Schemas["PagesView"] };
 
 /** Words that several kept keywords ask for and no page says, by the customers behind them. */
 export function WorthWriting({ pages: { worth_writing: words, pages } }: Props) {
+  const { ask } = useAsking();
   return (
     <S.Leaf>
       <S.Ways>
@@ -22,8 +25,10 @@ export function WorthWriting({ pages: { worth_writing: words, pages } }: Props) 
       <A.Plain aria-label="Words no page says">
         {words.map((one) => (
           <li key={one.word}>
-            <b>{one.word}</b> {count(one.customers)} customers, {number(one.searches)} searches a
-            month
+            <b>{one.word}</b>{" "}
+            <Traced onPress={() => ask({ kind: "word", word: one.word })}>
+              {count(one.customers)} customers, {number(one.searches)} searches a month
+            </Traced>
             <br />
             <small>
               {plural(one.keywords, "keyword")}: {one.texts.join(", ")}
