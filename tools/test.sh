@@ -21,8 +21,10 @@ web_checks() {
   step "vitest" npm --prefix web run -s test
   echo "${failed[*]}" > "$1"
 }
-must bash tools/chromium.sh
-must make -s install-dev web/node_modules/.ready
+# three sources, one beside the other
+bash tools/chromium.sh & chromium=$!
+must make -s -j2 install-dev web/node_modules/.ready
+must wait "$chromium"
 said=$(mktemp) && told=$(mktemp)
 web_checks "$told" > "$said" 2>&1 &
 step "web build" make -s web

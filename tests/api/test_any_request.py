@@ -24,7 +24,7 @@ from schemathesis import GenerationMode
 from tests.api.conftest import SHEET
 from tests.depth import cases
 
-CASES = cases(90, 2500)
+CASES = cases(45, 2500)
 """How many of each mode: as the description says, and against it."""
 
 # a stream of events ends when the one who listens leaves

@@ -10,7 +10,7 @@ from sqlalchemy import text
 from tests.api.conftest import ids_of
 from tests.depth import cases
 
-MANY = cases(80, 500)
+MANY = cases(40, 500)
 """Damaged files."""
 
 FIRST = {

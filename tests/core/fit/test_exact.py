@@ -34,7 +34,7 @@ def relaxed(groups, purse, lam):
     return lam * purse + sum(max(0.0, *(v - lam * s for s, v in g)) for g in groups)
 
 
-@settings(max_examples=cases(60, 400), deadline=None)
+@settings(max_examples=cases(30, 400), deadline=None)
 @given(st.lists(GROUP, min_size=1, max_size=4), st.floats(0.05, 25), st.floats(0.01, 3))
 def test_it_finds_what_trying_everything_finds(groups, purse, lam):
     options, goal = built(groups)

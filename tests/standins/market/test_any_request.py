@@ -12,7 +12,7 @@ from schemathesis import GenerationMode
 from tests.depth import cases
 from tests.standins.market.conftest import SHEETS
 
-CASES = cases(70, 1500)
+CASES = cases(35, 1500)
 RULES = settings(
     max_examples=CASES, deadline=None, database=None, derandomize=True, phases=[Phase.generate],
     suppress_health_check=list(HealthCheck),

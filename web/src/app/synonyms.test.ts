@@ -1,3 +1,4 @@
+// @vitest-environment node
 import { alsoSaid, isMeant } from "./synonyms";
 
 const found = (name: string, question: string) => isMeant(`${name} ${alsoSaid(name)}`, question);

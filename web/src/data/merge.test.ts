@@ -1,3 +1,4 @@
+// @vitest-environment node
 import { sheetOf } from "../testing-sheet";
 import type { ChangeAnswer, PlanAnswer } from "./client";
 import { merged } from "./merge";

@@ -1,3 +1,4 @@
+// @vitest-environment node
 import { lamp, paper, type InkName, type Inks } from "./inks";
 
 const channel = (part: number) =>

@@ -1,3 +1,4 @@
+// @vitest-environment node
 import { dayRead, daySaid } from "./days";
 
 it.each([

@@ -1,3 +1,4 @@
+// @vitest-environment node
 import { count, delta, money, parsed, percent, plural } from "./format";
 
 describe("what a person typed is read as a number", () => {

@@ -1,3 +1,4 @@
+// @vitest-environment node
 import { shownList, tableText } from "./shownList";
 import type { Column } from "./column";
 

@@ -18,7 +18,7 @@ function Told() {
   const { summary, changeBrief } = usePlan();
   const { values } = summary.brief;
   return (
-    <p>
+    <S.Told>
       Customers are counted by{" "}
       <Blank
         label="How customers are counted"
@@ -47,7 +47,7 @@ function Told() {
         {values.tell_weekend ? "is told" : "is not told"}
       </TextButton>
       ; <Holidays />
-    </p>
+    </S.Told>
   );
 }
 

@@ -233,6 +233,12 @@ export const Choices = styled.section`
   }
 `;
 
+/** What the checks go by, as a paragraph that holds fields. */
+export const Told = styled.div`
+  color: ${ink.ink2};
+  margin-bottom: 22px;
+`;
+
 /** The columns of a sheet, one beside the other as they stand in the file. */
 export const Columns = styled.section`
   padding: 2px 20px 10px;

@@ -1,3 +1,4 @@
+// @vitest-environment node
 import { searchOf } from "./searchAddress";
 
 it("puts the term where it is marked, written out for an address", () => {

@@ -1,3 +1,4 @@
+// @vitest-environment node
 import { sheetOf } from "../../../testing-sheet";
 import { valueAt } from "./frontier";
 import { sortedKept } from "./kept";

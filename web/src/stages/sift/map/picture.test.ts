@@ -1,3 +1,4 @@
+// @vitest-environment node
 import { lay, type Picture } from "./picture";
 
 const rgba = (red: number, green: number, blue: number, alpha = 255) =>
