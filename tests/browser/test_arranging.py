@@ -70,7 +70,12 @@ def test_negatives_are_pasted_read_and_what_is_proposed_is_taken_by_keys(plan: s
     arrange(page, plan)
     page.keyboard.press("e")
     page.get_by_role("grid", name="What to block next").get_by_role("row").nth(1).wait_for()
+    proposed = page.get_by_role("grid", name="What to block next").get_by_role("row").nth(1)
+    proposed.get_by_role("button").click()
+    told = page.get_by_role("complementary", name="Workings")
+    expect(told).to_contain_text("money that goes to what nobody kept")
     assert findings(page) == []
+    told.get_by_role("button", name="Close the workings").click()
     page.keyboard.press("n")
     page.get_by_label("Negatives, one a line").fill("jobs\nsash, phrase\ncourse, nearly")
     lines = page.get_by_role("list", name="What they would do")

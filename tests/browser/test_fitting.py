@@ -82,7 +82,12 @@ def test_a_version_is_made_in_one_key_changed_and_made_the_plan(plan: str, page:
     page.keyboard.press("v")
     page.keyboard.press("2")
     expect(page.get_by_role("table")).to_contain_text("−100.00")
-    expect(page.get_by_text(re.compile(r"in \d+ % of months"))).to_be_visible(timeout=15_000)
+    expect(page.get_by_text(re.compile(r"in \d+ % of months"))).to_be_visible()
+    told = page.get_by_role("complementary", name="Workings")
+    page.get_by_role("button", name="customers a month:").first.click()
+    expect(told).to_contain_text("Σ clicks · rate")
+    page.get_by_role("button", name=re.compile(r"in \d+ % of months")).click()
+    expect(told).to_contain_text("just as many")
     page.get_by_text("the purse", exact=True).wait_for()
     page.get_by_role("button", name="make it the plan").first.click()
     expect(page.get_by_role("button", name="Undo: make this version the plan")).to_be_visible()
@@ -129,6 +134,17 @@ def test_axe_finds_nothing_in_any_view_of_fit(plan: str, page: Page):
     page.keyboard.press("v")
     page.keyboard.press("3")
     page.get_by_role("heading", name="What would have to be true").wait_for()
+    told = page.get_by_role("complementary", name="Workings")
+    for pressed, opens in (
+        ("8 in 10 between", "Customers a month"),
+        ("nobody buys", "Nobody buys"),
+        ("GBP about", "What of the purse will go"),
+        ("customers,.* profit$", "What moves it: conversion"),
+        ("^the margin$", "What would have to be true: margin"),
+        ("; \\d+ to \\d+ customers$", "Where the doubt lies"),
+    ):
+        page.get_by_role("button", name=re.compile(pressed)).first.click()
+        expect(told.get_by_role("heading", level=2)).to_have_text(opens)
     walk.look("how sure")
     page.keyboard.press("v")
     page.keyboard.press("4")

@@ -28,7 +28,7 @@ TEXTS = ["sash window", "sash window repair", "sash cord", "sash window jobs", "
 def result():
     rows = table([900.0, 400.0, 150.0, 300.0, 200.0], [0.5] * 5, [1.5] * 5,
                  texts=tuple(TEXTS),
-                 match=np.array([MATCHES.index(m) for m in ("broad", "phrase", "exact", "exact", "exact")]),
+                 match=np.array([MATCHES.index(m) for m in ("broad", "phrase", *["exact"] * 3)]),
                  call=calls("keep", "keep", "keep", "drop", "drop"))  # fmt: skip
     rows = replace(rows, group=np.array([0, 0, 1, 1, 1]), campaign=np.array([0, 0, 1, 1, 1]))
     return run_plan(brief(), rows)

@@ -18,7 +18,7 @@ function formatOf(digits: number): Intl.NumberFormat {
 
 export function number(value: number | null | undefined, digits = 0): string {
   if (value == null || !Number.isFinite(value)) return "–";
-  return formatOf(digits).format(value);
+  return formatOf(digits).format(value).replace("-", "−");
 }
 
 /** Money of any size: pence under a hundred thousand, whole units above. */
