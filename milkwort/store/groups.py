@@ -437,7 +437,7 @@ def merge_groups(change: Change, ids: Sequence[int], into: int) -> None:
     others = [structure.group(i).id for i in dict.fromkeys(ids) if i != into]
     k = models.Keyword
     mine = select(k.id).where(k.plan_id == change.plan_id, k.ad_group_id.in_(others))
-    place_keywords(change, into, list(change.session.scalars(mine)))
+    place_keywords(change, dict.fromkeys(change.session.scalars(mine), into))
     a = models.Ad
     ads = select(a.id).where(a.plan_id == change.plan_id, a.ad_group_id.in_(others))
     change.update(a, {i: {"ad_group_id": into} for i in change.session.scalars(ads)})
@@ -465,9 +465,12 @@ def make_places(change: Change, places: Iterable[Place]) -> dict[Place, int]:
     return ids
 
 
-def place_keywords(change: Change, group_id: int, ids: Sequence[int]) -> None:
-    """Put keywords into a group; the groups they leave stay, also when empty."""
-    change.update(models.Keyword, {i: {"ad_group_id": group_id} for i in ids})
+def place_keywords(change: Change, group_of: Mapping[int, int]) -> None:
+    """Put keywords into groups, by the keyword's id; groups they leave stay, also when empty.
+
+    All of them at once: a change that takes a step for each group takes as many to undo.
+    """
+    change.update(models.Keyword, {i: {"ad_group_id": g} for i, g in group_of.items()})
 
 
 def remove_groups(change: Change, ids: Sequence[int]) -> None:

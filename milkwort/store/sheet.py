@@ -7,7 +7,7 @@ from dataclasses import dataclass, fields, replace
 from typing import Any
 
 import numpy as np
-from sqlalchemy import select
+from sqlalchemy import func, select
 from sqlalchemy.orm import Session, aliased
 
 from milkwort.core.arrays import Floats, Ints
@@ -103,7 +103,9 @@ def read_again(session: Session, sheet: Sheet, record: PlanRecord, touched: Touc
     touched : Touched
         What was written in between.
     """
-    if len(touched.keywords) > _FEW:
+    many = select(func.count()).where(models.Keyword.plan_id == record.id)
+    # what came or went is known before anything is read by id in vain
+    if len(touched.keywords) > _FEW or session.scalar(many) != len(sheet.ids):
         return load_sheet(session, record)
     place = {keyword_id: row for row, keyword_id in enumerate(sheet.ids)}
     wanted = sorted(touched.keywords)

@@ -83,14 +83,14 @@ def move(plan_id: int, body: KeywordMove, work: Work, window: Window = "") -> Re
             group = structure.group(body.group_id)
             return Decision(
                 f"move {many} to {group.name}",
-                lambda c: place_keywords(c, group.id, body.ids),
+                lambda c: place_keywords(c, dict.fromkeys(body.ids, group.id)),
             )
         place = place_of(plan, body.group, rows)
         if body.campaign_id is not None:
             place = Place(structure.campaign(body.campaign_id).name, place.group)
         return Decision(
             f"move {many} to {place.group}",
-            lambda c: place_keywords(c, make_places(c, [place])[place], body.ids),
+            lambda c: place_keywords(c, dict.fromkeys(body.ids, make_places(c, [place])[place])),
         )
 
     return sent(work.change(plan_id, decide, window=window))

@@ -112,8 +112,8 @@ def split(
 
         def do(change: Change) -> None:
             ids = make_places(change, places)
-            for place, some in places.items():
-                place_keywords(change, ids[place], [plan.sheet.ids[row] for row in some])
+            place_keywords(change, {plan.sheet.ids[row]: ids[place]
+                                    for place, some in places.items() for row in some})  # fmt: skip
 
         return Decision(f"split {group.name} by {body.by}", do)
 
@@ -185,7 +185,7 @@ def add_scouting(plan_id: int, body: ScoutingAsked, work: Work, window: Window =
                 edit_group(change, ids[places[at]], {"bid": found.bid})
                 made = add_keywords(change, [_wide(plan, text, at) for text in texts])
                 set_calls(change, made, "keep", "", "scouting")
-                place_keywords(change, ids[places[at]], made)
+                place_keywords(change, dict.fromkeys(made, ids[places[at]]))
             blocked = [Negative(text, "exact") for text in found.blocked]
             owner = Owner(campaign_id=campaign)
             add_negatives(change, blocked, "scouting", [owner] * len(blocked))

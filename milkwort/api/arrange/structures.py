@@ -115,20 +115,16 @@ def take_structure(
 
         def do(change: Change) -> None:
             ids = make_places(change, made.places)
-            for place, keywords in made.places.items():
-                place_keywords(change, ids[place], keywords)
+            place_keywords(change, {keyword: ids[place] for place, some in made.places.items()
+                                    for keyword in some})  # fmt: skip
             added = duplicate_as(change, [plan.sheet.entries[row] for row in made.twins], "phrase")
             set_calls(change, added, "keep", "", "structure")
-            of_place: dict[Place, list[int]] = {}
-            for place, keyword in zip(made.twin_places, added, strict=True):
-                of_place.setdefault(place, []).append(keyword)
-            for place, keywords in of_place.items():
-                place_keywords(change, ids[place], keywords)
+            of_twins = zip(added, made.twin_places, strict=True)
+            place_keywords(change, {keyword: ids[place] for keyword, place in of_twins})
             twins = {ids[place]: {"blocks_twins": True} for place in made.twin_places}
             change.update(models.AdGroup, twins)
-            of_twins = {added[row - first_twin]: bid for row, bid in bids.items()
-                        if row >= first_twin}  # fmt: skip
-            lock_bids(change, {**of_sheet, **of_twins})
+            new = {added[row - first_twin]: bid for row, bid in bids.items() if row >= first_twin}
+            lock_bids(change, {**of_sheet, **new})
 
         return Decision(f"arrange by {body.kind}", do)
 

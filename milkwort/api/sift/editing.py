@@ -60,7 +60,7 @@ def _edited(plan: OpenPlan, body: KeywordEdit) -> Decision:
         if body.match:
             edit_keywords(change, [plan.sheet.ids[r] for r in moved], {"match": body.match})
         if place is not None:
-            place_keywords(change, make_places(change, [place])[place], body.ids)
+            place_keywords(change, dict.fromkeys(body.ids, make_places(change, [place])[place]))
         if any(figure is not None for figure in figures):
             held = [(i, entries[r]) for i, r in zip(body.ids, rows, strict=True)]
             set_figures(change, held, *figures)

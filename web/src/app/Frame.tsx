@@ -19,7 +19,7 @@ import { lightings, lightSaid, setLighting } from "../look/lighting";
 import { stages } from "./stages";
 
 const withWorkings = ["sift", "fit"];
-const arranged = ["group", "campaign", "negative", "block", "word"];
+const arranged = ["group", "campaign", "negative", "block", "word", "together"];
 
 /** Trail above, purse below, a stage between them, the workings at its right. */
 export function Frame() {

@@ -80,6 +80,7 @@ function fetchWorkings(plan_id: number, asked: Asked): Promise<Answer | null> {
         client.GET("/api/plans/{plan_id}/workings/{figure}", of({ figure: asked.name })),
       );
     case "selection":
+    case "together":
       return taken(
         client.POST("/api/plans/{plan_id}/keywords/workings", {
           ...of({}),

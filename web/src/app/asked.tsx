@@ -20,6 +20,8 @@ export type Asked =
   /** How often one version brings more than another. */
   | { kind: "apart"; first: number; second: number; revisions: string }
   | { kind: "group" | "campaign" | "negative"; id: number }
+  /** Keywords of a conflict. */
+  | { kind: "together"; ids: number[] }
   /** A negative that might be added. */
   | { kind: "block"; text: string; match: Schemas["Form"]["match"] }
   /** A word that no page says. */

@@ -1,8 +1,9 @@
 import { useNavigate } from "react-router";
-import { useAsking } from "../../app/asked";
+import { useAsking, type Asked } from "../../app/asked";
 import { type Schemas } from "../../data/client";
 import { usePlan } from "../../data/plan";
 import { usePlanChange } from "../../data/usePlanChange";
+import { Traced } from "../../parts/Traced";
 import { TextButton } from "../../parts/Button";
 import { count, money, number, plural } from "../../parts/format";
 import * as S from "./Arrange.styles";
@@ -41,7 +42,11 @@ export function Conflicts({ conflicts }: Props) {
 function One({ conflict }: { conflict: Conflict }) {
   const { id, summary } = usePlan();
   const send = usePlanChange();
-  const { setActive } = useAsking();
+  const { setActive, ask } = useAsking();
+  const traced: Asked =
+    conflict.negative_id === null
+      ? { kind: "together", ids: conflict.ids }
+      : { kind: "negative", id: conflict.negative_id };
   const navigate = useNavigate();
   const takeOut = (negative: number) => void send("post", "/negatives/remove", { ids: [negative] });
   const letGo = (pinned_id: number) =>
@@ -75,7 +80,9 @@ function One({ conflict }: { conflict: Conflict }) {
         {conflict.count > named && ` and ${number(conflict.count - named)} more`}
       </p>
       <p>
-        <small>{costs(conflict, summary.brief.values.currency)}</small>{" "}
+        <Traced onPress={() => ask(traced)}>
+          <small>{costs(conflict, summary.brief.values.currency)}</small>
+        </Traced>{" "}
         {conflict.negative_id !== null && (
           <TextButton onPress={() => takeOut(conflict.negative_id!)}>
             take “{conflict.negative}” out
