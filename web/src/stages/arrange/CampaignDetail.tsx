@@ -46,13 +46,12 @@ export function CampaignDetail({ campaign, view, onBack }: Props) {
         />
       </h2>
       <p>
-        {plural(own, "group")};{" "}
         <Traced onPress={() => ask({ kind: "campaign", id: campaign.id })}>
-          {money(campaign.spend)} {currency} a month, {money(campaign.daily_budget)} a day
+          {plural(own, "group")}; {money(campaign.spend)} {currency} a month, {money(campaign.daily_budget)} a day
           {campaign.clicks_lost > 0 &&
             `, which costs ${count(campaign.clicks_lost)} clicks a month on busy days`}
+          .
         </Traced>
-        .
         {campaign.share_with !== null &&
           campaign.share_gain > 0 &&
           ` Sharing its money with ${campaign.share_with} would bring both ${count(campaign.share_gain)} clicks a month more.`}

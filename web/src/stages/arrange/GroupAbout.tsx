@@ -34,11 +34,13 @@ export function GroupAbout({ view, at }: Props) {
       <p>
         {words.length > 0 &&
           `Its main words: ${words.map(({ word, share }) => `${word} (${percent(share, 0)} of clicks)`).join(", ")}. `}
+      </p>
+      <p>
         <Traced onPress={() => ask({ kind: "group", id: group })}>
           {plural(groups.running[at] ?? 0, "keyword")} run{groups.running[at] === 1 && "s"},{" "}
           {count(groups.customers[at] ?? 0)} customers for {money(groups.spend[at] ?? 0)}
+          {groups.likeness[at] != null && `; alike to ${percent(groups.likeness[at], 0)}`}.
         </Traced>
-        {groups.likeness[at] != null && `; alike to ${percent(groups.likeness[at], 0)}`}.
       </p>
       {groups.too_many[at]! > 0 && (
         <S.Wrong>
