@@ -47,7 +47,8 @@ export function CampaignDetail({ campaign, view, onBack }: Props) {
       </h2>
       <p>
         <Traced onPress={() => ask({ kind: "campaign", id: campaign.id })}>
-          {plural(own, "group")}; {money(campaign.spend)} {currency} a month, {money(campaign.daily_budget)} a day
+          {plural(own, "group")}; {money(campaign.spend)} {currency} a month,{" "}
+          {money(campaign.daily_budget)} a day
           {campaign.clicks_lost > 0 &&
             `, which costs ${count(campaign.clicks_lost)} clicks a month on busy days`}
           .
