@@ -15,7 +15,7 @@ from milkwort.core.words.texts import normalise
 from milkwort.formats.named_rows import Cells, RefusedCellError, read_named_rows
 from milkwort.formats.text_table import TextTable
 
-__all__ = ["FIGURES", "ResultFile", "level_of", "places_of", "read_result_rows"]
+__all__ = ["BESIDE", "FIGURES", "ResultFile", "level_of", "places_of", "read_result_rows"]
 
 _HEADINGS = {
     "term": r"(search )?terms?|quer(y|ies)|what (people|they) typed",
@@ -33,14 +33,20 @@ _HEADINGS = {
     "could_show": r"could show|could be shown|eligible|searches",
     "lost_to_money": r"lost to money|lost to budget",
     "invalid_clicks": r"invalid clicks",
+    "value": r"((sales?|orders?|conversions?|customers?) )?value|revenue|turnover",
+    "visits": r"(site |all |total )?(visits|sessions)",
+    "unpaid": r"(unpaid|other) (customers|sales|orders)",
     "campaign": r"campaign",
     "group": r"(ad )?group",
     "ref": r"ref",
 }
 _PATTERNS = {name: re.compile(pattern) for name, pattern in _HEADINGS.items()}
+BESIDE = ("value", "visits", "unpaid")
+"""Optional lines beside what ads did: what customers bought for, visits of the whole site,
+customers who came without an ad."""
 FIGURES: tuple[str, ...] = ("impressions", "clicks", "cost", "credit", "customers", "enquiries",
-                            "could_show", "lost_to_money", "invalid_clicks")  # fmt: skip
-_UNTOLD = ("enquiries", "could_show", "lost_to_money", "invalid_clicks")
+                            "could_show", "lost_to_money", "invalid_clicks", *BESIDE)  # fmt: skip
+_UNTOLD = ("enquiries", "could_show", "lost_to_money", "invalid_clicks", *BESIDE)
 """Figures that are missing where a file doesn't say, not 0."""
 
 

@@ -177,6 +177,57 @@ def test_customers_counted_by_hand_stand_beside_and_a_later_count_replaces(clien
     assert client.post(f"{plan}/learn/counted", json=wrong).status_code == 422
 
 
+def test_what_counted_customers_bought_for_is_their_worth(client, plan):
+    put(client, plan, RESULTS)
+    profit = profit_of(client, plan)
+    body = {"since": "2027-04-01", "until": "2027-04-30", "customers": 2, "value": 1000.0}
+    client.post(f"{plan}/learn/counted", json=body).raise_for_status()
+    assert learn(client, plan)["month"]["by_hand_value"] == 1000.0
+    margin = client.get(plan).json()["summary"]["brief"]["values"]["gross_margin"]
+    assert profit_of(client, plan) - profit == pytest.approx(1000.0 * margin)
+    client.post(f"{plan}/learn/counted", json=body | {"value": None}).raise_for_status()
+    assert learn(client, plan)["month"]["by_hand_value"] is None
+    assert profit_of(client, plan) - profit != pytest.approx(1000.0 * margin)
+
+
+def profit_of(client, plan):
+    figures = client.get(f"{plan}/learn/word").json()["months"][0]["figures"]
+    return next(one["actual"] for one in figures if one["figure"] == "profit")
+
+
+def test_the_whole_site_is_noted_replaced_and_undone(client, plan):
+    put(client, plan, RESULTS)
+    assert learn(client, plan)["month"]["site"] is None
+    body = {"since": "2027-04-01", "until": "2027-04-30", "visits": 900, "unpaid": 6}
+    for visits in (900, 1000):
+        answer = client.post(f"{plan}/learn/site", json=body | {"visits": visits})
+        assert answer.json()["did"] == "count the whole site", answer.text
+    view = learn(client, plan)
+    spend = view["month"]["spend"]["actual"]
+    assert view["month"]["site"]["visits"] == 1000
+    assert view["month"]["site"]["cost_per_visit"] == pytest.approx(spend / 1000)
+    others = 6 / (6 + view["month"]["customers"]["reported"])
+    assert view["month"]["site"]["without_ad"] == pytest.approx(others)
+    client.post(f"{plan}/undo").raise_for_status()
+    assert learn(client, plan)["month"]["site"]["visits"] == 900
+    nothing = {"since": "2027-04-01", "until": "2027-04-30"}
+    assert client.post(f"{plan}/learn/site", json=nothing).status_code == 422
+    backwards = body | {"until": "2027-03-01"}
+    assert client.post(f"{plan}/learn/site", json=backwards).status_code == 422
+
+
+def test_a_file_by_day_may_bring_visits_and_customers_without_an_ad(client, plan):
+    put(client, plan, RESULTS)
+    days = "day,impressions,clicks,cost,customers,visits,unpaid customers\n"
+    days += "2027-04-02,0,0,0,0,120,2\n2027-04-03,0,0,0,0,80,\n"
+    put(client, plan, days, "days.csv")
+    site = learn(client, plan)["month"]["site"]
+    assert (site["visits"], site["unpaid"]) == (200, 2)
+    body = {"since": "2027-04-02", "until": "2027-04-03", "visits": 210}
+    client.post(f"{plan}/learn/site", json=body).raise_for_status()
+    assert learn(client, plan)["month"]["site"]["visits"] == 210, "what somebody counted counts"
+
+
 def test_a_count_of_a_campaign_that_was_renamed_replaces_the_one_before(client, plan):
     put(client, plan, RESULTS)
     (held,) = client.get(f"{plan}/arrange").json()["campaigns"]

@@ -17,24 +17,27 @@ from milkwort.core.arrays import Floats, Ints
 from milkwort.core.errors import BadValueError
 from milkwort.core.learn.learned import Learned, learned_of
 from milkwort.core.learn.merged import newest_rows
+from milkwort.core.learn.site import SiteSeen, site_seen
 from milkwort.core.learn.terms import TermRows
 from milkwort.core.plan.run import PlanResult
 from milkwort.core.words.lexicon import Lexicon
 from milkwort.formats.learn_headless import result_rows_of, term_rows_of
-from milkwort.formats.result_rows import FIGURES, ResultFile, places_of
+from milkwort.formats.result_rows import BESIDE, FIGURES, ResultFile, places_of
 from milkwort.store.models import ResultImport
 from milkwort.store.results import Arriving, columns_of, imports_of, result_import
 
 __all__ = [
-    "BY_HAND", "SAME", "InForce", "Known", "arriving_of", "arriving_of_columns", "hand_count",
-    "known_of", "results_in_force", "row_places",
+    "BY_HAND", "SAME", "SITE", "InForce", "Known", "arriving_of", "arriving_of_columns",
+    "hand_count", "known_of", "results_in_force", "row_places", "site_count",
 ]  # fmt: skip
 
 BY_HAND = "by hand"
 """Level of customers that somebody counted: a campaign's, of a window."""
+SITE = "site"
+"""Level of what the whole site saw, ads or not."""
 _JUDGED = ("keyword", "term")
 """Levels that evidence is taken from; the others are held against them."""
-_LEVELS = (*_JUDGED, "group", "campaign", "day", BY_HAND)
+_LEVELS = (*_JUDGED, "group", "campaign", "day", BY_HAND, SITE)
 SAME: Mapping[str, tuple[str, ...]] = {
     "keyword": ("first", "last", "ref", "keyword", "match"),
     "term": ("first", "last", "ref", "term", "match", "keyword"),
@@ -42,6 +45,7 @@ SAME: Mapping[str, tuple[str, ...]] = {
     "campaign": ("first", "last", "campaign"),
     "day": ("first", "last"),
     BY_HAND: ("first", "last", "ref", "campaign"),
+    SITE: ("first", "last"),
 }
 """By which a row of a later import stands in the place of an earlier one's."""
 Columns = Mapping[str, list[Any]]
@@ -63,8 +67,11 @@ class Known:
     terms : TermRows or None
     learned : Learned or None
     lexicon : Lexicon
-    by_hand : float
-        Customers that were counted by hand, of the days that are seen.
+    by_hand, by_hand_value : float
+        Customers that were counted by hand, of the days that are seen; what those bought for
+        of whom that was said.
+    site : SiteSeen or None
+        What the whole site saw in those days.
     base : PlanResult or None
         The plan with uncorrected inputs, where there is anything to learn.
     """
@@ -76,6 +83,8 @@ class Known:
     learned: Learned | None
     lexicon: Lexicon
     by_hand: float = 0.0
+    by_hand_value: float = 0.0
+    site: SiteSeen | None = None
     base: PlanResult | None = None
 
 
@@ -83,7 +92,8 @@ def arriving_of(file: ResultFile, source: str, as_of: date | None = None) -> Arr
     """Return results as they are kept."""
     columns: dict[str, Any] = {name: getattr(file, name) for name in _TEXTS}
     columns |= {"row": file.row, "first": file.first, "last": file.last}
-    columns |= {name: _said(file.figures[name]) for name in FIGURES}
+    columns |= {name: _said(file.figures[name]) for name in FIGURES
+                if name not in BESIDE or np.isfinite(file.figures[name]).any()}  # fmt: skip
     last = date.fromordinal(int(file.last.max()))
     return Arriving(source, file.level, date.fromordinal(int(file.first.min())), last,
                     max(as_of or last, last), columns)  # fmt: skip
@@ -111,7 +121,9 @@ def arriving_of_columns(
                     kept)  # fmt: skip
 
 
-def hand_count(campaign: str, key: str, since: date, until: date, customers: float) -> Arriving:
+def hand_count(
+    campaign: str, key: str, since: date, until: date, customers: float, value: float | None = None
+) -> Arriving:
     """Return customers that somebody counted, of a campaign and window, as they are kept.
 
     Parameters
@@ -121,22 +133,51 @@ def hand_count(campaign: str, key: str, since: date, until: date, customers: flo
     since, until : date
         Ends included.
     customers : float
+    value : float or None
+        Money they bought for; None where nobody said.
 
     Raises
     ------
     BadValueError
         Where the window ends before it begins.
     """
+    source = f"counted by hand: {campaign or 'all campaigns'}"
+    texts = {"campaign": campaign, "ref": key}
+    return _counted(source, BY_HAND, since, until, texts, {"customers": customers, "value": value})
+
+
+def site_count(since: date, until: date, visits: float | None, unpaid: float | None) -> Arriving:
+    """Return what the whole site saw in a window, as it is kept.
+
+    Parameters
+    ----------
+    since, until : date
+        Ends included.
+    visits, unpaid : float or None
+        Visits of any origin, and customers who came without an ad; None where nobody said.
+
+    Raises
+    ------
+    BadValueError
+        Where the window ends before it begins, or nothing is said.
+    """
+    if visits is None and unpaid is None:
+        raise BadValueError("visits", "visits, or customers without an ad", "neither")
+    return _counted("the whole site", SITE, since, until, {}, {"visits": visits, "unpaid": unpaid})
+
+
+def _counted(
+    source: str, level: str, since: date, until: date, texts: Mapping[str, str],
+    figures: Mapping[str, float | None],
+) -> Arriving:  # fmt: skip
     if until < since:
         raise BadValueError("until", f"a day from {since} on", str(until))
-    columns: dict[str, Any] = {name: [""] for name in _TEXTS}
-    columns |= {"campaign": [campaign], "ref": [key]}
-    columns |= {name: [None] for name in FIGURES}
-    columns |= {"row": [1], "first": [since.toordinal()], "last": [until.toordinal()],
-                "customers": [customers], "impressions": [0.0], "clicks": [0.0], "cost": [0.0],
-                "credit": [0.0]}  # fmt: skip
-    source = f"counted by hand: {campaign or 'all campaigns'}"
-    return Arriving(source, BY_HAND, since, until, until, columns)
+    columns: dict[str, Any] = {name: [texts.get(name, "")] for name in _TEXTS}
+    columns |= {name: [None] for name in FIGURES if name not in BESIDE}
+    columns |= {"row": [1], "first": [since.toordinal()], "last": [until.toordinal()]}
+    columns |= {name: [0.0] for name in ("impressions", "clicks", "cost", "credit", "customers")}
+    columns |= {name: [value] for name, value in figures.items() if value is not None}
+    return Arriving(source, level, since, until, until, columns)
 
 
 def known_of(work: Workspace, plan: OpenPlan) -> Known:
@@ -232,7 +273,14 @@ def _known(
     learned = learned_of(plan.result, lexicon, seen, in_force.as_of, terms, before=before)
     counted = _since(in_force.by_hand, plan)
     by_hand = 0.0 if counted is None else float(counted.figures["customers"].sum())
-    return Known(imports, rows, keyword, terms, learned, lexicon, by_hand, before.base)
+    value = 0.0 if counted is None else float(np.nansum(counted.figures["value"]))
+    # what a file says of its days gives way to what somebody counted
+    whole = _since(in_force.level(SITE) or in_force.level("day"), plan)
+    site = None if whole is None else site_seen(
+        whole.first, whole.last, whole.figures["visits"], whole.figures["unpaid"], seen
+    )  # fmt: skip
+    return Known(imports, rows, keyword, terms, learned, lexicon, by_hand, value, site,
+                 before.base)  # fmt: skip
 
 
 def _since(rows: ResultFile | None, plan: OpenPlan) -> ResultFile | None:
@@ -262,7 +310,8 @@ def _merged(parts: Sequence[Columns], level: str) -> ResultFile:
 
     def figures(name: str) -> Floats:
         # what was not said is None, which becomes NaN
-        return np.concatenate([np.array(part[name], dtype=np.float64) for part in parts])[order]
+        held = [part.get(name) or [None] * len(part["row"]) for part in parts]
+        return np.concatenate([np.array(some, dtype=np.float64) for some in held])[order]
 
     def texts(name: str) -> list[str]:
         whole = [text for part in parts for text in part[name]]

@@ -53,7 +53,8 @@ def month_block(plan: OpenPlan, known: Known) -> dict[str, Any]:
         "campaigns": _campaigns(plan, customers, spend, campaign_days(month, some)),
         "invalid_clicks": float(invalid.sum()) if len(invalid) else None,
         "invalid_cost": float(invalid.sum() * some.cost.sum() / clicks) if clicks > 0 else 0.0,
-        "by_hand": known.by_hand,
+        "by_hand": known.by_hand, "by_hand_value": known.by_hand_value or None,
+        "site": None if known.site is None else asdict(known.site),
         "steering": _steering(some, (last - first).days + 1),
     }  # fmt: skip
 

@@ -53,6 +53,15 @@ class Steering(Given):
     enough: bool
 
 
+class Site(Given):
+    """What the whole site saw in the days somebody said something of."""
+
+    visits: float | None
+    unpaid: float | None = Field(description="customers who came without an ad")
+    cost_per_visit: float | None = Field(description="money a visit of any origin")
+    without_ad: float | None = Field(description="share of customers who came without an ad")
+
+
 class LearnMonth(Given):
     """The newest month that is seen."""
 
@@ -68,6 +77,8 @@ class LearnMonth(Given):
     invalid_clicks: float | None
     invalid_cost: float
     by_hand: float = Field(description="customers counted by hand, of all days that are seen")
+    by_hand_value: float | None = Field(description="money they bought for, where it was said")
+    site: Site | None
     steering: Steering
 
 

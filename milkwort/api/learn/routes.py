@@ -25,6 +25,7 @@ from milkwort.api.learn.known import (
     hand_count,
     known_of,
     results_in_force,
+    site_count,
 )
 from milkwort.api.learn.month_schemas import History, OurWord
 from milkwort.api.learn.noticed import said_of_all, said_of_arriving
@@ -39,6 +40,7 @@ from milkwort.api.learn.schemas import (
     LearnView,
     Reopened,
     ResultsTaken,
+    SiteCount,
     TermActs,
 )
 from milkwort.api.learn.view import learn_view, undecided
@@ -55,7 +57,7 @@ from milkwort.platforms.platform import OpenAccount
 from milkwort.store.closed import close_plan, closed_as, reopen_plan
 from milkwort.store.journal import Change
 from milkwort.store.keywords import lock_bids, set_calls
-from milkwort.store.models import Plan
+from milkwort.store.models import Plan, ResultImport
 from milkwort.store.plans import change_brief
 from milkwort.store.practice import practice_of
 from milkwort.store.results import (
@@ -152,12 +154,12 @@ def counted_by_hand(plan_id: int, body: HandCount, work: Work, window: Window = 
         if body.campaign not in keys:
             raise NotFoundError(f'There is no campaign "{body.campaign[:80]}".', "campaign")
         key = keys[body.campaign]
-        arriving = hand_count(body.campaign, key, body.since, body.until, body.customers)
-        client, days = plan.record.client_id, (body.since.isoformat(), body.until.isoformat())
+        arriving = hand_count(
+            body.campaign, key, body.since, body.until, body.customers, body.value
+        )
+        client = plan.record.client_id
         with work.database.begin() as session:
-            # an earlier count of the same is left out, also one that said as many
-            same = [one for one in imports_of(session, client) if one.in_force
-                    and one.level == arriving.level and (one.since, one.until) == days]  # fmt: skip
+            same = _same_days(session, client, arriving)
             refs = [columns_of(result_import(session, client, one.id))["ref"] for one in same]
             # counts of before campaigns were known by their keys name them
             before = [
@@ -174,6 +176,33 @@ def counted_by_hand(plan_id: int, body: HandCount, work: Work, window: Window = 
         return Decision("count customers by hand", do)
 
     return sent(work.change(plan_id, decide, window=window, of_client=True))
+
+
+@router.post("/plans/{plan_id}/learn/site", responses=shape_of(ChangeAnswer))
+def site_counted(plan_id: int, body: SiteCount, work: Work, window: Window = "") -> Response:
+    """Say what the whole site saw in a window; a later count of the same days replaces."""
+
+    def decide(plan: OpenPlan) -> Decision:
+        arriving = site_count(body.since, body.until, body.visits, body.unpaid)
+        client = plan.record.client_id
+        with work.database.begin() as session:
+            before = [one.id for one in _same_days(session, client, arriving)]
+            new = [add_import(session, client, plan_id, arriving, freed=len(before))]
+
+        def do(change: Change) -> None:
+            put_in_force(change, before, False)
+            put_in_force(change, new, True)
+
+        return Decision("count the whole site", do)
+
+    return sent(work.change(plan_id, decide, window=window, of_client=True))
+
+
+def _same_days(session: Session, client: int, arriving: Arriving) -> list[ResultImport]:
+    """Return counts of the same kind and days, also those that said as many."""
+    days = (arriving.since.isoformat(), arriving.until.isoformat())
+    return [one for one in imports_of(session, client) if one.in_force
+            and one.level == arriving.level and (one.since, one.until) == days]  # fmt: skip
 
 
 @router.post("/plans/{plan_id}/results", responses=shape_of(ResultsTaken))

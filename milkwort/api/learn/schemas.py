@@ -263,6 +263,20 @@ class HandCount(Taken):
     since: date
     until: date
     customers: Annotated[float, Field(ge=0, le=1_000_000)]
+    value: Annotated[float, Field(ge=0, le=1e12)] | None = Field(
+        default=None, description="money they bought for"
+    )
+
+
+class SiteCount(Taken):
+    """What the whole site saw, ads or not."""
+
+    since: date
+    until: date
+    visits: Annotated[float, Field(ge=0, le=1e9)] | None = None
+    unpaid: Annotated[float, Field(ge=0, le=1_000_000)] | None = Field(
+        default=None, description="customers who came without an ad"
+    )
 
 
 class Reopened(Given):

@@ -186,9 +186,14 @@ def _with_hand(came: Came, in_force: InForce, plan: OpenPlan, first: date, last:
     """Return what came with the customers that somebody counted."""
     if in_force.by_hand is None:
         return came
-    nowhere = np.full(len(in_force.by_hand), -1, dtype=np.int64)
-    more = came_between(result_rows_of(in_force.by_hand, nowhere), np.zeros(0),
-                        plan.record.brief.worth.contribution, first, last)  # fmt: skip
+    counted, brief = in_force.by_hand, plan.record.brief
+    value, customers = counted.figures["value"], counted.figures["customers"]
+    # a count that says what they bought for leaves the margin of that
+    each = np.where(np.isfinite(value) & (customers > 0),
+                    value * brief.offer.gross_margin / np.maximum(customers, 1e-12),
+                    brief.worth.contribution)  # fmt: skip
+    rows = result_rows_of(counted, np.arange(len(counted)))
+    more = came_between(rows, each, brief.worth.contribution, first, last)
     return replace(came, customers=came.customers + more.customers, value=came.value + more.value)
 
 

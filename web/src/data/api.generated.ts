@@ -2739,6 +2739,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/learn/site": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Site Counted
+         * @description Say what the whole site saw in a window; a later count of the same days replaces.
+         */
+        post: operations["site_counted_api_plans__plan_id__learn_site_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/learn/terms": {
         parameters: {
             query?: never;
@@ -6504,6 +6524,11 @@ export interface components {
              * Format: date
              */
             until: string;
+            /**
+             * Value
+             * @description money they bought for
+             */
+            value?: number | null;
         };
         /**
          * HandOverFileItem
@@ -7056,6 +7081,11 @@ export interface components {
              * @description customers counted by hand, of all days that are seen
              */
             by_hand: number;
+            /**
+             * By Hand Value
+             * @description money they bought for, where it was said
+             */
+            by_hand_value: number | null;
             /** Campaigns */
             campaigns: components["schemas"]["CampaignMonth"][];
             /**
@@ -7082,6 +7112,7 @@ export interface components {
             late: number;
             moved: components["schemas"]["Moved"] | null;
             pace: components["schemas"]["Pace"];
+            site: components["schemas"]["Site"] | null;
             /** Spend */
             spend: {
                 [key: string]: number;
@@ -9602,6 +9633,52 @@ export interface components {
             kind: "csv" | "xlsx";
             /** Name */
             name: string;
+        };
+        /**
+         * Site
+         * @description What the whole site saw in the days somebody said something of.
+         */
+        Site: {
+            /**
+             * Cost Per Visit
+             * @description money a visit of any origin
+             */
+            cost_per_visit: number | null;
+            /**
+             * Unpaid
+             * @description customers who came without an ad
+             */
+            unpaid: number | null;
+            /** Visits */
+            visits: number | null;
+            /**
+             * Without Ad
+             * @description share of customers who came without an ad
+             */
+            without_ad: number | null;
+        };
+        /**
+         * SiteCount
+         * @description What the whole site saw, ads or not.
+         */
+        SiteCount: {
+            /**
+             * Since
+             * Format: date
+             */
+            since: string;
+            /**
+             * Unpaid
+             * @description customers who came without an ad
+             */
+            unpaid?: number | null;
+            /**
+             * Until
+             * Format: date
+             */
+            until: string;
+            /** Visits */
+            visits?: number | null;
         };
         /**
          * SoFar
@@ -21273,6 +21350,79 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Reopened"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    site_counted_api_plans__plan_id__learn_site_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SiteCount"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
                 };
             };
             /** @description Bad Request */

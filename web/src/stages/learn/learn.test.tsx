@@ -90,6 +90,8 @@ const april: LearnView = {
     invalid_clicks: null,
     invalid_cost: 0,
     by_hand: 0,
+    by_hand_value: null,
+    site: null,
     steering: { customers: 4, within: 0.6, enough: false },
   },
 };

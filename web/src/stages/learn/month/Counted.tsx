@@ -1,38 +1,88 @@
-import { useState } from "react";
+import { useState, type ReactNode } from "react";
 import { usePlanChange } from "../../../data/usePlanChange";
 import { Blank } from "../../../parts/Blank";
 import { Button } from "../../../parts/Button";
 import { Choice } from "../../../parts/Choice";
 import { Day } from "../../../parts/Day";
-import { number, parsed } from "../../../parts/format";
+import { usePlan } from "../../../data/plan";
+import { money, number, parsed } from "../../../parts/format";
 import * as S from "../Learn.styles";
 import type { LearnView } from "../view";
 
-/** Customers that somebody counted by hand or at the telephone, as a sentence to fill in. */
-export function Counted({ view }: { view: LearnView }) {
-  const send = usePlanChange();
-  const { month } = view;
-  const [campaign, setCampaign] = useState("");
+type Props = { view: LearnView };
+
+/** What only a person can count: customers by hand or telephone, and what the whole site saw. */
+export function Counted({ view }: Props) {
+  if (!view.month) return null;
+  return (
+    <>
+      <ByHand month={view.month} />
+      <WholeSite month={view.month} />
+    </>
+  );
+}
+
+type Month = NonNullable<LearnView["month"]>;
+
+/** A sum or count that is typed into a sentence and not kept before the sentence is. */
+function useTyped(label: string, said: (value: number) => string = number) {
+  const [value, setValue] = useState<number | null>(null);
+  const blank = (
+    <Blank
+      label={label}
+      value={value === null ? "" : said(value)}
+      assumed={value === null}
+      onCommit={(text) => {
+        const typed = text.trim() === "" ? null : parsed(text);
+        if (text.trim() !== "" && (typed === null || typed < 0)) return false;
+        setValue(typed);
+        return true;
+      }}
+    />
+  );
+  return { value, blank, clear: () => setValue(null) };
+}
+
+/** The days a count is of; those of the month that is seen, until others are said. */
+function useDays(month: Month, of: string): [{ since: string; until: string }, ReactNode] {
   const [since, setSince] = useState<string | null>(null);
   const [until, setUntil] = useState<string | null>(null);
-  const [customers, setCustomers] = useState<number | null>(null);
-  if (!month) return null;
-  const body = { campaign, since: since ?? month.first, until: until ?? month.last };
+  const days = { since: since ?? month.first, until: until ?? month.last };
+  const blanks = (
+    <>
+      from{" "}
+      <Day
+        label={`${of} from`}
+        value={days.since}
+        onCommit={(day) => Promise.resolve((setSince(day), true))}
+      />{" "}
+      to{" "}
+      <Day
+        label={`${of} to`}
+        value={days.until}
+        onCommit={(day) => Promise.resolve((setUntil(day), true))}
+      />
+    </>
+  );
+  return [days, blanks];
+}
+
+function ByHand({ month }: { month: Month }) {
+  const send = usePlanChange();
+  const { currency } = usePlan().summary.brief.values;
+  const [campaign, setCampaign] = useState("");
+  const [days, dayBlanks] = useDays(month, "Counted");
+  const customers = useTyped("Customers counted");
+  const value = useTyped("What they bought for", money);
+  const count = async () => {
+    const body = { campaign, ...days, customers: customers.value ?? 0, value: value.value };
+    if (!(await send("post", "/learn/counted", body))) return;
+    customers.clear();
+    value.clear();
+  };
   return (
     <S.Sentence aria-label="Customers counted by hand">
-      Counted by hand:{" "}
-      <Blank
-        label="Customers counted"
-        value={customers === null ? "" : number(customers)}
-        assumed={customers === null}
-        onCommit={(text) => {
-          const value = parsed(text);
-          if (value === null || value < 0) return false;
-          setCustomers(value);
-          return true;
-        }}
-      />{" "}
-      customers of{" "}
+      Counted by hand: {customers.blank} customers of{" "}
       <Choice
         label="Campaign they are of"
         inline
@@ -43,29 +93,39 @@ export function Counted({ view }: { view: LearnView }) {
         ]}
         onChange={setCampaign}
       />{" "}
-      from{" "}
-      <Day
-        label="Counted from"
-        value={body.since}
-        onCommit={(day) => Promise.resolve((setSince(day), true))}
-      />{" "}
-      to{" "}
-      <Day
-        label="Counted to"
-        value={body.until}
-        onCommit={(day) => Promise.resolve((setUntil(day), true))}
-      />{" "}
-      <Button
-        isDisabled={customers === null}
-        onPress={() =>
-          void send("post", "/learn/counted", { ...body, customers: customers ?? 0 }).then(
-            (took) => took && setCustomers(null),
-          )
-        }
-      >
+      who bought for {value.blank} {currency}, {dayBlanks}{" "}
+      <Button isDisabled={customers.value === null} onPress={() => void count()}>
         Count them
       </Button>
-      <small>A later count of the same campaign and days takes its place.</small>
+      <small>
+        A later count of the same campaign and days takes its place. Without a sum they count as any
+        other customer.
+      </small>
+    </S.Sentence>
+  );
+}
+
+function WholeSite({ month }: { month: Month }) {
+  const send = usePlanChange();
+  const [days, dayBlanks] = useDays(month, "Site counted");
+  const visits = useTyped("Visits of the whole site");
+  const unpaid = useTyped("Customers without an ad");
+  const count = async () => {
+    const body = { ...days, visits: visits.value, unpaid: unpaid.value };
+    if (!(await send("post", "/learn/site", body))) return;
+    visits.clear();
+    unpaid.clear();
+  };
+  return (
+    <S.Sentence aria-label="The whole site">
+      The whole site: {visits.blank} visits of any origin, {unpaid.blank} customers who came without
+      an ad, {dayBlanks}{" "}
+      <Button
+        isDisabled={visits.value === null && unpaid.value === null}
+        onPress={() => void count()}
+      >
+        Note it
+      </Button>
     </S.Sentence>
   );
 }

@@ -31,8 +31,9 @@ export function Said({ view, word }: Props) {
         <p>
           <b>{number(chance.actual)} customers</b> reported
           {month.by_hand > 0 &&
-            ` (with ${number(month.by_hand)} counted by hand in all)`} where {count(chance.low)} to{" "}
-          {count(chance.high)} were given for these days, late ones left out.{" "}
+            ` (with ${number(month.by_hand)} counted by hand in all${month.by_hand_value === null ? "" : `, who bought for ${money(month.by_hand_value)}`})`}{" "}
+          where {count(chance.low)} to {count(chance.high)} were given for these days, late ones
+          left out.{" "}
           {chance.fewer < chance.more
             ? `As few came in ${percent(chance.fewer, 0)} of the draws`
             : `As many came in ${percent(chance.more, 0)} of the draws`}
@@ -55,6 +56,7 @@ export function Said({ view, word }: Props) {
             : `Not enough to steer by: ${count(month.steering.customers)} customers a month${month.steering.within === null ? "" : ` are known to within ${percent(month.steering.within, 0)}`}. A platform that bids for customers wants them known to within a third.`}
         </S.Faint>
       </p>
+      {month.site && <p>{siteSaid(month.site, currency)}</p>}
       {month.invalid_clicks !== null && month.invalid_clicks > 0 && (
         <p>
           <S.Faint>
@@ -68,6 +70,19 @@ export function Said({ view, word }: Props) {
   );
 }
 
+/** What the whole site saw beside what ads did. */
+function siteSaid(site: NonNullable<Month["site"]>, currency: string): string {
+  const parts = [
+    site.cost_per_visit !== null &&
+      `with all ${number(site.visits)} visits of the site, a visit of any origin cost ${money(site.cost_per_visit)} ${currency}`,
+    site.without_ad !== null &&
+      `${percent(site.without_ad, 0)} of all customers came without an ad`,
+  ].filter(Boolean);
+  const text = parts.join("; ");
+  return text ? `${text[0]!.toUpperCase()}${text.slice(1)}.` : "";
+}
+
+type Month = NonNullable<LearnView["month"]>;
 type Moved = NonNullable<NonNullable<LearnView["month"]>["moved"]>;
 
 function changed({ before, now }: Moved, figure: string): string {
