@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any, cast
 
@@ -11,10 +11,12 @@ from sqlalchemy.orm import Session
 
 from milkwort.core.brief.spots import Pays, Spot
 from milkwort.core.errors import BadValueError, NotFoundError
+from milkwort.core.words.texts import normalise
 from milkwort.store import models
 from milkwort.store.journal import Change
 
-__all__ = ["MOST_SPOTS", "StoredSpot", "list_spots", "put_spot", "remove_spots"]
+__all__ = ["MOST_SPOTS", "StoredSpot", "list_spots", "put_spot", "remove_spots",
+           "spots_by_code"]  # fmt: skip
 
 MOST_SPOTS = 1000
 """Spots of a plan at most."""
@@ -48,6 +50,12 @@ def list_spots(session: Session, plan_id: int) -> list[StoredSpot]:
         )
         for r in rows
     ]  # fmt: skip
+
+
+def spots_by_code(spots: Iterable[StoredSpot]) -> dict[str, StoredSpot]:
+    """Return spots by the first word of what they are called, normalised: a thing's code."""
+    named = ((normalise(one.spot.name), one) for one in spots)
+    return {name.split()[0]: one for name, one in named if name}
 
 
 def put_spot(change: Change, values: Mapping[str, Any], spot_id: int | None = None) -> int:

@@ -16,6 +16,7 @@ from milkwort.core.brief.worth import Offer
 from milkwort.core.learn.learned import overall_factors
 from milkwort.core.learn.narrowed import Narrowed, left_unsure, narrowed_offer
 from milkwort.core.learn.terms import TermAdvice
+from milkwort.core.words.foreign import is_item_code
 from milkwort.core.words.negatives import Negative
 from milkwort.core.words.texts import normalise
 from milkwort.store.entries import Arrival, KeywordEntry, ReadingEntry
@@ -72,6 +73,8 @@ def term_work(plan: OpenPlan, known: Known, places: Sequence[int], act: str) -> 
     for at in places:
         advice, text = known.learned.terms[at], known.terms.texts[at]
         wanted = advice.suggestion if act == "suggested" else act
+        if act == "suggested" and wanted == "own_keyword" and is_item_code(text):
+            continue  # the code of a thing is no keyword: it gets a spot
         if wanted == "own_keyword":
             arrival, bid = _keyword(plan, known, at, advice)
             stands, call = there.get(arrival.entry.normalised, (None, ""))

@@ -18,7 +18,7 @@ __all__ = [
 ]  # fmt: skip
 
 Verdict = Literal["stop", "wait", "raise", "no_prior"]
-Suggestion = Literal["block_family", "block_text", "own_keyword", "wait"]
+Suggestion = Literal["block_family", "block_text", "own_keyword", "spot", "wait"]
 
 
 class ImportItem(Given):
@@ -136,7 +136,9 @@ class LearnTerm(Given):
     bid: float | None
     group: str | None
     clicks_needed: float | None
-    decided: bool = Field(description="it is blocked, or a keyword of its own")
+    decided: bool = Field(description="it is blocked, a keyword of its own, or has a spot")
+    item: bool = Field(description="the code of a thing, and no words")
+    thing: str = Field(description="what that thing is called; empty where nobody said")
 
 
 class LearnDay(Given):
@@ -151,7 +153,9 @@ class LearnDay(Given):
     planned_customers: float
 
 
-AskedKind = Literal["block", "own_keyword", "stop", "raise", "hardly", "close", "refused", "review"]
+AskedKind = Literal[
+    "block", "own_keyword", "spot", "stop", "raise", "hardly", "close", "refused", "review"
+]
 
 
 class Waiting(Given):
@@ -206,6 +210,12 @@ class TermActs(Taken):
 
     terms: Annotated[list[str], Field(min_length=1, max_length=10_000)]
     act: Literal["suggested", "block_text", "own_keyword"] = "suggested"
+
+
+class ItemActs(Taken):
+    """Item codes that get a spot of their own, or a lower price."""
+
+    terms: Annotated[list[str], Field(min_length=1, max_length=1_000)]
 
 
 class KeywordActs(Taken):

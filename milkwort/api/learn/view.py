@@ -21,12 +21,14 @@ from milkwort.core.learn.learned import Learned, overall_factors
 from milkwort.core.market.in_force import negatives_in_force
 from milkwort.core.plan.calendar import months_from
 from milkwort.core.plan.year import YearAhead
+from milkwort.core.words.foreign import is_item_code
 from milkwort.core.words.match_types import MATCHES
 from milkwort.core.words.matching import index_of
 from milkwort.core.words.negatives import stopped_by
 from milkwort.core.words.texts import joints_of, normalise
 from milkwort.store.models import ResultImport
 from milkwort.store.set_aside import Aside
+from milkwort.store.spots import spots_by_code
 from milkwort.store.uncorrected import applied_factors
 
 __all__ = [
@@ -198,20 +200,24 @@ def _terms(plan: OpenPlan, known: Known) -> list[dict[str, Any]]:
     if rows is None or learned is None:
         return []
     decided, entries, labels = _decided(plan, known), plan.sheet.entries, plan.sheet.labels
+    things = {normalise(one.thing.code): one.thing.name for one in plan.sheet.structure.things}
     found = []
     for at in np.argsort(-rows.cost, kind="stable").tolist():
         advice, row = learned.terms[at], int(rows.keyword[at])
+        item, own = is_item_code(rows.texts[at]), advice.suggestion == "own_keyword"
         found.append({
             "term": rows.texts[at], "keyword": entries[row].text if row >= 0 else "",
             "match": entries[row].match if row >= 0 else "",
             "impressions": float(rows.impressions[at]), "clicks": float(rows.clicks[at]),
             "cost": float(rows.cost[at]), "customers": float(rows.customers[at]),
             "exposure": float(rows.exposure[at]), "rate": advice.rate, "missing": advice.missing,
-            "suggestion": advice.suggestion, "ground": advice.ground,
+            "suggestion": "spot" if item and own else advice.suggestion, "ground": advice.ground,
             "form": advice.form[0] if advice.form else None,
             "form_match": advice.form[1] if advice.form else None, "bid": advice.bid,
             "group": labels[advice.group] if advice.group >= 0 else None,
             "clicks_needed": _plain(advice.clicks_needed), "decided": decided[at],
+            "item": item,
+            "thing": things.get(normalise(rows.texts[at]), ""),
         })  # fmt: skip
     return found
 
@@ -238,8 +244,8 @@ def _decided(plan: OpenPlan, known: Known) -> list[bool]:
         for row in range(len(table))
         if MATCHES[table.match[row]] == "exact" and table.kept[row]
     }
-    stopped = stopped_terms(plan, known)
-    return [s or normalise(text) in exact
+    stopped, spots = stopped_terms(plan, known), spots_by_code(plan.sheet.structure.spots)
+    return [s or normalise(text) in exact or normalise(text) in spots
             for s, text in zip(stopped, known.terms.texts, strict=True)]  # fmt: skip
 
 

@@ -24,6 +24,8 @@ _REVIEW_DAYS = 14
 _LONGEST_ID = 18
 """Digits of an id that the database can hold."""
 _VERDICTS = {"stop": ("stop it", "misses"), "raise": ("raise its bid", "meets")}
+_SOLD = {"own_keyword": "a keyword of its own", "spot": "a spot of its own"}
+"""What is suggested for a term that sold."""
 _WHY = {
     "negative": "a negative stops its own text",
     "money": "the money was gone for most of its searches",
@@ -60,7 +62,7 @@ def about_of(plan: OpenPlan, kind: str, key: str) -> Aside:
     NotFoundError
         For a keyword that isn't in the plan.
     """
-    if kind in ("block", "own_keyword"):
+    if kind in ("block", "own_keyword", "spot"):
         return "term", normalise(key)
     if kind in ("stop", "raise", "hardly"):
         if not (key.isascii() and key.isdecimal()) or len(key) > _LONGEST_ID:
@@ -123,11 +125,12 @@ def _line(
 
 
 def _of_term(term: Asked) -> Asked:
-    own = term["suggestion"] == "own_keyword"
-    says = "a keyword of its own" if own else f"block {term['form']}"
-    return _line("own_keyword" if own else "block", term["term"], term["term"],
-                 f"{says}: {term['ground']}", term["cost"], ("term", normalise(term["term"])),
-                 term["suggestion"])  # fmt: skip
+    suggestion = term["suggestion"]
+    says = _SOLD.get(suggestion, f"block {term['form']}")
+    kind = suggestion if suggestion in _SOLD else "block"
+    name = f"{term['term']} {term['thing']}".strip()
+    return _line(kind, term["term"], name, f"{says}: {term['ground']}", term["cost"],
+                 ("term", normalise(term["term"])), suggestion)  # fmt: skip
 
 
 def _of_verdict(keyword: Asked, about: Aside) -> Asked:

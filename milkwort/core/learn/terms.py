@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import unicodedata
 from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Literal, get_args
@@ -15,6 +14,7 @@ from milkwort.core.arrange.to_block import SafeForms, money_by_run
 from milkwort.core.arrays import Floats, Ints
 from milkwort.core.learn.evidence import Evidence, clicks_to_stop
 from milkwort.core.plan.run import PlanResult
+from milkwort.core.words.foreign import Tongue, foreign, tongue_of
 from milkwort.core.words.lexicon import Lexicon
 from milkwort.core.words.match_types import MATCHES
 from milkwort.core.words.texts import normalise
@@ -104,6 +104,7 @@ class _Terms:
     kept: frozenset[str]
     exact: frozenset[str]
     needed: Floats
+    tongue: Tongue
     saved: dict[tuple[str, ...], float]
 
     def allowed(self, at: int) -> float:
@@ -119,9 +120,9 @@ def advise_terms(
 ) -> list[TermAdvice]:
     """Suggest what to do about each term; the first rule that holds decides.
 
-    What it says (a warning word, another place, a rival): block the family in its narrowest
-    safe form. Evidence: block the text. A family whose terms miss together: block the run.
-    Sold, and good for its price: a keyword of its own. Else wait.
+    What it says (a warning word, another place, a rival, another language): block the family
+    in its narrowest safe form. Evidence: block the text. A family whose terms miss together:
+    block the run. Sold, and good for its price: a keyword of its own. Else wait.
 
     Parameters
     ----------
@@ -184,6 +185,7 @@ def _terms(
         safe=safe, saved=money_by_run(safe, zip(rows.texts, rows.cost.tolist(), strict=True)),
         kept=frozenset(result.table.texts[row] for row in kept.tolist()),
         exact=frozenset(result.table.texts[row] for row in exact),
+        tongue=tongue_of(result.table.texts),
         needed=clicks_to_stop(n, alpha, beta, np.nan_to_num(line), known, assumed),
     )  # fmt: skip
 
@@ -200,7 +202,7 @@ def _advice(
     given: float | None = None if np.isnan(missing) else missing
     rate, cost = float(terms.rate[at]), float(terms.rows.cost[at])
     sold, kept = terms.rows.customers[at] > 0, text in terms.kept
-    said = "" if kept or sold else _said(terms.lexicon, text)
+    said = "" if kept or sold else _said(terms.lexicon, terms.tongue, text)
     if said:
         form = terms.safe.of(terms.rows.texts[at], terms.saved)
         if form is not None:
@@ -220,7 +222,7 @@ def _advice(
                       clicks_needed=float(terms.needed[at]))  # fmt: skip
 
 
-def _said(lexicon: Lexicon, text: str) -> str:
+def _said(lexicon: Lexicon, tongue: Tongue, text: str) -> str:
     """Return why a term's own words speak against it; empty where they don't."""
     warning = lexicon.warning_words(text)
     if warning:
@@ -233,14 +235,7 @@ def _said(lexicon: Lexicon, text: str) -> str:
         return f"another place: {elsewhere[0]}"
     if reading.intent == "firm":
         return f"seeks a firm: {reading.words[0]}"
-    letters = [c for c in text if c.isalpha()]
-    if letters and not any("LATIN" in _script(c) for c in letters):
-        return "another script"
-    return ""
-
-
-def _script(char: str) -> str:
-    return unicodedata.name(char, "")
+    return foreign(text, tongue, lexicon)
 
 
 def _own_keyword(

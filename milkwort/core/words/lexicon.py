@@ -16,7 +16,7 @@ from milkwort.core.words.texts import normalise, singular
 
 __all__ = [
     "READ_KINDS", "WORD_KINDS", "IntentReading", "Lexicon", "WordKind", "doing_words",
-    "shipped_lexicon",
+    "read_list", "shipped_lexicon",
 ]  # fmt: skip
 
 WORD_KINDS: tuple[str, ...] = ("what", "where", "helper", "warning", "rival", "own")
@@ -252,9 +252,9 @@ class Lexicon:
 @lru_cache(maxsize=1)
 def shipped_lexicon() -> Lexicon:
     """Return the lexicon of the data files."""
-    intents = {run: name for name in reversed(_INTENT_LISTS) for run in _read(name)}
+    intents = {run: name for name in reversed(_INTENT_LISTS) for run in read_list(name)}
     assert set(intents.values()) <= set(INTENTS)
-    warning, helper, near = (frozenset(_read(name)) for name in ("warning", "helper", "near"))
+    warning, helper, near = (frozenset(read_list(name)) for name in ("warning", "helper", "near"))
     longest = max(map(len, (*intents, *warning, *helper, *near)))
     return Lexicon(intents, warning, helper, frozenset(), near, _longest=longest)
 
@@ -262,10 +262,11 @@ def shipped_lexicon() -> Lexicon:
 @lru_cache(maxsize=1)
 def doing_words() -> tuple[str, ...]:
     """Return the words and runs of words that tell a reader what to do next."""
-    return tuple(" ".join(run) for run in _read("doing"))
+    return tuple(" ".join(run) for run in read_list("doing"))
 
 
-def _read(name: str) -> list[Words]:
+def read_list(name: str) -> list[Words]:
+    """Return the runs of words of one of the data files."""
     text = files("milkwort.core.words").joinpath(f"lexicons/{name}.txt").read_text(encoding="utf-8")
     lines = (line.strip() for line in text.splitlines())
     return [tuple(normalise(line).split()) for line in lines if line and not line.startswith("#")]

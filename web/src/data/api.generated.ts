@@ -2659,6 +2659,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/learn/items": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Decide Items
+         * @description Give codes that sold a spot of their own, and let those that never sold bid less.
+         */
+        post: operations["decide_items_api_plans__plan_id__learn_items_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/learn/keywords": {
         parameters: {
             query?: never;
@@ -4421,7 +4441,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "block" | "own_keyword" | "stop" | "raise" | "hardly" | "close" | "refused" | "review";
+            kind: "block" | "own_keyword" | "spot" | "stop" | "raise" | "hardly" | "close" | "refused" | "review";
             /** Suggestion */
             suggestion: string;
         };
@@ -6863,6 +6883,14 @@ export interface components {
             profit_low: number;
         };
         /**
+         * ItemActs
+         * @description Item codes that get a spot of their own, or a lower price.
+         */
+        ItemActs: {
+            /** Terms */
+            terms: string[];
+        };
+        /**
          * JobStopped
          * @description Whether there was anything under way to stop.
          */
@@ -7136,7 +7164,7 @@ export interface components {
             customers: number;
             /**
              * Decided
-             * @description it is blocked, or a keyword of its own
+             * @description it is blocked, a keyword of its own, or has a spot
              */
             decided: boolean;
             /** Exposure */
@@ -7151,6 +7179,11 @@ export interface components {
             group: string | null;
             /** Impressions */
             impressions: number;
+            /**
+             * Item
+             * @description the code of a thing, and no words
+             */
+            item: boolean;
             /** Keyword */
             keyword: string;
             /** Match */
@@ -7163,9 +7196,14 @@ export interface components {
              * Suggestion
              * @enum {string}
              */
-            suggestion: "block_family" | "block_text" | "own_keyword" | "wait";
+            suggestion: "block_family" | "block_text" | "own_keyword" | "spot" | "wait";
             /** Term */
             term: string;
+            /**
+             * Thing
+             * @description what that thing is called; empty where nobody said
+             */
+            thing: string;
         };
         /**
          * LearnView
@@ -10654,7 +10692,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "block" | "own_keyword" | "stop" | "raise" | "hardly" | "close" | "refused" | "review";
+            kind: "block" | "own_keyword" | "spot" | "stop" | "raise" | "hardly" | "close" | "refused" | "review";
             /** Money */
             money: number;
             /** Name */
@@ -21070,6 +21108,79 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["History"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    decide_items_api_plans__plan_id__learn_items_post: {
+        parameters: {
+            query?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ItemActs"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangeAnswer"];
                 };
             };
             /** @description Bad Request */

@@ -136,6 +136,7 @@ export const Kind = styled.span`
     color: ${ink.rose};
   }
   &[data-kind="own_keyword"],
+  &[data-kind="spot"],
   &[data-kind="raise"] {
     color: ${ink.moss};
   }

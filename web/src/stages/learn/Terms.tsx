@@ -14,12 +14,13 @@ import * as S from "./Learn.styles";
 import { searchOf, useSearchAddress } from "./searchAddress";
 import type { LearnView, Term } from "./view";
 
-type Which = "open" | "all" | "decided";
+type Which = "open" | "all" | "decided" | "items";
 const none: ReadonlySet<number> = new Set();
 const words: Record<Term["suggestion"], string> = {
   block_family: "block the family",
   block_text: "block the text",
   own_keyword: "a keyword of its own",
+  spot: "a spot of its own",
   wait: "wait",
 };
 
@@ -34,13 +35,7 @@ export function Terms({ view }: { view: LearnView }) {
   const { currency } = summary.brief.values;
   const columns = useMemo(() => termColumns(view, currency), [view, currency]);
   const rows = useMemo(
-    () =>
-      terms.flatMap((term, at) =>
-        which === "all" ||
-        (which === "decided" ? term.decided : !term.decided && term.suggestion !== "wait")
-          ? [at]
-          : [],
-      ),
+    () => terms.flatMap((term, at) => (shownAs(which, term) ? [at] : [])),
     [terms, which],
   );
   const chosen = (selected.size > 0 ? [...selected] : active === null ? [] : [active]).filter(
@@ -52,7 +47,14 @@ export function Terms({ view }: { view: LearnView }) {
     pace.tick();
     const some = chosen.map((at) => terms[at]!.term);
     setSelected(none);
-    await send("post", "/learn/terms", { terms: some, act: how });
+    const codes = chosen.filter((at) => how === "suggested" && terms[at]!.suggestion === "spot");
+    if (codes.length > 0)
+      await send("post", "/learn/items", { terms: codes.map((at) => terms[at]!.term) });
+    if (codes.length < some.length)
+      await send("post", "/learn/terms", {
+        terms: chosen.filter((at) => !codes.includes(at)).map((at) => terms[at]!.term),
+        act: how,
+      });
   };
   const open = () => {
     const term = active === null ? undefined : terms[active]?.term;
@@ -71,6 +73,9 @@ export function Terms({ view }: { view: LearnView }) {
             { id: "open", name: "to be decided" },
             { id: "all", name: "all" },
             { id: "decided", name: "decided" },
+            ...(terms.some((term) => term.item)
+              ? [{ id: "items" as const, name: "codes of things" }]
+              : []),
           ]}
           onChange={(next) => {
             setWhich(next);
@@ -123,6 +128,13 @@ export function Terms({ view }: { view: LearnView }) {
   );
 }
 
+function shownAs(which: Which, term: Term): boolean {
+  if (which === "all") return true;
+  if (which === "items") return term.item;
+  if (which === "decided") return term.decided;
+  return !term.decided && term.suggestion !== "wait";
+}
+
 function termColumns(view: LearnView, currency: string): Column[] {
   const { terms } = view;
   const figure = (id: string, head: string, of: (term: Term) => number, shown = count): Column => ({
@@ -134,7 +146,17 @@ function termColumns(view: LearnView, currency: string): Column[] {
   return [
     {
       ...{ id: "term", head: "term", label: "term", width: "minmax(210px, 1.8fr)" },
-      cell: (row) => terms[row]!.term,
+      cell: (row) => {
+        const { term, item, thing } = terms[row]!;
+        return item ? (
+          <>
+            {term} <S.Faint>{thing || "a thing’s code"}</S.Faint>
+          </>
+        ) : (
+          term
+        );
+      },
+      leaves: [{ head: "term", value: (row) => terms[row]!.term }],
     },
     figure("cost", `cost, ${currency}`, (term) => term.cost, money),
     figure("clicks", "clicks", (term) => term.clicks, number),

@@ -152,10 +152,12 @@ function useDecisions(onClose: () => void) {
     });
   const take = async (some: readonly Waiting[]) => {
     const terms = keys(some, "block", "own_keyword");
+    const items = keys(some, "spot");
     const stops = keys(some, "stop").map(Number);
     const bids = keys(some, "hardly").map(Number);
     const looked = some.filter((one) => one.kind === "review");
     if (terms.length > 0) await send("post", "/learn/terms", { terms, act: "suggested" });
+    if (items.length > 0) await send("post", "/learn/items", { terms: items });
     if (stops.length > 0) await send("post", "/learn/keywords", { ids: stops });
     if (bids.length > 0) await send("post", "/learn/bids", { ids: bids });
     if (looked.length > 0) await leave(looked, "turned");

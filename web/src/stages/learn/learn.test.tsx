@@ -23,6 +23,8 @@ const term = (changes: Partial<Term>): Term => ({
   group: null,
   clicks_needed: null,
   decided: false,
+  item: false,
+  thing: "",
   ...changes,
 });
 

@@ -6,6 +6,7 @@ import type { Waiting } from "./view";
 const kinds: Record<Waiting["kind"], string> = {
   block: "block",
   own_keyword: "own keyword",
+  spot: "own spot",
   stop: "stop",
   raise: "raise",
   hardly: "hardly shown",

@@ -1,0 +1,108 @@
+"""Item codes among what people typed: one that sold gets a spot of its own, others bid less."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Any
+
+from fastapi import APIRouter, Response
+
+from milkwort.api.http.described import shape_of
+from milkwort.api.http.shared import Window, Work, sent
+from milkwort.api.learn.known import Known, known_of
+from milkwort.api.learn.schemas import ItemActs
+from milkwort.api.plan.open_plan import OpenPlan
+from milkwort.api.plan.schemas import ChangeAnswer
+from milkwort.api.plan.workspace import Decision
+from milkwort.core.counted import counted
+from milkwort.core.errors import BadValueError
+from milkwort.core.learn.items import ItemAdvice, advise_items
+from milkwort.core.words.texts import normalise
+from milkwort.store.entries import Arrival, KeywordEntry, ReadingEntry
+from milkwort.store.groups import FIRST_CAMPAIGN, add_campaign
+from milkwort.store.journal import Change
+from milkwort.store.keywords import add_keywords
+from milkwort.store.spots import put_spot, spots_by_code
+
+router = APIRouter(tags=["learn"])
+
+
+@dataclass(frozen=True)
+class _Item:
+    """A code with what is known of it: the thing it stands for, and the spot it has."""
+
+    advice: ItemAdvice
+    thing: str
+    spot_id: int | None
+    spot_price: float
+
+
+@router.post("/plans/{plan_id}/learn/items", responses=shape_of(ChangeAnswer))
+def decide_items(plan_id: int, body: ItemActs, work: Work, window: Window = "") -> Response:
+    """Give codes that sold a spot of their own, and let those that never sold bid less."""
+
+    def decide(plan: OpenPlan) -> Decision:
+        items = _items(plan, known_of(work, plan), body.terms)
+        new = [one for one in items if one.advice.sold and one.spot_id is None]
+        lower = [one for one in items if not one.advice.sold and one.spot_id is not None]
+        if not new and not lower:
+            wanted = "codes that sold and have no spot, or spots that never sold"
+            raise BadValueError("terms", wanted, body.terms[0])
+        names = _names(plan, new)
+
+        def do(change: Change) -> None:
+            campaigns = plan.sheet.structure.campaigns
+            first = campaigns[0].id if campaigns else None
+            for one in new:
+                if first is None:
+                    first = add_campaign(change, FIRST_CAMPAIGN)
+                put_spot(change, _spot(plan, one, first))
+            for one in lower:
+                put_spot(change, {"price": one.advice.lower(one.spot_price)}, one.spot_id)
+            add_keywords(change, names)
+
+        said = [counted(len(new), "spot") + " of item codes"] if new else []
+        said += [f"a lower price for {counted(len(lower), 'spot')}"] if lower else []
+        return Decision(" and ".join(said), do)
+
+    return sent(work.change(plan_id, decide, window=window))
+
+
+def _items(plan: OpenPlan, known: Known, terms: Sequence[str]) -> list[_Item]:
+    if known.terms is None or known.learned is None:
+        raise BadValueError("terms", "terms in a report that is in force", "none")
+    days = (known.learned.as_of - known.learned.since).days + 1
+    advised = {one.code: one for one in advise_items(plan.result, known.terms, days)}
+    things = {normalise(one.thing.code): one.thing.name for one in plan.sheet.structure.things}
+    spots = spots_by_code(plan.sheet.structure.spots)
+    found = []
+    for term in dict.fromkeys(normalise(term) for term in terms):
+        if term not in advised:
+            raise BadValueError("terms", "item codes that people typed", term)
+        spot = spots.get(term)
+        found.append(_Item(advised[term], things.get(term, ""), None if spot is None else spot.id,
+                           0.0 if spot is None else spot.spot.price))  # fmt: skip
+    return found
+
+
+def _spot(plan: OpenPlan, one: _Item, first: int) -> dict[str, Any]:
+    table, structure, row = plan.result.table, plan.sheet.structure, one.advice.keyword
+    number = int(table.campaign[row]) if row >= 0 else -1
+    offer = plan.sheet.entries[row].offer_id if row >= 0 else None
+    return {
+        "name": f"{one.advice.code} {one.thing}".strip(), "pays": "click",
+        "price": one.advice.price, "clicks": one.advice.clicks, "offer_id": offer,
+        "campaign_id": structure.campaigns[number].id if number >= 0 else first,
+    }  # fmt: skip
+
+
+def _names(plan: OpenPlan, items: Sequence[_Item]) -> list[Arrival]:
+    """Return what the things are called as keywords to be called, those that aren't there."""
+    there = {entry.normalised for entry in plan.sheet.entries}
+    names = {normalise(one.thing): one.thing for one in items if one.thing}
+    return [
+        Arrival(KeywordEntry(name, bare, "exact", ReadingEntry(origin="item codes that sold")))
+        for bare, name in names.items()
+        if bare and bare not in there
+    ]
