@@ -154,7 +154,7 @@ def add_readings(
 
 
 def set_calls(change: Change, ids: Sequence[int], call: str, reason: str, by: str) -> None:
-    """Call keywords; `none` takes their calls back.
+    """Call keywords, each once however often it is named; `none` takes their calls back.
 
     Raises
     ------
@@ -165,7 +165,7 @@ def set_calls(change: Change, ids: Sequence[int], call: str, reason: str, by: st
         raise BadValueError("call", "one of " + ", ".join(CALLS), call)
     there = _calls_of(change, ids)
     same = {i for i, (_, *now_) in there.items() if now_ == [call, reason, by]}
-    anew = [i for i in ids if i not in same]
+    anew = [i for i in dict.fromkeys(ids) if i not in same]
     change.delete(models.Call, [there[i][0] for i in anew if i in there])
     if call != "none":
         change.insert(models.Call, [_call(change.plan_id, i, call, reason, by) for i in anew])

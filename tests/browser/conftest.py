@@ -6,7 +6,7 @@ from playwright.sync_api import Browser, Page, expect, sync_playwright
 
 from tools.program import browser_of, served, watched_page
 
-PATIENCE = 15_000
+PATIENCE = 30_000
 """Milliseconds: the draws of a month give way to everything else, on a busy machine for long."""
 expect.set_options(timeout=PATIENCE)
 

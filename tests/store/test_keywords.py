@@ -103,7 +103,8 @@ def test_calls_replace_each_other_and_are_taken_back(database, plan_id, few, mon
     monkeypatch.setattr(store, "_FEW", few)
     (ids,) = changed(database, plan_id, lambda c: add_keywords(c, [entry(t) for t in "abc"]))
     changed(database, plan_id, lambda c: set_calls(c, ids, "keep", "", "hand"))
-    changed(database, plan_id, lambda c: set_calls(c, ids[:2], "drop", "too dear", "rule"))
+    twice = [*ids[:2], *ids[:2]]
+    changed(database, plan_id, lambda c: set_calls(c, twice, "drop", "too dear", "rule"))
     assert [e.call for e in sheet_of(database, plan_id).entries] == ["drop", "drop", "keep"]
     changed(database, plan_id, lambda c: set_calls(c, ids, "none", "", "hand"))
     with database.begin() as session:
