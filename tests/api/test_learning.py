@@ -353,3 +353,19 @@ def test_one_bad_row_never_costs_the_good_ones(client, plan):
     taken = put(client, plan, RESULTS + "sash window repair,exact,2027-05-40,1,1,1,0,1,0\n")
     assert taken["taken"] == 60
     assert [(one["row"], one["column"]) for one in taken["refused"]] == [(62, "day")]
+
+
+def test_keywords_say_which_rivals_moved_and_which_are_listed_well(client, plan):
+    put(client, plan, RESULTS)
+    for name, texts in (("may", ["sash window repair"]), ("june", ["sash cord replacement"])):
+        rows = "domain,keyword,cpc\n" + "".join(f"brightsash.example,{t},1.2\n" for t in texts)
+        file = {"file": (f"{name}.csv", rows.encode())}
+        client.post(f"{plan}/gather/rivals", files=file).raise_for_status()
+    ranks = "keyword,unpaid rank\nsash window repair,2\n"
+    tray = client.post(f"{plan}/gather/text", json={"text": ranks}).json()
+    client.post(f"{plan}/gather/{tray['key']}/take").raise_for_status()
+    found = {one["keyword"]: one for one in learn(client, plan)["keywords"]}
+    assert found["sash window repair"]["rivals_gone"] == ["brightsash.example"]
+    assert found["sash cord replacement"]["rivals_came"] == ["brightsash.example"]
+    assert found["sash window repair"]["listed_well"]
+    assert not found["sash cord replacement"]["listed_well"]

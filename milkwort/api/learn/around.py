@@ -9,7 +9,9 @@ from sqlalchemy.orm import Session
 from milkwort.api.learn.view import Around
 from milkwort.api.learn.waiting import refused_asked, reviews_asked
 from milkwort.api.plan.open_plan import OpenPlan
+from milkwort.core.gather.rivals import rivals_moved
 from milkwort.store.practice import last_sending, practice_of, replies_of
+from milkwort.store.rival_lists import load_rival_lists
 from milkwort.store.set_aside import aside_of
 
 __all__ = ["around_of"]
@@ -25,4 +27,11 @@ def around_of(session: Session, plan: OpenPlan, next_label: str | None = None) -
         aside=aside_of(session, plan.record.id),
         next_label=next_label,
         also=[*refused, *reviews_asked(plan, date.today())],
+        rivals=_rivals(session, plan.record.client_id),
     )
+
+
+def _rivals(session: Session, client_id: int) -> dict[str, tuple[tuple[str, ...], tuple[str, ...]]]:
+    """Return who came and who is gone by keyword, between the two newest lists of rivals."""
+    lists = load_rival_lists(session, client_id)
+    return rivals_moved(lists[-2].rows, lists[-1].rows) if len(lists) > 1 else {}

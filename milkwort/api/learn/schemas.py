@@ -102,6 +102,9 @@ class LearnKeyword(Given):
     click_rate_low: bool = Field(description="judged, and so few clicks seldom come by chance")
     clicked: float | None = Field(description="clicks over those to be expected of the showings")
     hardly: Hardly | None
+    listed_well: bool = Field(description="far up for nothing, and no paid rank is known")
+    rivals_came: list[str] = Field(description="who pays for it since the list of rivals before")
+    rivals_gone: list[str]
 
 
 class LearnGroup(Given):

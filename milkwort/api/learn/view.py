@@ -21,6 +21,7 @@ from milkwort.core.learn.learned import Learned, overall_factors
 from milkwort.core.market.in_force import negatives_in_force
 from milkwort.core.plan.calendar import months_from
 from milkwort.core.plan.year import YearAhead
+from milkwort.core.sift.ranks import strong_unpaid
 from milkwort.core.words.foreign import is_item_code
 from milkwort.core.words.match_types import MATCHES
 from milkwort.core.words.matching import index_of
@@ -64,12 +65,15 @@ class Around:
         What the next month is called, where this one is closed.
     also : sequence of dict
         What waits beside decisions about results.
+    rivals : mapping of str to (tuple of str, tuple of str)
+        By a keyword's normalised text, rivals that came to pay for it and that are gone.
     """
 
     has_practice: bool = False
     aside: Mapping[Aside, tuple[str, str | None]] = field(default_factory=dict)
     next_label: str | None = None
     also: Sequence[dict[str, Any]] = ()
+    rivals: Mapping[str, tuple[tuple[str, ...], tuple[str, ...]]] = field(default_factory=dict)
 
 
 def learn_view(plan: OpenPlan, known: Known, around: Around) -> dict[str, Any]:
@@ -90,7 +94,7 @@ def learn_view(plan: OpenPlan, known: Known, around: Around) -> dict[str, Any]:
     learned = known.learned
     if learned is None:
         return base
-    keywords, terms = _keywords(plan, learned), _terms(plan, known)
+    keywords, terms = _keywords(plan, learned, around), _terms(plan, known)
     # a month that is closed has nothing to decide: its next month asks
     is_open = plan.record.closed_as is None
     asked = [*asked_of(plan, learned, keywords, terms), *around.also] if is_open else []
@@ -136,10 +140,11 @@ def verdict_rows(plan: OpenPlan, learned: Learned) -> tuple[list[int], list[int]
     return stops, raises
 
 
-def _keywords(plan: OpenPlan, learned: Learned) -> list[dict[str, Any]]:
+def _keywords(plan: OpenPlan, learned: Learned, around: Around) -> list[dict[str, Any]]:
     judged, e, seen = learned.judged, learned.judged.evidence, learned.seen
     table, entries = plan.result.table, plan.sheet.entries
     labels = plan.sheet.labels
+    nobody: tuple[tuple[str, ...], tuple[str, ...]] = ((), ())
     hidden = {row: at for at, row in enumerate(learned.hardly.row.tolist())}
     # against what the plan holds already
     fixes = [getattr(learned.corrections, name).factor / held
@@ -167,6 +172,9 @@ def _keywords(plan: OpenPlan, learned: Learned) -> list[dict[str, Any]]:
             "click_rate_low": bool(learned.clicked.low[row]),
             "clicked": _plain(learned.clicked.ratio[row]),
             "hardly": _hardly(plan, learned.hardly, row, hidden[row]) if row in hidden else None,
+            "listed_well": strong_unpaid(entries[row].unpaid_rank, entries[row].paid_rank),
+            "rivals_came": around.rivals.get(entries[row].normalised, nobody)[0],
+            "rivals_gone": around.rivals.get(entries[row].normalised, nobody)[1],
         }
         for row in order
     ]  # fmt: skip

@@ -14,7 +14,8 @@ from milkwort.core.plan.run import PlanResult, run_plan
 from milkwort.core.words.texts import normalise
 
 __all__ = ["Change", "Overlap", "RivalRow", "bought_by", "changes_between", "kept_texts",
-           "overlap_with", "rank_gaps"]  # fmt: skip
+           "overlap_with", "rank_gaps",
+           "rivals_moved"]  # fmt: skip
 
 
 @dataclass(frozen=True)
@@ -137,6 +138,37 @@ def bought_by(rows: Sequence[RivalRow]) -> dict[str, set[str]]:
         if row.normalised:
             found.setdefault(row.rival, set()).add(row.normalised)
     return found
+
+
+def rivals_moved(
+    before: Sequence[RivalRow], now: Sequence[RivalRow]
+) -> dict[str, tuple[tuple[str, ...], tuple[str, ...]]]:
+    """Return who came to pay for a keyword between two lists, and who no longer does.
+
+    Parameters
+    ----------
+    before, now : sequence of RivalRow
+        Only rivals that both lists speak of are told: a list of one rival says nothing of others.
+
+    Returns
+    -------
+    dict of str to (tuple of str, tuple of str)
+        By normalised text, rivals that came and rivals that are gone, in alphabetical order;
+        keywords of which neither is true are left out.
+    """
+    both = bought_by(before).keys() & bought_by(now).keys()
+    came: dict[str, list[str]] = {}
+    gone: dict[str, list[str]] = {}
+    for change in changes_between(before, now):
+        if change.rival in both:
+            for text in change.new:
+                came.setdefault(text, []).append(change.rival)
+            for text in change.given_up:
+                gone.setdefault(text, []).append(change.rival)
+    return {
+        text: (tuple(came.get(text, ())), tuple(gone.get(text, ())))
+        for text in came.keys() | gone.keys()
+    }
 
 
 def changes_between(before: Sequence[RivalRow], after: Sequence[RivalRow]) -> list[Change]:

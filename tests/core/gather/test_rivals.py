@@ -6,7 +6,13 @@ import pytest
 
 from milkwort.core.gather.rival_sightings import ads_seen, month_of, months_listed, sightings
 from milkwort.core.gather.rival_totals import rival_totals, shared_keywords
-from milkwort.core.gather.rivals import RivalRow, changes_between, overlap_with, rank_gaps
+from milkwort.core.gather.rivals import (
+    RivalRow,
+    changes_between,
+    overlap_with,
+    rank_gaps,
+    rivals_moved,
+)
 from milkwort.core.market.keyword_table import blank_table
 from milkwort.core.plan.run import run_plan
 from tests.samples import brief, calls, table
@@ -128,3 +134,15 @@ def test_days_that_no_calendar_holds_are_as_if_they_were_not_listed(first, last)
     odd = RivalRow("A", "sash", first_seen=first, last_seen=last)
     (seen,) = sightings([odd])
     assert seen.days is None and seen.months == () and len(months_listed([odd])) == 0
+
+
+def test_who_came_and_who_is_gone_is_told_of_rivals_that_both_lists_speak_of():
+    def rows(**bought):
+        return [RivalRow(name, text) for name, texts in bought.items() for text in texts]
+
+    before = rows(Ann=["Sash repair", "putty"], Bob=["putty"], Old=["sash repair"])
+    now = rows(Ann=["putty", "cords"], Bob=["putty", "sash repair"], New=["cords"])
+    assert rivals_moved(before, now) == {
+        "sash repair": (("Bob",), ("Ann",)), "cords": (("Ann",), ()),
+    }  # fmt: skip
+    assert rivals_moved(now, now) == {} and rivals_moved([], now) == {}

@@ -7066,6 +7066,11 @@ export interface components {
             id: number;
             /** Keyword */
             keyword: string;
+            /**
+             * Listed Well
+             * @description far up for nothing, and no paid rank is known
+             */
+            listed_well: boolean;
             /** Losing */
             losing: number | null;
             /** Match */
@@ -7083,6 +7088,13 @@ export interface components {
             prior_rate: number;
             /** Rate */
             rate: number;
+            /**
+             * Rivals Came
+             * @description who pays for it since the list of rivals before
+             */
+            rivals_came: string[];
+            /** Rivals Gone */
+            rivals_gone: string[];
             /** Rule Cuts */
             rule_cuts: boolean;
             /** Searches */

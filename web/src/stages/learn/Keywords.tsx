@@ -10,7 +10,8 @@ import { Evidence } from "./Evidence";
 import * as S from "./Learn.styles";
 import type { LearnKeyword, LearnView } from "./view";
 
-type Which = "all" | "stop" | "raise" | "rule" | "testing" | "hardly" | "clicks";
+type Which =
+  "all" | "stop" | "raise" | "rule" | "testing" | "hardly" | "clicks" | "listed" | "rivals";
 const none: ReadonlySet<number> = new Set();
 const verdicts: Record<LearnKeyword["verdict"], string> = {
   stop: "stop",
@@ -26,6 +27,8 @@ const wanted: Record<Which, (keyword: LearnKeyword) => boolean> = {
   testing: (keyword) => keyword.testing_pays,
   hardly: (keyword) => keyword.hardly !== null,
   clicks: (keyword) => keyword.click_rate_low,
+  listed: (keyword) => keyword.listed_well,
+  rivals: (keyword) => keyword.rivals_came.length + keyword.rivals_gone.length > 0,
 };
 
 /** Keywords by evidence: stop, wait, raise, beside what a rule of thumb would do. */
@@ -63,6 +66,8 @@ export function Keywords({ view }: { view: LearnView }) {
             { id: "testing", name: "worth testing" },
             { id: "hardly", name: "hardly shown" },
             { id: "clicks", name: "clicked too seldom" },
+            { id: "listed", name: "listed well for nothing" },
+            { id: "rivals", name: "rivals came or went" },
           ]}
           onChange={(next) => {
             setWhich(next);
@@ -158,9 +163,25 @@ function keywordColumns(view: LearnView, currency: string): Column[] {
         { head: "clicks needed", value: (row) => keywords[row]!.clicks_needed },
       ],
     },
+    ...(keywords.some(wanted.rivals)
+      ? [
+          {
+            ...{ id: "rivals", head: "rivals", label: "rivals since the list before" },
+            width: "minmax(120px, 0.9fr)",
+            cell: (row: number) => rivalsSaid(keywords[row]!),
+            leaves: [{ head: "rivals", value: (row: number) => rivalsSaid(keywords[row]!) }],
+          },
+        ]
+      : []),
     figure("testing", `to know, ${currency} a month`, (one) => one.worth_testing, money),
   ];
 }
+
+/** Who came to pay for it and who is gone, between the two newest lists. */
+const rivalsSaid = ({ rivals_came: came, rivals_gone: gone }: LearnKeyword): string =>
+  [came.length > 0 && `+ ${came.join(", ")}`, gone.length > 0 && `− ${gone.join(", ")}`]
+    .filter(Boolean)
+    .join(" ");
 
 const whys: Record<NonNullable<LearnKeyword["hardly"]>["why"], string> = {
   negative: "a negative stops it",
@@ -174,6 +195,8 @@ function Says({ keyword }: { keyword: LearnKeyword }) {
     return <S.Faint>hardly shown: {whys[keyword.hardly.why]}</S.Faint>;
   if (keyword.click_rate_low && keyword.verdict === "wait")
     return <S.Faint>clicked too seldom: the ad, or what is searched</S.Faint>;
+  if (keyword.listed_well && keyword.verdict === "wait")
+    return <S.Faint>listed well for nothing: it may do without the ad</S.Faint>;
   if (keyword.verdict === "wait")
     return (
       <S.Faint>
