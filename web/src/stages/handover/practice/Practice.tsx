@@ -32,52 +32,11 @@ const spans = [
 
 /** The practice market: send the plan, read the reply, let days pass, open the envelope. */
 export function Practice() {
-  const { id, setSummary } = usePlan();
-  const { complain } = useSaying();
   const { found, set } = usePractice();
-  const [job, setJob] = useState<string | null>(null);
   const [shown, setShown] = useState<Shown | null>(null);
   const [anew, setAnew] = useState(false);
   const view = found.data;
-  const path = { params: { path: { plan_id: id } } };
-  const attempt = async (work: () => Promise<PracticeView>, then?: Shown) => {
-    try {
-      const next = await work();
-      set(next);
-      if (next.summary) setSummary(next.summary);
-      if (then) setShown(then);
-    } catch (error) {
-      complain(error);
-    }
-  };
-  const long = async (work: (name: string) => Promise<PracticeView>) => {
-    const name = newJob();
-    setJob(name);
-    await attempt(() => work(name), "reply");
-    endJob(name);
-    setJob(null);
-  };
-  const send = (only: "all" | "changed") =>
-    long((name) =>
-      taken(
-        client.POST("/api/plans/{plan_id}/practice/send", {
-          ...path,
-          ...jobHeader(name),
-          body: { only },
-        }),
-      ),
-    );
-  const goOn = () =>
-    long((name) =>
-      taken(client.POST("/api/plans/{plan_id}/practice/go-on", { ...path, ...jobHeader(name) })),
-    );
-  const pass = (days: number) =>
-    attempt(
-      () => taken(client.POST("/api/plans/{plan_id}/practice/clock", { ...path, body: { days } })),
-      "results",
-    );
-  const stop = () =>
-    attempt(() => taken(client.DELETE("/api/plans/{plan_id}/practice/clock", path)));
+  const acts = useActs(set, setShown);
 
   if (found.isError && !anew)
     return (
@@ -108,34 +67,10 @@ export function Practice() {
         <Standing view={view} account={account} />
         <TextButton onPress={() => setAnew(true)}>open another account</TextButton>
       </S.Facts>
-      <S.Acts>
-        <MainButton isDisabled={running || job !== null} onPress={() => void send("changed")}>
-          {view.waits === 0 ? "Send again" : `Send ${plural(view.waits, "row")}`}
-        </MainButton>
-        <Button isDisabled={running || job !== null} onPress={() => void send("all")}>
-          Send the whole plan
-        </Button>
-        {sending !== null && sending.state !== "done" && (
-          <Button isDisabled={running || job !== null} onPress={() => void goOn()}>
-            Go on where it was cut short
-          </Button>
-        )}
-        <span>
-          Let pass
-          {spans.map((span) => (
-            <Button
-              key={span.days}
-              isDisabled={running || job !== null || sending === null}
-              onPress={() => void pass(span.days)}
-            >
-              {span.name}
-            </Button>
-          ))}
-        </span>
-      </S.Acts>
-      {job && <Working what="Handing over" job={job} />}
-      {running && <Passing account={account} onStop={() => void stop()} />}
-      {!job && (
+      <Acts view={view} acts={acts} running={running} />
+      {acts.job && <Working what="Handing over" job={acts.job} />}
+      {running && <Passing account={account} onStop={acts.stop} />}
+      {!acts.job && (
         <>
           <S.Leaves>
             <Choice
@@ -158,6 +93,92 @@ export function Practice() {
         </>
       )}
     </S.Room>
+  );
+}
+
+type Acts = ReturnType<typeof useActs>;
+
+/** What the practice market is asked to do; what it answers is shown from then on. */
+function useActs(set: (view: PracticeView) => void, show: (shown: Shown) => void) {
+  const { id, setSummary } = usePlan();
+  const { complain } = useSaying();
+  const [job, setJob] = useState<string | null>(null);
+  const path = { params: { path: { plan_id: id } } };
+  const attempt = async (work: () => Promise<PracticeView>, then?: Shown) => {
+    try {
+      const next = await work();
+      set(next);
+      if (next.summary) setSummary(next.summary);
+      if (then) show(then);
+    } catch (error) {
+      complain(error);
+    }
+  };
+  const long = async (work: (name: string) => Promise<PracticeView>) => {
+    const name = newJob();
+    setJob(name);
+    await attempt(() => work(name), "reply");
+    endJob(name);
+    setJob(null);
+  };
+  return {
+    job,
+    send: (only: "all" | "changed") =>
+      void long((name) =>
+        taken(
+          client.POST("/api/plans/{plan_id}/practice/send", {
+            ...path,
+            ...jobHeader(name),
+            body: { only },
+          }),
+        ),
+      ),
+    goOn: () =>
+      void long((name) =>
+        taken(client.POST("/api/plans/{plan_id}/practice/go-on", { ...path, ...jobHeader(name) })),
+      ),
+    pass: (days: number) =>
+      void attempt(
+        () =>
+          taken(client.POST("/api/plans/{plan_id}/practice/clock", { ...path, body: { days } })),
+        "results",
+      ),
+    stop: () =>
+      void attempt(() => taken(client.DELETE("/api/plans/{plan_id}/practice/clock", path))),
+  };
+}
+
+type ActsProps = { view: PracticeView; acts: Acts; running: boolean };
+
+/** Send, go on, let days pass: what can't be done while something is under way rests. */
+function Acts({ view: { sending, waits }, acts, running }: ActsProps) {
+  const busy = running || acts.job !== null;
+  return (
+    <S.Acts>
+      <MainButton isDisabled={busy} onPress={() => acts.send("changed")}>
+        {waits === 0 ? "Send again" : `Send ${plural(waits, "row")}`}
+      </MainButton>
+      <Button isDisabled={busy} onPress={() => acts.send("all")}>
+        Send the whole plan
+      </Button>
+      {sending !== null && sending.state !== "done" && (
+        <Button isDisabled={busy} onPress={acts.goOn}>
+          Go on where it was cut short
+        </Button>
+      )}
+      <span>
+        Let pass
+        {spans.map((span) => (
+          <Button
+            key={span.days}
+            isDisabled={busy || sending === null}
+            onPress={() => acts.pass(span.days)}
+          >
+            {span.name}
+          </Button>
+        ))}
+      </span>
+    </S.Acts>
   );
 }
 

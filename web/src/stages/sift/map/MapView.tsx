@@ -8,6 +8,7 @@ import {
   type Dispatch,
   type MouseEvent,
   type PointerEvent,
+  type RefObject,
   type SetStateAction,
 } from "react";
 import { useActions } from "../../../app/actions";
@@ -48,49 +49,11 @@ export function MapView() {
   const [over, setOver] = useState<number | null>(null);
   const [size, box] = useSize();
   const canvas = useRef<HTMLCanvasElement>(null);
-  const inks = useInks();
   const limit = summary.brief.values.max_cpc ?? summary.brief.worth.ceiling;
 
-  const ends = useMemo(
-    () => endsOf(sheet, limit),
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- of the sheet only searches and prices count
-    [sheet.figures.searches, sheet.figures.cpc_median, limit],
-  );
-  const scales = useMemo(() => scalesOf(ends, size, zoom), [ends, size, zoom]);
-  const unzoomed = useMemo(
-    () => placesOf(sheet, shown, scalesOf(ends, size, whole)),
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- as above
-    [ends, shown, size],
-  );
-  const places = useMemo(() => zoomedTo(unzoomed, zoom), [unzoomed, zoom]);
-  const ranked = useRanked(shown);
-  const chosen = useMemo(
-    () => new Set([...selected].flatMap((id) => rowOf.get(id) ?? [])),
-    [selected, rowOf],
-  );
-  const petals = useMemo(() => petalsOf(sheet, chosen, inks), [sheet, chosen, inks]);
+  const { places, scales } = usePlaces(shown, limit, size, zoom);
   const here = active === null ? null : (rowOf.get(active) ?? null);
-  useEffect(() => {
-    const context = canvas.current?.getContext("2d");
-    if (!context) return;
-    const ask = requestAnimationFrame(() =>
-      drawMap(context, {
-        sheet,
-        petals,
-        places,
-        scales,
-        size,
-        chosen,
-        here,
-        shape,
-        limit,
-        ranked,
-        inks,
-      }),
-    );
-    return () => cancelAnimationFrame(ask);
-  }, [sheet, petals, places, scales, size, chosen, here, shape, limit, ranked, inks]);
-
+  useDrawing(canvas, { places, scales, size, here, shape, limit });
   const select = (from: Point[], adds: boolean) => {
     const found = inShape(places, from, lasso).map(idOf);
     setSelected(new Set([...(adds ? selected : []), ...found]));
@@ -169,6 +132,52 @@ export function MapView() {
       </S.Box>
     </>
   );
+}
+
+/** Where each keyword lies in the map as it is zoomed, and the scales of its axes. */
+function usePlaces(shown: number[], limit: number, size: Point, zoom: Zoom) {
+  const { sheet } = usePlan();
+  const ends = useMemo(
+    () => endsOf(sheet, limit),
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- of the sheet only searches and prices count
+    [sheet.figures.searches, sheet.figures.cpc_median, limit],
+  );
+  const scales = useMemo(() => scalesOf(ends, size, zoom), [ends, size, zoom]);
+  const unzoomed = useMemo(
+    () => placesOf(sheet, shown, scalesOf(ends, size, whole)),
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- as above
+    [ends, shown, size],
+  );
+  const places = useMemo(() => zoomedTo(unzoomed, zoom), [unzoomed, zoom]);
+  return { places, scales };
+}
+
+type Drawn = Pick<
+  Parameters<typeof drawMap>[1],
+  "places" | "scales" | "size" | "here" | "shape" | "limit"
+>;
+
+/** Draw the map anew, once a frame, when anything of it has changed. */
+function useDrawing(
+  canvas: RefObject<HTMLCanvasElement | null>,
+  { places, scales, size, here, shape, limit }: Drawn,
+) {
+  const { sheet } = usePlan();
+  const { shown, rowOf, selected } = useSift();
+  const inks = useInks();
+  const ranked = useRanked(shown);
+  const chosen = useMemo(
+    () => new Set([...selected].flatMap((id) => rowOf.get(id) ?? [])),
+    [selected, rowOf],
+  );
+  const petals = useMemo(() => petalsOf(sheet, chosen, inks), [sheet, chosen, inks]);
+  useEffect(() => {
+    const context = canvas.current?.getContext("2d");
+    if (!context) return;
+    const drawn = { sheet, petals, places, scales, size, chosen, here, shape, limit, ranked, inks };
+    const ask = requestAnimationFrame(() => drawMap(context, drawn));
+    return () => cancelAnimationFrame(ask);
+  }, [canvas, sheet, petals, places, scales, size, chosen, here, shape, limit, ranked, inks]);
 }
 
 const pointOf = (event: MouseEvent): Point => {
