@@ -17,8 +17,8 @@ from milkwort.core.brief.values import Beside, brief_of_values
 from milkwort.core.errors import BadValueError
 from milkwort.core.words.negatives import Negative
 from milkwort.store import models
-from milkwort.store.groups import Structure
 from milkwort.store.negatives import StoredNegative
+from milkwort.store.structure import Structure
 
 __all__ = ["OFFER_FIELDS", "PLAN_FIELDS", "STARTS_OF_OFFER", "brief_of", "offer_values"]
 

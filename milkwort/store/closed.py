@@ -12,7 +12,7 @@ from milkwort.store.models import Journal, Plan
 from milkwort.store.plans import remove_plan
 from milkwort.store.versions import root_of
 
-__all__ = ["close_plan", "closed_as", "closed_before", "reopen_plan"]
+__all__ = ["close_plan", "closed_as", "closed_before", "label_of", "reopen_plan"]
 
 
 def closed_as(session: Session, plan_id: int) -> int | None:
@@ -85,3 +85,9 @@ def _untouched(session: Session, plan_id: int) -> bool:
     steps = session.scalar(select(func.count()).select_from(Journal).where(mine)) or 0
     undone = session.scalar(select(func.count()).select_from(Journal).where(mine, Journal.undone))
     return steps <= 1 and not undone and not count_hand_overs(session, plan_id)
+
+
+def label_of(session: Session, plan_id: int | None) -> str | None:
+    """Return what a version is called; None where there is none, or it is deleted."""
+    plan = None if plan_id is None else session.get(Plan, plan_id)
+    return None if plan is None or plan.deleted_at is not None else plan.label

@@ -4,42 +4,34 @@ from __future__ import annotations
 
 from collections import Counter
 from collections.abc import Iterable, Mapping, Sequence
-from dataclasses import dataclass, field
 from datetime import date
 from typing import Any
 
 from sqlalchemy import select
-from sqlalchemy.orm import Session
 
-from milkwort.core.brief.campaigns import OwnTerms
 from milkwort.core.brief.fields import MOST_MONEY
-from milkwort.core.brief.showing import showing_of_values
-from milkwort.core.errors import BadValueError, NotFoundError
+from milkwort.core.errors import BadValueError
 from milkwort.store import models
 from milkwort.store.journal import Change, Prepared, Reserve, prepare
-from milkwort.store.negative_lists import Pinned, pinned_lists
-from milkwort.store.spots import StoredSpot, list_spots
-from milkwort.store.things import StoredThing, list_things, show_things, shown_things
+from milkwort.store.structure import (
+    Place,
+    Structure,
+    bare_name,
+    load_structure,
+    own_terms_of,
+)
+from milkwort.store.things import show_things
 
 __all__ = [
-    "FIRST_CAMPAIGN",
-    "GENERAL_GROUP",
-    "Campaign",
-    "Group",
-    "Place",
-    "Structure",
     "add_campaign",
     "add_group",
-    "bare_name",
     "edit_campaign",
     "edit_group",
-    "load_structure",
     "make_campaigns",
     "make_places",
     "merge_groups",
     "move_groups",
     "new_campaign",
-    "own_terms_of",
     "place_keywords",
     "plan_places",
     "remove_campaign",
@@ -47,183 +39,7 @@ __all__ = [
     "rename_groups",
 ]
 
-GENERAL_GROUP = "General"
-"""Where a keyword goes that no group was named for."""
-FIRST_CAMPAIGN = "Search"
-"""Where a group goes that no campaign was named for."""
-_LONGEST_NAME = 120
 _LONGEST_PAGE = 2048
-
-
-@dataclass(frozen=True)
-class Campaign:
-    """One campaign as stored; money a month."""
-
-    id: int
-    key: str
-    name: str
-    least_spend: float = 0.0
-    most_spend: float | None = None
-    scouting_share: float | None = None
-    own_terms: OwnTerms = field(default_factory=OwnTerms)
-    note: str = ""
-    page: str = ""
-    first_day: str = ""
-    last_day: str = ""
-    bid_moves: str = ""
-    partner_sites: bool = False
-    audience: tuple[Mapping[str, Any], ...] = ()
-    policy: Mapping[str, Any] | None = None
-
-
-@dataclass(frozen=True)
-class Group:
-    """One ad group as stored."""
-
-    id: int
-    key: str
-    campaign_id: int
-    name: str
-    page: str = ""
-    bid: float | None = None
-    locked: bool = False
-    blocks_twins: bool = False
-    policy: Mapping[str, Any] | None = None
-
-
-@dataclass(frozen=True)
-class Place:
-    """Where keywords belong, by the names that make it one place: a campaign and a group."""
-
-    campaign: str
-    group: str
-    page: str = ""
-
-
-@dataclass(frozen=True)
-class Structure:
-    """All campaigns, groups, spots, pinned lists and things of a plan, as they were made.
-
-    `shown` has the group's and the thing's id of each thing that a group shows.
-    """
-
-    campaigns: tuple[Campaign, ...] = ()
-    groups: tuple[Group, ...] = ()
-    spots: tuple[StoredSpot, ...] = ()
-    lists: tuple[Pinned, ...] = ()
-    things: tuple[StoredThing, ...] = ()
-    shown: tuple[tuple[int, int], ...] = ()
-
-    def group(self, group_id: int) -> Group:
-        """Return a group.
-
-        Raises
-        ------
-        NotFoundError
-            Where the plan has no such group.
-        """
-        for group in self.groups:
-            if group.id == group_id:
-                return group
-        raise NotFoundError(f"There is no ad group {group_id} in this plan.", "group")
-
-    def campaign(self, campaign_id: int) -> Campaign:
-        """Return a campaign.
-
-        Raises
-        ------
-        NotFoundError
-            Where the plan has no such campaign.
-        """
-        for campaign in self.campaigns:
-            if campaign.id == campaign_id:
-                return campaign
-        raise NotFoundError(f"There is no campaign {campaign_id} in this plan.", "campaign")
-
-    def labels(self) -> list[str]:
-        """Return each group's name, with its campaign's before it where the name repeats."""
-        often = Counter(group.name for group in self.groups)
-        campaigns = {campaign.id: campaign.name for campaign in self.campaigns}
-        return [
-            g.name if often[g.name] == 1 else f"{campaigns[g.campaign_id]} · {g.name}"
-            for g in self.groups
-        ]
-
-    def named(self, label: str) -> Group | None:
-        """Return the group that a label, or a name only one group has, speaks of."""
-        for group, own in zip(self.groups, self.labels(), strict=True):
-            if own == label:
-                return group
-        return None
-
-
-def load_structure(session: Session, plan_id: int) -> Structure:
-    """Return a plan's campaigns and groups."""
-    c, g = models.Campaign, models.AdGroup
-    campaigns = session.execute(
-        select(
-            c.id,
-            c.key,
-            c.name,
-            c.least_spend,
-            c.most_spend,
-            c.scouting_share,
-            c.area_share,
-            c.showing,
-            c.landing_page,
-            c.first_day,
-            c.last_day,
-            c.bid_moves,
-            c.partner_sites,
-            c.audience,
-            c.policy,
-            c.note,
-        )
-        .where(c.plan_id == plan_id)
-        .order_by(c.id)
-    )
-    groups = session.execute(
-        select(
-            g.id,
-            g.key,
-            g.campaign_id,
-            g.name,
-            g.landing_page,
-            g.bid,
-            g.locked,
-            g.blocks_twins,
-            g.policy,
-        )
-        .where(g.plan_id == plan_id)
-        .order_by(g.campaign_id, g.id)
-    )
-    return Structure(
-        tuple(
-            Campaign(
-                row.id,
-                row.key,
-                row.name,
-                row.least_spend,
-                row.most_spend,
-                row.scouting_share,
-                own_terms_of(row.area_share, row.showing),
-                row.note,
-                row.landing_page,
-                row.first_day,
-                row.last_day,
-                row.bid_moves,
-                row.partner_sites,
-                tuple(row.audience or ()),
-                row.policy,
-            )
-            for row in campaigns
-        ),
-        tuple(Group(*row) for row in groups),
-        tuple(list_spots(session, plan_id)),
-        tuple(pinned_lists(session, plan_id)),
-        tuple(list_things(session, plan_id)),
-        tuple(shown_things(session, plan_id)),
-    )
 
 
 def edit_group(change: Change, group_id: int, values: Mapping[str, Any]) -> None:
@@ -332,16 +148,6 @@ def _address(page: str) -> str:
     if len(bare) > _LONGEST_PAGE:
         raise BadValueError("page", f"an address of at most {_LONGEST_PAGE} characters", page)
     return bare
-
-
-def own_terms_of(area_share: float | None, showing: Mapping[str, Any] | None) -> OwnTerms:
-    """Return a campaign's own area and hours, checked.
-
-    Raises
-    ------
-    BadValueError
-    """
-    return OwnTerms(area_share, None if showing is None else showing_of_values(showing))
 
 
 def plan_places(
@@ -515,20 +321,6 @@ def remove_campaign(change: Change, campaign_id: int) -> None:
         mine = change.session.scalars(select(inside.id).where(inside.campaign_id == campaign_id))
         change.delete(inside, list(mine))
     change.delete(models.Campaign, [campaign_id])
-
-
-def bare_name(name: str) -> str:
-    """Return a name without needless spaces.
-
-    Raises
-    ------
-    BadValueError
-        Where it is empty or too long.
-    """
-    bare = " ".join(name.split())
-    if not 1 <= len(bare) <= _LONGEST_NAME:
-        raise BadValueError("name", f"a name of 1 to {_LONGEST_NAME} characters", name)
-    return bare
 
 
 def new_campaign(plan_id: int, name: str) -> dict[str, Any]:

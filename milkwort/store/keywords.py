@@ -15,15 +15,9 @@ from milkwort.core.errors import BadValueError
 from milkwort.core.market.keyword_table import CALLS
 from milkwort.store import models
 from milkwort.store.entries import Arrival, KeywordEntry, ReadingEntry
-from milkwort.store.groups import (
-    FIRST_CAMPAIGN,
-    GENERAL_GROUP,
-    Place,
-    Structure,
-    load_structure,
-    plan_places,
-)
+from milkwort.store.groups import plan_places
 from milkwort.store.journal import Change, Prepared, Reserve, now, prepare
+from milkwort.store.structure import FIRST_CAMPAIGN, GENERAL_GROUP, Place, Structure, load_structure
 
 __all__ = [
     "PreparedKeywords",

@@ -13,8 +13,8 @@ from milkwort.core.words.match_types import Match
 from milkwort.core.words.negatives import Level, Negative
 from milkwort.core.words.texts import normalise
 from milkwort.store import models
-from milkwort.store.groups import load_structure
 from milkwort.store.journal import Change, now
+from milkwort.store.structure import load_structure
 
 __all__ = ["WHOLE_PLAN", "Owner", "StoredNegative", "add_negatives", "list_negatives",
            "remove_negatives"]  # fmt: skip

@@ -24,10 +24,10 @@ from milkwort.store.briefs import (
     brief_of,
     offer_values,
 )
-from milkwort.store.groups import Structure, load_structure
 from milkwort.store.journal import Change, now, undo
 from milkwort.store.negatives import StoredNegative, list_negatives
 from milkwort.store.own_ways import OwnWays, own_ways_of
+from milkwort.store.structure import Structure, load_structure
 from milkwort.store.taught import TaughtPlan
 
 __all__ = [

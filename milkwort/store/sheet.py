@@ -19,9 +19,9 @@ from milkwort.core.words.match_types import MATCHES
 from milkwort.core.words.texts import joints_of
 from milkwort.store import models
 from milkwort.store.entries import KeywordEntry, ReadingEntry
-from milkwort.store.groups import Structure
 from milkwort.store.journal import Touched
 from milkwort.store.plans import PlanRecord
+from milkwort.store.structure import Structure
 from milkwort.store.taught import rate_of, reading_of
 
 __all__ = ["Sheet", "load_sheet", "read_again", "with_brief", "with_locked"]

@@ -16,7 +16,7 @@ from milkwort.store import models
 from milkwort.store.ads import add_ads
 from milkwort.store.database import Database
 from milkwort.store.entries import Arrival, KeywordEntry, ReadingEntry
-from milkwort.store.groups import edit_group, load_structure, remove_groups
+from milkwort.store.groups import edit_group, remove_groups
 from milkwort.store.journal import Change, Touched, labels, redo, undo
 from milkwort.store.keywords import (
     add_keywords,
@@ -30,6 +30,7 @@ from milkwort.store.plan_state import PLAN_TABLES, read_plan_state, write_plan_s
 from milkwort.store.plans import add_plan, change_assumptions, change_brief, load_plan, rename_plan
 from milkwort.store.recipes import add_recipe
 from milkwort.store.sheet import load_sheet
+from milkwort.store.structure import load_structure
 from tests.depth import cases
 
 EVERY_TABLE = [t.name for t in models.Base.metadata.sorted_tables]

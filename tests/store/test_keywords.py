@@ -8,7 +8,6 @@ from sqlalchemy.exc import IntegrityError
 from milkwort.core.errors import BadValueError, NotFoundError
 from milkwort.store import keywords as store
 from milkwort.store.entries import Arrival, KeywordEntry, ReadingEntry
-from milkwort.store.groups import GENERAL_GROUP
 from milkwort.store.journal import Change
 from milkwort.store.keywords import (
     add_keywords,
@@ -20,6 +19,7 @@ from milkwort.store.keywords import (
 from milkwort.store.models import AdGroup, Call, Campaign, Keyword, Reading
 from milkwort.store.plans import change_assumptions, change_brief, load_plan
 from milkwort.store.sheet import load_sheet, read_again, with_brief
+from milkwort.store.structure import GENERAL_GROUP
 
 
 def entry(text="sash repair", **fields):

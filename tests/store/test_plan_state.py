@@ -11,7 +11,7 @@ from milkwort.formats import plan_json
 from milkwort.store import models
 from milkwort.store.ads import add_ads
 from milkwort.store.entries import Arrival, KeywordEntry, ReadingEntry
-from milkwort.store.groups import edit_campaign, edit_group, load_structure
+from milkwort.store.groups import edit_campaign, edit_group
 from milkwort.store.journal import Change
 from milkwort.store.keywords import add_keywords, add_readings
 from milkwort.store.negative_lists import add_list, pin_list
@@ -30,6 +30,7 @@ from milkwort.store.readings import set_rule
 from milkwort.store.set_aside import set_aside
 from milkwort.store.sheet import load_sheet
 from milkwort.store.spots import put_spot
+from milkwort.store.structure import load_structure
 from milkwort.store.things import put_things, show_things
 
 

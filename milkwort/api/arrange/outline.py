@@ -19,8 +19,8 @@ from milkwort.core.brief.showing import shown_share, values_of_showing
 from milkwort.core.fit.tolerances import ROUNDING
 from milkwort.core.plan.budgets import Budgets, best_partners, daily_budgets
 from milkwort.store.ads import ads_by_group
-from milkwort.store.groups import Campaign
 from milkwort.store.pages import StoredPage
+from milkwort.store.structure import Campaign
 
 __all__ = ["campaign_lines", "group_columns"]
 

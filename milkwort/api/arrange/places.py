@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from milkwort.api.plan.open_plan import OpenPlan
-from milkwort.store.groups import FIRST_CAMPAIGN, GENERAL_GROUP, Place, bare_name
+from milkwort.store.structure import FIRST_CAMPAIGN, GENERAL_GROUP, Place, bare_name
 
 __all__ = ["place_of"]
 

@@ -31,8 +31,6 @@ from milkwort.core.arrange.crossed import CROSSED_KINDS, crossed
 from milkwort.core.counted import counted
 from milkwort.core.errors import NothingUsableError
 from milkwort.store.groups import (
-    FIRST_CAMPAIGN,
-    Place,
     add_campaign,
     add_group,
     edit_campaign,
@@ -46,6 +44,7 @@ from milkwort.store.groups import (
 )
 from milkwort.store.journal import Change
 from milkwort.store.negative_lists import Pinned
+from milkwort.store.structure import FIRST_CAMPAIGN, Place
 
 router = APIRouter(tags=["arrange"])
 

@@ -23,7 +23,6 @@ from milkwort.core.words.negatives import Negative
 from milkwort.core.words.texts import normalise
 from milkwort.store.entries import Arrival, KeywordEntry, ReadingEntry
 from milkwort.store.groups import (
-    Place,
     edit_campaign,
     edit_group,
     make_campaigns,
@@ -34,6 +33,7 @@ from milkwort.store.groups import (
 from milkwort.store.journal import Change
 from milkwort.store.keywords import add_keywords, set_calls
 from milkwort.store.negatives import Owner, add_negatives
+from milkwort.store.structure import Place
 
 router = APIRouter(tags=["arrange"])
 

@@ -14,9 +14,10 @@ from milkwort.core.brief.spots import SELLS, Pays
 from milkwort.core.counted import counted
 from milkwort.core.fit.options import SPOT_STEPS
 from milkwort.core.plan.spots import spot_choices
-from milkwort.store.groups import FIRST_CAMPAIGN, add_campaign
+from milkwort.store.groups import add_campaign
 from milkwort.store.journal import Change
 from milkwort.store.spots import put_spot, remove_spots
+from milkwort.store.structure import FIRST_CAMPAIGN
 
 router = APIRouter(tags=["arrange"])
 

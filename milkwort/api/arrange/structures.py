@@ -36,9 +36,10 @@ from milkwort.core.arrays import Ints
 from milkwort.core.errors import NothingUsableError
 from milkwort.store import models
 from milkwort.store.edits import duplicate_as
-from milkwort.store.groups import Place, make_places, place_keywords
+from milkwort.store.groups import make_places, place_keywords
 from milkwort.store.journal import Change
 from milkwort.store.keywords import lock_bids, set_calls
+from milkwort.store.structure import Place
 
 router = APIRouter(tags=["arrange"])
 

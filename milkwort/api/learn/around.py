@@ -10,6 +10,7 @@ from milkwort.api.learn.view import Around
 from milkwort.api.learn.waiting import refused_asked, reviews_asked
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.core.gather.rivals import rivals_moved
+from milkwort.store.closed import label_of
 from milkwort.store.practice import last_sending, practice_of, replies_of
 from milkwort.store.rival_lists import load_rival_lists
 from milkwort.store.set_aside import aside_of
@@ -17,7 +18,7 @@ from milkwort.store.set_aside import aside_of
 __all__ = ["around_of"]
 
 
-def around_of(session: Session, plan: OpenPlan, next_label: str | None = None) -> Around:
+def around_of(session: Session, plan: OpenPlan) -> Around:
     """Return what stands around a plan's results."""
     practice = practice_of(session, plan.record.id)
     last = None if practice is None else last_sending(session, practice.id)
@@ -25,7 +26,7 @@ def around_of(session: Session, plan: OpenPlan, next_label: str | None = None) -
     return Around(
         has_practice=practice is not None,
         aside=aside_of(session, plan.record.id),
-        next_label=next_label,
+        next_label=label_of(session, plan.record.closed_as),
         also=[*refused, *reviews_asked(plan, date.today())],
         rivals=_rivals(session, plan.record.client_id),
     )

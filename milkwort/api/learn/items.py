@@ -20,10 +20,11 @@ from milkwort.core.errors import BadValueError
 from milkwort.core.learn.items import ItemAdvice, advise_items
 from milkwort.core.words.texts import normalise
 from milkwort.store.entries import Arrival, KeywordEntry, ReadingEntry
-from milkwort.store.groups import FIRST_CAMPAIGN, add_campaign
+from milkwort.store.groups import add_campaign
 from milkwort.store.journal import Change
 from milkwort.store.keywords import add_keywords
 from milkwort.store.spots import put_spot, spots_by_code
+from milkwort.store.structure import FIRST_CAMPAIGN
 
 router = APIRouter(tags=["learn"])
 

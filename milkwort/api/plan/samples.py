@@ -16,12 +16,13 @@ from milkwort.formats.keyword_rows import columns_by_heading, read_keyword_rows
 from milkwort.formats.page_text import read_page
 from milkwort.formats.text_table import read_text_table
 from milkwort.store.ads import add_ads
-from milkwort.store.groups import edit_group, load_structure
+from milkwort.store.groups import edit_group
 from milkwort.store.journal import Change
 from milkwort.store.keywords import add_keywords
 from milkwort.store.negatives import add_negatives
 from milkwort.store.pages import set_pages
 from milkwort.store.plans import add_plan
+from milkwort.store.structure import load_structure
 
 __all__ = ["SAMPLE_NAME", "SECOND_NAME", "add_sample"]
 

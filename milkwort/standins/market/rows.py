@@ -2,8 +2,7 @@
 
 from __future__ import annotations
 
-import math
-from collections.abc import Callable, Iterable, Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
 from datetime import date
 from functools import lru_cache
@@ -12,19 +11,26 @@ from typing import Any
 from milkwort.core.words.match_types import MATCHES
 from milkwort.core.words.matching import text_matches
 from milkwort.core.words.texts import MAX_TEXT, canonical, normalise
+from milkwort.standins.market.cells import (
+    LONGEST,
+    RefusedError,
+    cell_said,
+    day_cell,
+    days_cell,
+    hour_cell,
+    money_cell,
+    name_cell,
+    yes_cell,
+)
 from milkwort.standins.market.limits import Limits
 
-__all__ = ["COLUMNS", "DAYS", "KINDS", "Reply", "Standing", "take_row"]
+__all__ = ["COLUMNS", "KINDS", "Reply", "Standing", "take_row"]
 
 Data = dict[str, Any]
 
 KINDS = ("campaigns", "groups", "keywords", "negatives", "ads", "spots")
 """Kinds of sheets, in the order in which they can be taken: what is pointed at comes first."""
 
-DAYS = ("monday", "tuesday", "wednesday", "thursday", "friday", "saturday", "sunday")
-_YES, _NO = frozenset({"yes", "true", "1", "on"}), frozenset({"no", "false", "0", "off"})
-_LONGEST = 200
-_MOST_MONEY = 1e9
 
 COLUMNS: dict[str, tuple[str, ...]] = {
     "campaigns": ("campaign",),
@@ -133,12 +139,6 @@ def _identity(kind: str, data: Data) -> Any:
     return data["campaign"], data["name"]
 
 
-class _RefusedError(Exception):
-    def __init__(self, code: str, message: str, column: str, old: str = "", new: str = "") -> None:
-        self.code, self.message, self.column, self.old, self.new = code, message, column, old, new
-        super().__init__(message)
-
-
 @dataclass(frozen=True)
 class _Warning:
     code: str
@@ -163,7 +163,7 @@ def take_row(standing: Standing, kind: str, number: int, row: Mapping[str, str])
     """
     try:
         ref, data, warning, before = _understood(standing, kind, row)
-    except _RefusedError as no:
+    except RefusedError as no:
         message = f"row {number}, {no.column}: {no.message}"
         return Reply(number, "refused", no.code, message, no.column, no.old, no.new,
                      row.get("ref", ""))  # fmt: skip
@@ -179,8 +179,8 @@ def take_row(standing: Standing, kind: str, number: int, row: Mapping[str, str])
         return Reply(number, "warned", warning.code, message, warning.column, warning.old,
                      warning.new, ref)  # fmt: skip
     changed = next((n for n in data if before is not None and before.get(n) != data[n]), "")
-    old = _said(before.get(changed)) if before is not None and changed else ""
-    new = _said(data[changed]) if changed else ""
+    old = cell_said(before.get(changed)) if before is not None and changed else ""
+    new = cell_said(data[changed]) if changed else ""
     return Reply(number, "taken", "taken", f"row {number}: taken", changed, old, new, ref)
 
 
@@ -189,18 +189,18 @@ def _understood(
 ) -> tuple[str, Data | None, _Warning | None, Data | None]:
     removed = row.get("change", "").casefold() == "removed"
     given = row.get("ref", "")
-    if len(given) > _LONGEST:
-        raise _RefusedError("too_long", f"expected at most {_LONGEST} characters", "ref")
+    if len(given) > LONGEST:
+        raise RefusedError("too_long", f"expected at most {LONGEST} characters", "ref")
     if removed and given:
         if given not in standing.things[kind]:
-            raise _RefusedError("not_there", f'expected what stands here, got "{given}"', "ref")
+            raise RefusedError("not_there", f'expected what stands here, got "{given}"', "ref")
         return given, None, None, standing.things[kind][given]
     data, warning = _TAKERS[kind](standing, row, given)
     named = standing.find(kind, _identity(kind, data))
     if given and named is not None and named != given:
         code = "keyword_twice" if kind == "keywords" else "name_twice"
-        what = _said(data.get("text", data.get("name", "")))
-        raise _RefusedError(code, f'expected each once in its place, got "{what}" again',
+        what = cell_said(data.get("text", data.get("name", "")))
+        raise RefusedError(code, f'expected each once in its place, got "{what}" again',
                             COLUMNS[kind][-1], named, given)  # fmt: skip
     ref = given or named or _new_ref(standing, kind)
     return ref, None if removed else data, warning, standing.things[kind].get(ref)
@@ -216,33 +216,33 @@ def _new_ref(standing: Standing, kind: str) -> str:
 
 def _campaign(standing: Standing, row: Mapping[str, str], ref: str) -> tuple[Data, _Warning | None]:
     before = standing.things["campaigns"].get(ref, {})
-    budget = _money(row, "daily budget", before.get("daily budget"))
-    first, last = (_day(row, c, before.get(c, "")) for c in ("first day", "last day"))
+    budget = money_cell(row, "daily budget", before.get("daily budget"))
+    first, last = (day_cell(row, c, before.get(c, "")) for c in ("first day", "last day"))
     if last and first and last < first:
-        raise _RefusedError("date_wrong", f"expected a day from {first} on, got {last}", "last day")
+        raise RefusedError("date_wrong", f"expected a day from {first} on, got {last}", "last day")
     if last and last < standing.today.isoformat() and last != before.get("last day"):
         message = f"expected a day from {standing.today} on, got {last}"
-        raise _RefusedError("date_past", message, "last day")
+        raise RefusedError("date_past", message, "last day")
     data = {
-        "name": _name(row, "campaign"), "daily budget": budget, "first day": first,
-        "last day": last, "days": _days(row), "from hour": _hour(row, "from hour", 0),
-        "to hour": _hour(row, "to hour", 24), "spread": _yes(row, "spread", False),
-        "partner sites": _yes(row, "partner sites", False),
-        "bid moves": row.get("bid moves", "")[:_LONGEST],
+        "name": name_cell(row, "campaign"), "daily budget": budget, "first day": first,
+        "last day": last, "days": days_cell(row), "from hour": hour_cell(row, "from hour", 0),
+        "to hour": hour_cell(row, "to hour", 24), "spread": yes_cell(row, "spread", False),
+        "partner sites": yes_cell(row, "partner sites", False),
+        "bid moves": row.get("bid moves", "")[:LONGEST],
     }  # fmt: skip
     highest = max((k["bid"] or 0 for k in standing.things["keywords"].values()
                    if k["campaign"] == ref), default=0.0)  # fmt: skip
     if budget is not None and 0 < budget < highest:
         message = f"expected at least the highest bid, {highest:g}, got {budget:g}"
-        return data, _Warning("budget_under_bid", message, "daily budget", _said(highest),
-                              _said(budget))  # fmt: skip
+        return data, _Warning("budget_under_bid", message, "daily budget", cell_said(highest),
+                              cell_said(budget))  # fmt: skip
     return data, None
 
 
 def _group(standing: Standing, row: Mapping[str, str], ref: str) -> tuple[Data, _Warning | None]:
     before = standing.things["groups"].get(ref, {})
-    bid = _money(row, "bid", before.get("bid"), blank=None)
-    data: Data = {"campaign": _campaign_of(standing, row), "name": _name(row, "ad group"),
+    bid = money_cell(row, "bid", before.get("bid"), blank=None)
+    data: Data = {"campaign": _campaign_of(standing, row), "name": name_cell(row, "ad group"),
             "page": row.get("page", "")[:2000], "bid": bid}  # fmt: skip
     _check_bid(standing, data["campaign"], bid)
     return data, None
@@ -258,13 +258,13 @@ def _keyword(standing: Standing, row: Mapping[str, str], ref: str) -> tuple[Data
     if (before is None or before["group"] != group) and (
         standing.in_group.get(("keywords", group), 0) >= most
     ):
-        raise _RefusedError("group_full", f"expected at most {most} keywords in a group, got one "
+        raise RefusedError("group_full", f"expected at most {most} keywords in a group, got one "
                             "more", "ad group", "", row.get("ad group", ""))  # fmt: skip
-    bid = _money(row, "bid", None, blank=None)
-    runs = _yes(row, "run", True)
+    bid = money_cell(row, "bid", None, blank=None)
+    runs = yes_cell(row, "run", True)
     if bid is None and runs:
         if standing.things["groups"][group]["bid"] is None:
-            raise _RefusedError("bid_missing", "expected a bid for what runs, got none", "bid")
+            raise RefusedError("bid_missing", "expected a bid for what runs, got none", "bid")
     else:
         _check_bid(standing, campaign, bid if runs else None)
     data: Data = {"campaign": campaign, "group": group, "text": text, "match": match,
@@ -287,12 +287,12 @@ def _negative(standing: Standing, row: Mapping[str, str], _: str) -> tuple[Data,
         campaign = _campaign_of(standing, row)
     text = row.get("negative", "")
     if not normalise(text):
-        raise _RefusedError("name_missing", f'expected at least one word, got "{text}"', "negative")
+        raise RefusedError("name_missing", f'expected at least one word, got "{text}"', "negative")
     if len(text) > MAX_TEXT:
-        raise _RefusedError("too_long", f"expected at most {MAX_TEXT} characters", "negative")
+        raise RefusedError("too_long", f"expected at most {MAX_TEXT} characters", "negative")
     match = row.get("match", "").casefold() or "phrase"
     if match not in MATCHES:
-        raise _RefusedError("match_not_offered", f'expected one of {", ".join(MATCHES)}, got '
+        raise RefusedError("match_not_offered", f'expected one of {", ".join(MATCHES)}, got '
                             f'"{match}"', "match")  # fmt: skip
     data = {"campaign": campaign, "group": group, "text": text, "match": match}
     for keyword in standing.things["keywords"].values():
@@ -312,7 +312,7 @@ def _ad(standing: Standing, row: Mapping[str, str], ref: str) -> tuple[Data, _Wa
         standing.in_group.get(("ads", group), 0) >= most
     ):
         message = f"expected at most {most} ads in a group, got one more"
-        raise _RefusedError("group_full", message, "ad group")
+        raise RefusedError("group_full", message, "ad group")
     fields = []
     for stem, many, most in (
         ("headline", limits.headlines, limits.headline_characters),
@@ -321,24 +321,24 @@ def _ad(standing: Standing, row: Mapping[str, str], ref: str) -> tuple[Data, _Wa
         for number in range(1, 21):
             text = row.get(f"{stem} {number}", "")
             if text and number > many:
-                raise _RefusedError("too_many", f"expected at most {many}, got one more",
+                raise RefusedError("too_many", f"expected at most {many}, got one more",
                                     f"{stem} {number}")  # fmt: skip
             if len(text) > most:
                 message = f"expected at most {most} characters, got {len(text)}"
-                raise _RefusedError("too_long", message, f"{stem} {number}", str(most), text)
+                raise RefusedError("too_long", message, f"{stem} {number}", str(most), text)
             if number <= many:
                 fields.append(text)
     if not any(fields):
-        raise _RefusedError("name_missing", "expected a headline, got none", "headline 1")
+        raise RefusedError("name_missing", "expected a headline, got none", "headline 1")
     return {"campaign": campaign, "group": group, "fields": fields}, None
 
 
 def _spot(standing: Standing, row: Mapping[str, str], _: str) -> tuple[Data, _Warning | None]:
     pays = row.get("pays", "click")
     if pays not in ("click", "showings"):
-        raise _RefusedError("pays_unknown", f'expected click or showings, got "{pays}"', "pays")
-    return {"campaign": _campaign_of(standing, row), "name": _name(row, "spot"), "pays": pays,
-            "price": _money(row, "price", None), "money": _money(row, "money a month", None)
+        raise RefusedError("pays_unknown", f'expected click or showings, got "{pays}"', "pays")
+    return {"campaign": _campaign_of(standing, row), "name": name_cell(row, "spot"), "pays": pays,
+            "price": money_cell(row, "price", None), "money": money_cell(row, "money a month", None)
             }, None  # fmt: skip
 
 
@@ -362,22 +362,12 @@ def _told(text: str) -> frozenset[str]:
     return frozenset(canonical(normalise(text), {}, True))
 
 
-def _name(row: Mapping[str, str], column: str) -> str:
-    name = row.get(column, "")
-    if not name:
-        raise _RefusedError("name_missing", "expected a name, got none", column)
-    if len(name) > _LONGEST:
-        raise _RefusedError("too_long", f"expected at most {_LONGEST} characters, got {len(name)}",
-                            column, str(_LONGEST), name)  # fmt: skip
-    return name
-
-
 def _campaign_of(standing: Standing, row: Mapping[str, str]) -> str:
     name = row.get("campaign", "")
     ref = standing.find("campaigns", name)
     if ref is None:
         message = f'expected a campaign that stands here, got "{name}"'
-        raise _RefusedError("campaign_unknown", message, "campaign", "", name)
+        raise RefusedError("campaign_unknown", message, "campaign", "", name)
     return ref
 
 
@@ -386,27 +376,27 @@ def _group_of(standing: Standing, row: Mapping[str, str]) -> tuple[str, str]:
     ref = standing.find("groups", (campaign, name))
     if ref is None:
         message = f'expected an ad group of that campaign, got "{name}"'
-        raise _RefusedError("group_unknown", message, "ad group", "", name)
+        raise RefusedError("group_unknown", message, "ad group", "", name)
     return campaign, ref
 
 
 def _check_text(standing: Standing, text: str, column: str) -> None:
     if not normalise(text):
-        raise _RefusedError("name_missing", f'expected at least one word, got "{text}"', column)
+        raise RefusedError("name_missing", f'expected at least one word, got "{text}"', column)
     if len(text) > MAX_TEXT:
         message = f"expected at most {MAX_TEXT} characters, got {len(text)}"
-        raise _RefusedError("too_long", message, column, str(MAX_TEXT), text)
+        raise RefusedError("too_long", message, column, str(MAX_TEXT), text)
     refused = [c for c in text if c in standing.limits.refused_characters]
     if refused:
         message = f'expected none of {standing.limits.refused_characters}, got "{refused[0]}"'
-        raise _RefusedError("character_refused", message, column, "", text)
+        raise RefusedError("character_refused", message, column, "", text)
 
 
 def _match(standing: Standing, row: Mapping[str, str]) -> str:
     match = row.get("match", "").casefold() or "exact"
     if match not in standing.limits.matches:
         message = f'expected one of {", ".join(standing.limits.matches)}, got "{match}"'
-        raise _RefusedError("match_not_offered", message, "match", "", match)
+        raise RefusedError("match_not_offered", message, "match", "", match)
     return match
 
 
@@ -415,81 +405,12 @@ def _check_bid(standing: Standing, campaign: str, bid: float | None) -> None:
         return
     least, step = standing.limits.min_bid, standing.limits.bid_step
     if bid < least - 1e-9:
-        raise _RefusedError("bid_under_least", f"expected {least:g} or more, got {bid:g}", "bid",
-                            _said(least), _said(bid))  # fmt: skip
+        raise RefusedError("bid_under_least", f"expected {least:g} or more, got {bid:g}", "bid",
+                            cell_said(least), cell_said(bid))  # fmt: skip
     if abs(bid / step - round(bid / step)) > 1e-6:
-        raise _RefusedError("bid_off_step", f"expected whole steps of {step:g}, got {bid:g}", "bid",
-                            _said(round(bid / step) * step), _said(bid))  # fmt: skip
+        raise RefusedError("bid_off_step", f"expected whole steps of {step:g}, got {bid:g}", "bid",
+                            cell_said(round(bid / step) * step), cell_said(bid))  # fmt: skip
     day = standing.things["campaigns"][campaign]["daily budget"]
     if day is not None and bid > day + 1e-9:
-        raise _RefusedError("bid_over_day", f"expected at most a day's money, {day:g}, got {bid:g}",
-                            "bid", _said(day), _said(bid))  # fmt: skip
-
-
-def _money(
-    row: Mapping[str, str], column: str, before: float | None, blank: float | None = None
-) -> float | None:
-    text = row.get(column)
-    if text is None:
-        return before
-    if not text:
-        return blank
-    try:
-        value = float(text)
-    except ValueError:
-        value = math.nan
-    if not (math.isfinite(value) and 0 <= value <= _MOST_MONEY):
-        raise _RefusedError("not_a_price", f'expected a price of 0 or more, got "{text}"', column,
-                            "", text)  # fmt: skip
-    return value
-
-
-def _day(row: Mapping[str, str], column: str, before: str) -> str:
-    text = row.get(column)
-    if text is None:
-        return before
-    if not text:
-        return ""
-    try:
-        return date.fromisoformat(text[:10]).isoformat()
-    except ValueError:
-        message = f'expected a day as 2026-04-30, got "{text}"'
-        raise _RefusedError("date_wrong", message, column, "", text) from None
-
-
-def _days(row: Mapping[str, str]) -> list[str]:
-    text = row.get("days", "").casefold().replace(",", " ").split()
-    wrong = [day for day in text if day not in DAYS]
-    if wrong:
-        raise _RefusedError("day_unknown", f'expected names of days, got "{wrong[0]}"', "days")
-    return [day for day in DAYS if day in text] or list(DAYS)
-
-
-def _hour(row: Mapping[str, str], column: str, blank: int) -> int:
-    text = row.get(column, "")
-    if not text:
-        return blank
-    if not text.isdecimal() or not text.isascii() or int(text) > 24:
-        raise _RefusedError("hour_wrong", f'expected an hour from 0 to 24, got "{text}"', column)
-    return int(text)
-
-
-def _yes(row: Mapping[str, str], column: str, blank: bool) -> bool:
-    text = row.get(column, "").casefold()
-    if not text:
-        return blank
-    if text not in _YES | _NO:
-        raise _RefusedError("yes_or_no", f'expected yes or no, got "{text}"', column)
-    return text in _YES
-
-
-def _said(value: Any) -> str:
-    if value is None:
-        return ""
-    if isinstance(value, bool):
-        return "yes" if value else "no"
-    if isinstance(value, float):
-        return f"{value:g}"
-    if isinstance(value, Iterable) and not isinstance(value, str):
-        return " ".join(map(str, value))
-    return str(value)
+        raise RefusedError("bid_over_day", f"expected at most a day's money, {day:g}, got {bid:g}",
+                            "bid", cell_said(day), cell_said(bid))  # fmt: skip

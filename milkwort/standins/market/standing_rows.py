@@ -8,7 +8,7 @@ from typing import Any
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from milkwort.standins.market.rows import DAYS
+from milkwort.standins.market.cells import DAYS
 from milkwort.standins.market.storage import Account, Thing
 
 __all__ = ["live_rows"]

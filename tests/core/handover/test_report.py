@@ -11,7 +11,8 @@ import pytest
 
 from milkwort.core.brief.worth import CeilingRule
 from milkwort.core.errors import BadValueError
-from milkwort.core.handover.report import SECTIONS, ForReport, Options, Other, report_of, words_of
+from milkwort.core.handover.report import report_of, words_of
+from milkwort.core.handover.report_shape import SECTIONS, ForReport, Options, Other
 from milkwort.core.handover.said import NumberStyle
 from milkwort.core.market.keyword_table import blank_table
 from milkwort.core.plan.draws import draw_month

@@ -1,0 +1,208 @@
+"""Results in: out of files or from the practice market, in force or not, counted by hand."""
+
+from __future__ import annotations
+
+from datetime import date
+from typing import Annotated, Any
+
+from fastapi import APIRouter, File, Response, UploadFile
+from sqlalchemy.orm import Session
+
+from milkwort.api.http.described import shape_of
+from milkwort.api.http.shared import Job, Window, Work, sent
+from milkwort.api.learn.known import (
+    arriving_of,
+    hand_count,
+    results_in_force,
+    site_count,
+)
+from milkwort.api.learn.noticed import said_of_arriving
+from milkwort.api.learn.schemas import (
+    HandCount,
+    ImportForce,
+    ResultsTaken,
+    SiteCount,
+)
+from milkwort.api.plan.open_plan import OpenPlan
+from milkwort.api.plan.schemas import ChangeAnswer
+from milkwort.api.plan.workspace import Decision, Workspace
+from milkwort.core.errors import BadValueError, NotFoundError
+from milkwort.formats.result_rows import ResultFile, read_result_rows
+from milkwort.formats.text_table import MAX_BYTES, read_text_table
+from milkwort.platforms.platform import OpenAccount
+from milkwort.store.journal import Change
+from milkwort.store.models import ResultImport
+from milkwort.store.practice import practice_of
+from milkwort.store.results import (
+    Arriving,
+    add_import,
+    check_room,
+    columns_of,
+    imports_of,
+    put_in_force,
+    result_import,
+    same_import,
+)
+
+router = APIRouter(tags=["learn"])
+
+_LEVELS_TAKEN = ("keyword", "term")
+
+
+@router.post("/plans/{plan_id}/learn/counted", responses=shape_of(ChangeAnswer))
+def counted_by_hand(plan_id: int, body: HandCount, work: Work, window: Window = "") -> Response:
+    """Count customers by hand or telephone: a campaign's, of a window; a later count replaces."""
+
+    def decide(plan: OpenPlan) -> Decision:
+        keys = {"": ""} | {c.name: c.key for c in plan.sheet.structure.campaigns}
+        if body.campaign not in keys:
+            raise NotFoundError(f'There is no campaign "{body.campaign[:80]}".', "campaign")
+        key = keys[body.campaign]
+        arriving = hand_count(
+            body.campaign, key, body.since, body.until, body.customers, body.value
+        )
+        client = plan.record.client_id
+        with work.database.begin() as session:
+            same = _same_days(session, client, arriving)
+            refs = [columns_of(result_import(session, client, one.id))["ref"] for one in same]
+            # counts of before campaigns were known by their keys name them
+            before = [
+                one.id
+                for one, ref in zip(same, refs, strict=True)
+                if (key and ref == [key]) or (ref == [""] and one.source == arriving.source)
+            ]
+            new = [add_import(session, client, plan_id, arriving, freed=len(before))]
+
+        def do(change: Change) -> None:
+            put_in_force(change, before, False)
+            put_in_force(change, new, True)
+
+        return Decision("count customers by hand", do)
+
+    return sent(work.change(plan_id, decide, window=window, of_client=True))
+
+
+@router.post("/plans/{plan_id}/learn/site", responses=shape_of(ChangeAnswer))
+def site_counted(plan_id: int, body: SiteCount, work: Work, window: Window = "") -> Response:
+    """Say what the whole site saw in a window; a later count of the same days replaces."""
+
+    def decide(plan: OpenPlan) -> Decision:
+        arriving = site_count(body.since, body.until, body.visits, body.unpaid)
+        client = plan.record.client_id
+        with work.database.begin() as session:
+            before = [one.id for one in _same_days(session, client, arriving)]
+            new = [add_import(session, client, plan_id, arriving, freed=len(before))]
+
+        def do(change: Change) -> None:
+            put_in_force(change, before, False)
+            put_in_force(change, new, True)
+
+        return Decision("count the whole site", do)
+
+    return sent(work.change(plan_id, decide, window=window, of_client=True))
+
+
+def _same_days(session: Session, client: int, arriving: Arriving) -> list[ResultImport]:
+    """Return counts of the same kind and days, also those that said as many."""
+    days = (arriving.since.isoformat(), arriving.until.isoformat())
+    return [one for one in imports_of(session, client) if one.in_force
+            and one.level == arriving.level and (one.since, one.until) == days]  # fmt: skip
+
+
+@router.post("/plans/{plan_id}/results", responses=shape_of(ResultsTaken))
+def bring_in(
+    plan_id: int, file: Annotated[UploadFile, File()], work: Work, window: Window = "",
+    job: Job = "",
+) -> Response:  # fmt: skip
+    """Bring results in, out of a file; they are in force from then on."""
+    name = file.filename or "results"
+    data = file.file.read(MAX_BYTES + 1)
+    with work.jobs.under_way(plan_id, job) as progress:
+        table = work.reader.table(data, name)
+        rows = len(table.rows)
+        read = read_result_rows(table, name, progress=lambda n: progress("reading", n, rows))
+    return sent(_taken(work, plan_id, [(read, name, None)], window))
+
+
+@router.post("/plans/{plan_id}/results/practice", responses=shape_of(ResultsTaken))
+def from_practice(plan_id: int, work: Work, window: Window = "") -> Response:
+    """Take the results of the practice market over, by keyword and by term."""
+    with work.database.read() as session:
+        practice = practice_of(session, plan_id)
+    if practice is None:
+        raise NotFoundError("No practice account is open for this plan.", "practice")
+    with work.practice.platform() as platform:
+        account = OpenAccount(practice.account, practice.key)
+        today = platform.clock(account).today
+        files: list[tuple[ResultFile, str, date | None]] = []
+        for level in _LEVELS_TAKEN:
+            table = platform.results(account, level, None, None)
+            if not table.rows:
+                raise BadValueError("results", "days that have passed", "none")
+            text = "\n".join(_line(row) for row in (table.heads, *table.rows))
+            name = f"practice market {account.id}, by {level}"
+            files.append((read_result_rows(read_text_table(text, name), name), name, today))
+    return sent(_taken(work, plan_id, files, window))
+
+
+@router.post("/plans/{plan_id}/results/{import_id}/force", responses=shape_of(ChangeAnswer))
+def force(
+    plan_id: int, import_id: int, body: ImportForce, work: Work, window: Window = ""
+) -> Response:
+    """Say whether an import counts."""
+
+    def decide(plan: OpenPlan) -> Decision:
+        with work.database.read() as session:
+            found = result_import(session, plan.record.client_id, import_id)
+            label = f"{'count' if body.in_force else 'leave out'} {found.source}"
+            if body.in_force and not found.in_force:
+                check_room(session, plan.record.client_id, found.rows)
+        return Decision(label, lambda change: put_in_force(change, [import_id], body.in_force))
+
+    return sent(work.change(plan_id, decide, window=window, of_client=True))
+
+
+def _taken(
+    work: Workspace, plan_id: int, files: list[tuple[ResultFile, str, date | None]], window: str
+) -> dict[str, Any]:
+    """Keep results, and put them in force as one change that can be undone."""
+    arriving: list[Arriving] = [arriving_of(*one) for one in files]
+    # what is taken over from an account holds all its days, and so all that was taken before
+    whole = {name for _, name, as_of in files if as_of is not None}
+
+    def decide(plan: OpenPlan) -> Decision:
+        client, new = plan.record.client_id, []
+        with work.database.begin() as session:
+            before = [one.id for one in imports_of(session, client)
+                      if one.in_force and one.source in whole]  # fmt: skip
+            freed = [result_import(session, client, one).rows for one in before]
+            for one in arriving:
+                if same_import(session, client, one) is None:
+                    new.append(add_import(session, client, plan_id, one, freed=sum(freed)))
+
+        def do(change: Change) -> None:
+            put_in_force(change, before, False)
+            put_in_force(change, new, True)
+
+        return Decision(f"take in {files[0][1]}", do)
+
+    client = work.plan(plan_id).record.client_id
+    _, before_all = results_in_force(work, client)
+    with work.database.read() as session:
+        same = all(same_import(session, client, one) is not None for one in arriving)
+    summary = work.plan(plan_id).summary
+    plan = work.plan(plan_id)
+    notices = [said for file, _, _ in files for said in said_of_arriving(plan, file, before_all)]
+    if not same:
+        work.change(plan_id, decide, window=window, of_client=True)
+        summary = work.plan(plan_id).summary
+    refused = [one.as_dict() for file, _, _ in files for one in file.refused]
+    return {
+        "taken": 0 if same else sum(len(file) for file, _, _ in files), "same": same,
+        "level": " and ".join(file.level for file, _, _ in files), "refused": refused[:200],
+        "notices": [] if same else notices, "summary": summary,
+    }  # fmt: skip
+
+
+def _line(cells: Any) -> str:
+    return ",".join('"' + str(cell).replace('"', '""') + '"' for cell in cells)
