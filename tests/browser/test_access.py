@@ -143,3 +143,24 @@ def test_under_a_lamp_every_stage_reads_and_the_choice_is_kept(looked: str, page
     assert page.evaluate(ground) != dark
     page.reload()
     expect(page.locator("html")).to_have_attribute("data-ink", "paper")
+
+
+def test_in_forced_colours_what_is_chosen_and_every_bar_are_still_seen(looked: str, page: Page):
+    page.emulate_media(forced_colors="active", reduced_motion="reduce")
+    opened(page, looked, "fit")
+    settled(page)
+    ground = "one => getComputedStyle(one).backgroundColor"
+    page_ground = page.evaluate("getComputedStyle(document.body).backgroundColor")
+
+    def grounds(locator):
+        return [one.evaluate(ground) for one in locator.all()]
+
+    views = page.get_by_role("radiogroup").first.get_by_role("radio")
+    assert grounds(views).count(grounds(views)[0]) == 1, "the view that is shown stands out"
+    stage = page.get_by_role("navigation", name="Stages").get_by_role("link", name="Fit")
+    assert stage.evaluate(ground) != page_ground
+    bars = page.get_by_role("region", name="Purse").locator("i:empty")
+    assert bars.count() > 2 and page_ground not in grounds(bars)
+    row = page.get_by_role("grid", name="Bids").get_by_role("row").nth(2)
+    row.click(position={"x": 60, "y": 15})
+    assert row.evaluate("one => getComputedStyle(one).outlineStyle") == "solid"

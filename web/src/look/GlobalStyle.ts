@@ -31,4 +31,16 @@ export const GlobalStyle = createGlobalStyle`
   @media (prefers-reduced-motion: reduce) {
     *, *::before, *::after { animation: none !important; transition: none !important; }
   }
+  /* where the system's own few colours are forced, what a ground told is told by theirs */
+  @media (forced-colors: active) {
+    button[data-selected], button[aria-pressed="true"], a[aria-current="page"] {
+      forced-color-adjust: none; background: Highlight; color: HighlightText;
+    }
+    a[aria-current="page"] * { color: HighlightText; }
+    i:empty { forced-color-adjust: none; background: CanvasText !important; }
+    u:empty { forced-color-adjust: none; background: Highlight !important; }
+    [role="row"][data-active], [role="row"][aria-selected="true"] {
+      outline: 2px solid Highlight; outline-offset: -2px;
+    }
+  }
 `;

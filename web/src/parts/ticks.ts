@@ -19,6 +19,10 @@ export const ticks = css`
   label[data-selected] > span {
     background: ${ink.petal};
     border-color: ${ink.petal};
+    @media (forced-colors: active) {
+      forced-color-adjust: none;
+      background: CanvasText;
+    }
   }
   label[data-focus-visible] {
     outline: 2px solid ${ink.petal};

@@ -64,6 +64,11 @@ export const Column = styled.div`
     border: 1px solid ${ink.ink3};
     background: ${ink.paper2};
   }
+  i:empty {
+    @media (forced-colors: active) {
+      background: Canvas !important;
+    }
+  }
   u {
     background: ${ink.petalMid};
   }
