@@ -80,3 +80,15 @@ def test_a_spot_that_never_sold_bids_a_tenth_less(client, typed):
 def test_what_is_no_code_of_the_report_is_refused(client, typed, plan):
     decide(client, typed, "sash window repair jobs", status=422)
     decide(client, typed, "b07abc9999", status=422)
+
+
+def test_rows_of_codes_stand_apart_from_words_that_are_no_keyword(client, plan):
+    rows = RESULTS.splitlines()[0] + "\n" + "".join(
+        f"{text},exact,2027-04-0{day},10,1,0.5,0,,\n"
+        for text in (SOLD, "sash windw repair") for day in (1, 2)
+    )  # fmt: skip
+    put(client, plan, RESULTS + rows.split("\n", 1)[1])
+    found = {one["keyword"]: one for one in learn(client, plan)["unmatched"]}
+    assert found[SOLD]["item"] and found[SOLD]["nearest"] is None
+    assert not found["sash windw repair"]["item"]
+    assert found["sash windw repair"]["nearest"] == "sash window repair, exact"

@@ -20,6 +20,7 @@ from milkwort.core.learn.seen import ResultRows
 from milkwort.core.learn.steering import steering_of
 from milkwort.core.plan.calendar import months_from
 from milkwort.core.plan.year import YearAhead
+from milkwort.core.words.foreign import is_item_code
 from milkwort.core.words.texts import normalise
 from milkwort.formats.learn_headless import result_rows_of
 
@@ -114,7 +115,10 @@ def unmatched_of(plan: OpenPlan, known: Known) -> list[dict[str, Any]]:
     return [
         {
             "keyword": text, "match": match, "clicks": clicks, "cost": cost, "customers": customers,
-            "nearest": _nearest(plan, normalise(text)[:200], texts),
+            "item": is_item_code(text),
+            # the code of a thing is spelt like no word
+            "nearest": None if is_item_code(text)
+            else _nearest(plan, normalise(text)[:200], texts),
         }
         for (text, match), (clicks, cost, customers) in dearest
     ]  # fmt: skip

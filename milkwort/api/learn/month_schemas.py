@@ -90,6 +90,7 @@ class Unmatched(Given):
     clicks: float
     cost: float
     customers: float
+    item: bool = Field(description="the code of a thing, and no words")
     nearest: str | None
 
 

@@ -10552,6 +10552,11 @@ export interface components {
             cost: number;
             /** Customers */
             customers: number;
+            /**
+             * Item
+             * @description the code of a thing, and no words
+             */
+            item: boolean;
             /** Keyword */
             keyword: string;
             /** Match */
