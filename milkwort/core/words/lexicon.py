@@ -266,7 +266,13 @@ def doing_words() -> tuple[str, ...]:
 
 
 def read_list(name: str) -> list[Words]:
-    """Return the runs of words of one of the data files."""
+    """Return the runs of words of one of the data files, normalised.
+
+    Parameters
+    ----------
+    name : str
+        Of the file, without its ending.
+    """
     text = files("milkwort.core.words").joinpath(f"lexicons/{name}.txt").read_text(encoding="utf-8")
     lines = (line.strip() for line in text.splitlines())
     return [tuple(normalise(line).split()) for line in lines if line and not line.startswith("#")]
