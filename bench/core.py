@@ -11,6 +11,7 @@ from dataclasses import replace
 import numpy as np
 from scipy.optimize import Bounds, LinearConstraint, milp
 from scipy.sparse import csr_array, vstack
+from scipy.special import ndtr
 
 from bench.plain import plan_plainly
 from bench.sheets import brief_for, mixed_sheet, table_of_size
@@ -38,13 +39,13 @@ def median_ms(work: Callable[[], object], runs: int = 7) -> float:
 
 def rows() -> list[Row]:
     """Measure and return (what, figure, wanted)."""
-    return [*_growth(), *_changes(), _serving(), _plain(), _against_milp(), *_limits(), _drawn(),
+    return [*_growth(), _least(), *_changes(), _serving(), _plain(), _against_milp(), *_limits(), _drawn(),
             _grouped()]  # fmt: skip
 
 
 def _growth() -> list[Row]:
     found: list[Row] = []
-    wanted = {10_000: "≤ 150 ms", 100_000: "≤ 2 s, ≤ 1 GiB"}
+    wanted = {10_000: "≤ 100 ms", 100_000: "≤ 1.2 s, ≤ 1 GiB"}
     for n in (100, 1_000, 10_000):
         brief, table = brief_for(n), table_of_size(n)
         spent = median_ms(lambda b=brief, t=table: frontier_of(run_plan(b, t)))  # type: ignore[misc]
@@ -60,6 +61,25 @@ def _growth() -> list[Row]:
         f"{seconds:.2f} s, {peak:.2f} GiB at most", wanted[100_000],
     ))  # fmt: skip
     return found
+
+
+def _least() -> Row:
+    """What no fit can do without: Φ of every bid of 10,000 keywords, and one sort of them."""
+    brief, table = brief_for(10_000), table_of_size(10_000)
+    p = run_plan(brief, table).problem
+    kept = np.flatnonzero(table.kept)
+    found = options_of(kept, p.mu, p.sigma, p.click_weight, p.ceiling, p.pricing, p.assumed)
+    mu, sigma = p.mu[found.owner], p.sigma[found.owner]
+    price = found.steps * p.assumed["bid_step"]
+
+    def alone_then() -> object:
+        z = (np.log(price) - mu) / sigma
+        return np.argsort(ndtr(z) / ndtr(z - sigma))
+
+    spent = median_ms(alone_then)
+    whole = median_ms(lambda: frontier_of(run_plan(brief, table)))
+    return (f"Φ of its {len(found.owner):,} bids and one sort alone",
+            f"{spent:.0f} ms; all of it {whole / spent:.1f} times that", "≤ 2 times")  # fmt: skip
 
 
 def alone(before: str, work: str) -> tuple[float, float]:

@@ -145,71 +145,44 @@ class Structure:
 
 def load_structure(session: Session, plan_id: int) -> Structure:
     """Return a plan's campaigns and groups."""
-    c, g = models.Campaign, models.AdGroup
-    campaigns = session.execute(
-        select(
-            c.id,
-            c.key,
-            c.name,
-            c.least_spend,
-            c.most_spend,
-            c.scouting_share,
-            c.area_share,
-            c.showing,
-            c.landing_page,
-            c.first_day,
-            c.last_day,
-            c.bid_moves,
-            c.partner_sites,
-            c.audience,
-            c.policy,
-            c.note,
-        )
-        .where(c.plan_id == plan_id)
-        .order_by(c.id)
-    )
-    groups = session.execute(
-        select(
-            g.id,
-            g.key,
-            g.campaign_id,
-            g.name,
-            g.landing_page,
-            g.bid,
-            g.locked,
-            g.blocks_twins,
-            g.policy,
-        )
-        .where(g.plan_id == plan_id)
-        .order_by(g.campaign_id, g.id)
-    )
     return Structure(
-        tuple(
-            Campaign(
-                row.id,
-                row.key,
-                row.name,
-                row.least_spend,
-                row.most_spend,
-                row.scouting_share,
-                own_terms_of(row.area_share, row.showing),
-                row.note,
-                row.landing_page,
-                row.first_day,
-                row.last_day,
-                row.bid_moves,
-                row.partner_sites,
-                tuple(row.audience or ()),
-                row.policy,
-            )
-            for row in campaigns
-        ),
-        tuple(Group(*row) for row in groups),
+        _campaigns(session, plan_id),
+        _groups(session, plan_id),
         tuple(list_spots(session, plan_id)),
         tuple(pinned_lists(session, plan_id)),
         tuple(list_things(session, plan_id)),
         tuple(shown_things(session, plan_id)),
     )
+
+
+def _campaigns(session: Session, plan_id: int) -> tuple[Campaign, ...]:
+    c = models.Campaign
+    rows = session.execute(
+        select(c.id, c.key, c.name, c.least_spend, c.most_spend, c.scouting_share, c.area_share,
+               c.showing, c.note, c.landing_page, c.first_day, c.last_day, c.bid_moves,
+               c.partner_sites, c.audience, c.policy)
+        .where(c.plan_id == plan_id)
+        .order_by(c.id)
+    )  # fmt: skip
+    return tuple(
+        Campaign(
+            row.id, row.key, row.name, row.least_spend, row.most_spend, row.scouting_share,
+            own_terms_of(row.area_share, row.showing), row.note, row.landing_page, row.first_day,
+            row.last_day, row.bid_moves, row.partner_sites, tuple(row.audience or ()), row.policy,
+        )
+        for row in rows
+    )  # fmt: skip
+
+
+def _groups(session: Session, plan_id: int) -> tuple[Group, ...]:
+    g = models.AdGroup
+    rows = session.execute(
+        select(g.id, g.key, g.campaign_id, g.name, g.landing_page, g.bid, g.locked,
+               g.blocks_twins, g.policy)
+        .where(g.plan_id == plan_id)
+        .order_by(g.campaign_id, g.id)
+    )  # fmt: skip
+    return tuple(Group(*row) for row in rows)
 
 
 def own_terms_of(area_share: float | None, showing: Mapping[str, Any] | None) -> OwnTerms:

@@ -223,6 +223,7 @@ def test_a_file_by_day_may_bring_visits_and_customers_without_an_ad(client, plan
     put(client, plan, days, "days.csv")
     site = learn(client, plan)["month"]["site"]
     assert (site["visits"], site["unpaid"]) == (200, 2)
+    assert learn(client, plan)["notices"] == [], "it says nothing of money"
     body = {"since": "2027-04-02", "until": "2027-04-03", "visits": 210}
     client.post(f"{plan}/learn/site", json=body).raise_for_status()
     assert learn(client, plan)["month"]["site"]["visits"] == 210, "what somebody counted counts"

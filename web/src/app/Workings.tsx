@@ -31,7 +31,7 @@ export function Workings() {
       </S.Close>
       {!asked && (
         <S.Quiet>
-          Select a keyword, or press a figure of the purse, to see how it came about.
+          Select a keyword, or press a figure, to see how it came about.
         </S.Quiet>
       )}
       {asked && query.error && <S.Quiet>{query.error.message}</S.Quiet>}
