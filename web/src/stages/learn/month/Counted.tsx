@@ -25,13 +25,14 @@ export function Counted({ view }: Props) {
 type Month = NonNullable<LearnView["month"]>;
 
 /** A sum or count that is typed into a sentence and not kept before the sentence is. */
-function useTyped(label: string, said: (value: number) => string = number) {
+function useTyped(label: string, placeholder: string, said: (value: number) => string = number) {
   const [value, setValue] = useState<number | null>(null);
   const blank = (
     <Blank
       label={label}
       value={value === null ? "" : said(value)}
       assumed={value === null}
+      placeholder={placeholder}
       onCommit={(text) => {
         const typed = text.trim() === "" ? null : parsed(text);
         if (text.trim() !== "" && (typed === null || typed < 0)) return false;
@@ -72,8 +73,8 @@ function ByHand({ month }: { month: Month }) {
   const { currency } = usePlan().summary.brief.values;
   const [campaign, setCampaign] = useState("");
   const [days, dayBlanks] = useDays(month, "Counted");
-  const customers = useTyped("Customers counted");
-  const value = useTyped("What they bought for", money);
+  const customers = useTyped("Customers counted", "how many");
+  const value = useTyped("What they bought for", "a usual sum", money);
   const count = async () => {
     const body = { campaign, ...days, customers: customers.value ?? 0, value: value.value };
     if (!(await send("post", "/learn/counted", body))) return;
@@ -108,8 +109,8 @@ function ByHand({ month }: { month: Month }) {
 function WholeSite({ month }: { month: Month }) {
   const send = usePlanChange();
   const [days, dayBlanks] = useDays(month, "Site counted");
-  const visits = useTyped("Visits of the whole site");
-  const unpaid = useTyped("Customers without an ad");
+  const visits = useTyped("Visits of the whole site", "how many");
+  const unpaid = useTyped("Customers without an ad", "how many");
   const count = async () => {
     const body = { ...days, visits: visits.value, unpaid: unpaid.value };
     if (!(await send("post", "/learn/site", body))) return;
