@@ -39,8 +39,8 @@ def median_ms(work: Callable[[], object], runs: int = 7) -> float:
 
 def rows() -> list[Row]:
     """Measure and return (what, figure, wanted)."""
-    return [*_growth(), _least(), *_changes(), _serving(), _plain(), _against_milp(), *_limits(), _drawn(),
-            _grouped()]  # fmt: skip
+    return [*_growth(), _least(), *_changes(), _serving(), _plain(), _against_milp(), *_limits(),
+            _drawn(), _grouped()]  # fmt: skip
 
 
 def _growth() -> list[Row]:

@@ -157,6 +157,9 @@ def test_negatives_that_left_come_back_to_where_they_acted(client, plan):
 def test_a_place_that_the_plan_has_not_is_refused_and_a_firms_everyday_name_asked_about(
     client, plan
 ):
+    for text in ("jobs", ""):
+        nowhere = {"text": text, "group_id": 999_999}
+        assert client.post(f"{plan}/arrange/negatives/read", json=nowhere).status_code == 404
     body = {"text": "jobs\tphrase\tNowhere\ncord\texact\n"}
     lines = client.post(f"{plan}/arrange/negatives/read", json=body).json()["lines"]
     assert "a campaign or group of this plan" in lines[0]["refused"]

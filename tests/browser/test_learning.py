@@ -1,5 +1,6 @@
 """A month that was lived is read, decided on, and closed."""
 
+import re
 import time
 
 import httpx
@@ -59,6 +60,10 @@ def test_results_are_taken_over_terms_decided_and_the_month_closed(page: Page, p
     page.keyboard.press("Enter")
     page.get_by_role("button", name="Count them").click()
     expect(page.get_by_text("(with 4 counted by hand in all)")).to_be_visible(timeout=20_000)
+    page.get_by_label("Visits of the whole site").fill("900")
+    page.keyboard.press("Enter")
+    page.get_by_role("button", name="Note it").click()
+    expect(page.get_by_text(re.compile("With all 900 visits of the site"))).to_be_visible()
     assert findings(page) == []
     shown(page, "Looked over")
     expect(page.get_by_text("What stands out")).to_be_visible()

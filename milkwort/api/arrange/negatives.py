@@ -84,7 +84,9 @@ def read(plan_id: int, body: PastedNegatives, work: Work) -> Response:
     """Say what pasted negatives would do before they are added; nothing is kept."""
     plan = work.plan(plan_id)
     lines = read_pasted_negatives(body.text, body.match)
-    lines, owners = _placed(plan, lines, owner_of(body.campaign_id, body.group_id))
+    of_all = owner_of(body.campaign_id, body.group_id)
+    _where(plan, of_all)  # refused before any line is looked at where it isn't there
+    lines, owners = _placed(plan, lines, of_all)
     good = [line for line in lines if not line.refused]
     made = [negative_at(plan, line.text, line.match, owners[line.line]) for line in good]
     found = dict(zip((line.line for line in good), _at_work(work, plan, made), strict=True))
@@ -212,10 +214,16 @@ def _narrower(safe: SafeForms, text: str) -> dict[str, str] | None:
 
 
 def _where(plan: OpenPlan, owner: Owner) -> str:
+    """Return what the place is called where a negative acts; empty for the whole plan.
+
+    Raises
+    ------
+    NotFoundError
+        Where the plan has no such campaign or group.
+    """
     structure = plan.record.structure
     if owner.group_id is not None:
-        at = [g.id for g in structure.groups].index(owner.group_id)
-        return plan.sheet.labels[at]
+        return plan.sheet.labels[structure.groups.index(structure.group(owner.group_id))]
     if owner.campaign_id is not None:
         return structure.campaign(owner.campaign_id).name
     return ""

@@ -20,11 +20,16 @@ from milkwort.standins.market.serving import Serving, serving_of
 from milkwort.standins.market.storage import Account, Clock, PassedDay, Upload
 from milkwort.standins.market.world import World
 
-__all__ = ["DayMaker", "clock_of", "pass_day", "spent_this_month", "start_clock", "stop_clock"]
+__all__ = ["MOST_DAYS", "DayMaker", "clock_of", "pass_day", "spent_this_month", "start_clock",
+           "stop_clock"]  # fmt: skip
 
 Ints = NDArray[np.int64]
 
 MOST_DAYS = 366
+
+
+MOST_DAYS = 5 * 366
+"""Days that may pass in one account."""
 
 
 def clock_of(session: Session, account: Account) -> Clock:
@@ -40,9 +45,15 @@ def start_clock(session: Session, account: Account, days: int) -> Clock:
     Raises
     ------
     MarketError
-        409 where days are passing, or a sheet is still being taken in.
+        409 where days are passing, a sheet is still being taken in, or the account would
+        live longer than one may: its reports hold every day of it.
     """
     clock = clock_of(session, account)
+    left = MOST_DAYS - (account.today - account.start)
+    if days > left:
+        message = (f"An account lives {MOST_DAYS:,} days, five years; {max(left, 0):,} are left. "
+                   "Open another one.")  # fmt: skip
+        raise MarketError(409, "life_over", message, "days")
     if clock.state == "running":
         raise MarketError(409, "days_pass_already", "Days are passing already.", "clock")
     waiting = session.scalars(

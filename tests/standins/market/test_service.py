@@ -3,6 +3,8 @@ from datetime import date
 import pytest
 
 from milkwort.platforms.platform import PlatformError, table_rows
+from milkwort.standins.market.clock import MOST_DAYS
+from milkwort.standins.market.storage import Account
 from tests.standins.market.conftest import OPENING, SHEETS
 
 
@@ -252,3 +254,14 @@ def test_a_number_past_what_a_database_counts_is_not_found(market, number):
     for path in (f"uploads/{number}", f"uploads/{number}/reply"):
         answer = market.http.get(f"/v1/accounts/{account.id}/{path}", headers=headers)
         assert answer.status_code == 404 and answer.json()["error"]["code"] == "not_found"
+
+
+def test_an_account_lives_five_years_and_says_so(market):
+    account = market.open()
+    with market.app.state.database.begin() as session:
+        held = session.get(Account, account.id)
+        held.start = held.today - MOST_DAYS + 2
+    with pytest.raises(PlatformError, match="2 are left") as error:
+        market.platform.pass_days(account, 3, "too many")
+    assert error.value.platform_code == "life_over"
+    assert market.platform.pass_days(account, 2, "the last").wanted == 2
