@@ -11,7 +11,7 @@ HOSTILE := tests/api/test_any_request.py tests/api/test_hostile.py tests/api/tes
 LOCK := -q --universal --generate-hashes --python-version 3.11 --no-emit-index-url
 
 .DEFAULT_GOAL := help
-.PHONY: help demo test dev bench truth hostile crowd audit lint format shots lock types web install install-dev clean check-tools
+.PHONY: help demo test dev bench truth hostile crowd kills audit lint format shots lock types web install install-dev clean check-tools
 
 help: ## list the verbs
 	@grep -hE '^[a-z-]+:.*## ' Makefile | sed -E 's/^([a-z-]+):.*## /  make \1\t/' | expand -t 18
@@ -28,6 +28,9 @@ hostile: install-dev web/node_modules/.ready ## thousands of odd requests, files
 
 crowd: install-dev web ## eight windows at once for ten minutes (MINUTES=2: two)
 	$(PY) -m tools.crowd $(or $(MINUTES),10)
+
+kills: install-dev ## a server killed outright 300 times while a plan is changed, sent and lived in (N=50: fifty)
+	$(PY) -m tools.kills $(or $(N),300)
 
 audit: install-dev web/node_modules/.ready ## ask for known faults of what is installed (needs the registries' answers)
 	@bash tools/audit.sh
