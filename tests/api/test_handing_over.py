@@ -242,3 +242,12 @@ def test_a_style_is_used_again_in_another_plan_and_its_note_stays(client, plan):
     client.post(f"{other}/undo").raise_for_status()
     assert "Reed" not in client.get(f"{other}/report.html").text
     assert client.post(f"{other}/report/style", json={"of": 999}).status_code == 404
+
+
+def test_a_language_that_there_are_no_words_of_is_english(client, plan):
+    style = client.get(plan).json()["summary"]["own"]["report_style"]
+    client.patch(
+        f"{plan}/own", json={"report_style": style | {"language": "¤x"}}
+    ).raise_for_status()
+    assert client.get(f"{plan}/report/pdf").content.startswith(b"%PDF")
+    assert 'lang="en"' in client.get(f"{plan}/report.html").text

@@ -18,7 +18,7 @@ from milkwort.api.plan.schemas import ChangeAnswer
 from milkwort.api.plan.workspace import Decision, Workspace
 from milkwort.core.arrange.ads.text import written_out
 from milkwort.core.errors import StoppedError
-from milkwort.core.handover.report import report_of
+from milkwort.core.handover.report import report_of, spoken
 from milkwort.core.handover.report_shape import ForReport, Options, Other, Report
 from milkwort.core.handover.rhythm import reviews_of
 from milkwort.core.handover.said import NumberStyle
@@ -92,7 +92,7 @@ def take(
 def page_of(work: Workspace, plan: OpenPlan, report: Report) -> Response:
     """Return a report as a page of its own, to be looked at."""
     content = report_file("html", report, logo=logo_of_plan(work, plan),
-                          language=style_of(plan)["language"])  # fmt: skip
+                          language=spoken(style_of(plan)["language"]))  # fmt: skip
     return Response(content, media_type=TYPES["html"], headers=ALONE)
 
 
@@ -101,8 +101,8 @@ def file_of(
 ) -> Response:
     """Return a report as a file, named by the plan, what it is of, and today."""
     style = style_of(plan)
-    content = report_file(kind, report, paper=paper or style["paper"],
-                          logo=logo_of_plan(work, plan), language=style["language"])  # fmt: skip
+    logo, language = logo_of_plan(work, plan), spoken(style["language"])
+    content = report_file(kind, report, paper=paper or style["paper"], logo=logo, language=language)
     stem = normalise(plan.record.name).replace(" ", "-")[:60] or "plan"
     return attached(content, TYPES[kind], f"{stem}{of}-{date.today().isoformat()}.{kind}")
 

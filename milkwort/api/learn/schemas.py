@@ -2,14 +2,13 @@
 
 from __future__ import annotations
 
-from datetime import date
 from typing import Annotated, Literal
 
 from pydantic import Field
 
 from milkwort.api.http.described import Given
 from milkwort.api.learn.month_schemas import LearnMonth, Unmatched
-from milkwort.api.plan.schemas import Taken
+from milkwort.api.plan.schemas import IsoDay, Taken
 from milkwort.api.plan.summary_schemas import Summary
 
 __all__ = [
@@ -273,8 +272,8 @@ class HandCount(Taken):
     """Customers that somebody counted."""
 
     campaign: Annotated[str, Field(max_length=400)] = Field(default="", description="empty for all")
-    since: date
-    until: date
+    since: IsoDay
+    until: IsoDay
     customers: Annotated[float, Field(ge=0, le=1_000_000)]
     value: Annotated[float, Field(ge=0, le=1e12)] | None = Field(
         default=None, description="money they bought for"
@@ -284,8 +283,8 @@ class HandCount(Taken):
 class SiteCount(Taken):
     """What the whole site saw, ads or not."""
 
-    since: date
-    until: date
+    since: IsoDay
+    until: IsoDay
     visits: Annotated[float, Field(ge=0, le=1e9)] | None = None
     unpaid: Annotated[float, Field(ge=0, le=1_000_000)] | None = Field(
         default=None, description="customers who came without an ad"

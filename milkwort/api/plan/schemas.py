@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from dataclasses import replace
 from datetime import date
-from typing import Any, Literal
+from typing import Annotated, Any, Literal
 
-from pydantic import BaseModel, ConfigDict, Field, model_validator
+from pydantic import BaseModel, BeforeValidator, ConfigDict, Field, model_validator
 
 from milkwort.api.http.described import Given
 from milkwort.api.http.texts import whole_texts
@@ -14,11 +14,16 @@ from milkwort.api.plan.columns import STORED, CallName
 from milkwort.api.plan.summary_schemas import Summary
 from milkwort.core.brief.fields import FIELDS
 from milkwort.core.plan.figures import FIGURES
+from milkwort.core.words.iso_day import only_iso_day
 from milkwort.formats.field_models import with_brief_fields, with_columns
 from milkwort.formats.plan_values import SHAPES, OfferValues
 
 Numbers = list[float | None]
 FigureName = Literal["spend", "clicks", "customers", "cost_per_customer", "profit", "next_unit"]
+
+
+IsoDay = Annotated[date, BeforeValidator(only_iso_day)]
+"""A day that is taken: a number is none, whatever could be made of it."""
 
 
 class Taken(BaseModel):
@@ -94,7 +99,7 @@ class BriefChange(Taken):
     """Fields of the brief to change; what is left out stays."""
 
     offer_name: str = Field(default="", max_length=200)
-    start_date: date = date(2027, 1, 1)
+    start_date: IsoDay = date(2027, 1, 1)
     more_offers: list[OfferValues] = Field(default=[], max_length=50)
 
 

@@ -49,9 +49,23 @@ def words_of(language: str) -> dict[str, Any]:
     language : str
         Such as ``en``; one that there are no words of is read as English.
     """
-    folder = Path(__file__).with_name("words")
-    known = {path.stem: path for path in folder.glob("*.toml")}
-    return tomllib.loads(known.get(language, known["en"]).read_text(encoding="utf-8"))
+    return tomllib.loads(_files()[spoken(language)].read_text(encoding="utf-8"))
+
+
+def spoken(language: str) -> str:
+    """Return the code of the language a sheet is written in where one is asked for.
+
+    Parameters
+    ----------
+    language : str
+        Any text; one that there are no words of is read as English.
+    """
+    return language if language in _files() else "en"
+
+
+@lru_cache(maxsize=1)
+def _files() -> dict[str, Path]:
+    return {path.stem: path for path in Path(__file__).with_name("words").glob("*.toml")}
 
 
 def report_of(about: ForReport, options: Options | None = None) -> Report:

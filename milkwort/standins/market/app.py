@@ -37,6 +37,7 @@ from milkwort.standins.market.schemas import (
     ClockState,
     ErrorAnswer,
     FaultsAsked,
+    IsoDay,
     LivePage,
     Opening,
     Options,
@@ -326,7 +327,7 @@ async def clock_events(account_id: str, db: Db, key: Key) -> StreamingResponse:
 @router.get("/accounts/{account_id}/results", response_model=Results)
 def results(
     request: Request, account_id: str, db: Db, key: Key, level: ResultLevel = "day",
-    since: date | None = None, until: date | None = None, format: str = "json",
+    since: IsoDay | None = None, until: IsoDay | None = None, format: str = "json",
 ) -> Response:  # fmt: skip
     """Return rows by day of the click; customers reported late appear on their click's day."""
     with db.read() as session:

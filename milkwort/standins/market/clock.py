@@ -20,15 +20,16 @@ from milkwort.standins.market.serving import Serving, serving_of
 from milkwort.standins.market.storage import Account, Clock, PassedDay, Upload
 from milkwort.standins.market.world import World
 
-__all__ = ["MOST_DAYS", "DayMaker", "clock_of", "pass_day", "spent_this_month", "start_clock",
-           "stop_clock"]  # fmt: skip
+__all__ = [
+    "LIFE_DAYS", "MOST_DAYS", "DayMaker", "clock_of", "pass_day", "spent_this_month",
+    "start_clock", "stop_clock",
+]  # fmt: skip
 
 Ints = NDArray[np.int64]
 
 MOST_DAYS = 366
-
-
-MOST_DAYS = 5 * 366
+"""Days that may be asked for at once."""
+LIFE_DAYS = 5 * 366
 """Days that may pass in one account."""
 
 
@@ -49,9 +50,9 @@ def start_clock(session: Session, account: Account, days: int) -> Clock:
         live longer than one may: its reports hold every day of it.
     """
     clock = clock_of(session, account)
-    left = MOST_DAYS - (account.today - account.start)
+    left = LIFE_DAYS - (account.today - account.start)
     if days > left:
-        message = (f"An account lives {MOST_DAYS:,} days, five years; {max(left, 0):,} are left. "
+        message = (f"An account lives {LIFE_DAYS:,} days, five years; {max(left, 0):,} are left. "
                    "Open another one.")  # fmt: skip
         raise MarketError(409, "life_over", message, "days")
     if clock.state == "running":

@@ -5,8 +5,9 @@ from __future__ import annotations
 from datetime import date
 from typing import Annotated, Any, Literal
 
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import BaseModel, BeforeValidator, ConfigDict, Field
 
+from milkwort.core.words.iso_day import only_iso_day
 from milkwort.standins.market.clock import MOST_DAYS
 from milkwort.standins.market.known import INTENT_RATES
 from milkwort.standins.market.levels import LevelName
@@ -17,6 +18,7 @@ __all__ = [
 ]  # fmt: skip
 
 Share = Annotated[float, Field(ge=0, le=1)]
+IsoDay = Annotated[date, BeforeValidator(only_iso_day)]
 Money = Annotated[float, Field(ge=0, le=1e6)]
 Text = Annotated[str, Field(min_length=1, max_length=1000)]
 
@@ -79,7 +81,7 @@ class Opening(_Asked):
     pricing: Literal["pay_enough", "pay_bid"] = "pay_enough"
     level: LevelName = "usual"
     seed: Annotated[int, Field(ge=0, le=2**31)] = 1
-    start: Annotated[date, Field(ge=date(2000, 1, 1), le=date(2100, 1, 1))]
+    start: Annotated[IsoDay, Field(ge=date(2000, 1, 1), le=date(2100, 1, 1))]
     zone: Annotated[str, Field(max_length=60)] = ""
     limits: LimitsTold = LimitsTold()
     offers: Annotated[list[OfferTold], Field(min_length=1, max_length=100)]

@@ -3,7 +3,7 @@ from datetime import date
 import pytest
 
 from milkwort.platforms.platform import PlatformError, table_rows
-from milkwort.standins.market.clock import MOST_DAYS
+from milkwort.standins.market.clock import LIFE_DAYS
 from milkwort.standins.market.storage import Account
 from tests.standins.market.conftest import OPENING, SHEETS
 
@@ -260,7 +260,7 @@ def test_an_account_lives_five_years_and_says_so(market):
     account = market.open()
     with market.app.state.database.begin() as session:
         held = session.get(Account, account.id)
-        held.start = held.today - MOST_DAYS + 2
+        held.start = held.today - LIFE_DAYS + 2
     with pytest.raises(PlatformError, match="2 are left") as error:
         market.platform.pass_days(account, 3, "too many")
     assert error.value.platform_code == "life_over"
