@@ -29,11 +29,7 @@ export function Workings() {
           <X size={15} aria-hidden />
         </Button>
       </S.Close>
-      {!asked && (
-        <S.Quiet>
-          Select a keyword, or press a figure, to see how it came about.
-        </S.Quiet>
-      )}
+      {!asked && <S.Quiet>Select a keyword, or press a figure, to see how it came about.</S.Quiet>}
       {asked && query.error && <S.Quiet>{query.error.message}</S.Quiet>}
       {asked && query.data && <Told {...query.data} />}
     </S.Panel>
