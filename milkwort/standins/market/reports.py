@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from datetime import date
 from typing import Any, Literal, get_args
 
@@ -82,18 +82,29 @@ def results_of(
     world, _ = world_of(account)
     things = {thing.number: thing for thing in things_of(session, account.id)}
     refs = {(thing.kind, thing.ref): thing for thing in things.values()}
-    often = _shown_often(session, account, len(world.texts)) if level == "term" else None
+    # how often a term was shown is asked of all days, each of them unpacked once
+    days = _days(session, account, 0 if level == "term" else since, until)
+    often = None
+    if level == "term":
+        later = _days(session, account, until + 1, account.today)
+        often = _shown_often((*days.values(), *later.values()), len(world.texts))
     rows: list[list[Any]] = []
-    for number, content in session.execute(
-        select(PassedDay.day, PassedDay.content)
-        .where(PassedDay.account == account.id, PassedDay.day >= since, PassedDay.day <= until)
-        .order_by(PassedDay.day)
-    ):
-        day = day_from_bytes(content)
+    for number, day in days.items():
+        if number < since:
+            continue
         figures = _figures_seen(day, number, account.today - 1)
         names = _names(level, day, things, refs, world.texts, often)
         rows.extend(_added(date.fromordinal(number).isoformat(), names, figures, level))
     return rows
+
+
+def _days(session: Session, account: Account, since: int, until: int) -> dict[int, DayResult]:
+    rows = session.execute(
+        select(PassedDay.day, PassedDay.content)
+        .where(PassedDay.account == account.id, PassedDay.day >= since, PassedDay.day <= until)
+        .order_by(PassedDay.day)
+    )
+    return {number: day_from_bytes(content) for number, content in rows}
 
 
 def _figures_seen(day: DayResult, number: int, last: int) -> dict[str, Ints]:
@@ -108,12 +119,9 @@ def _pair_key(keyword: Ints, text: Ints) -> Ints:
     return keyword * (1 << 24) + text + 1
 
 
-def _shown_often(session: Session, account: Account, n_texts: int) -> NDArray[np.bool_]:
+def _shown_often(days: Iterable[DayResult], n_texts: int) -> NDArray[np.bool_]:
     shown = np.zeros(n_texts, dtype=np.int64)
-    for content in session.scalars(
-        select(PassedDay.content).where(PassedDay.account == account.id)
-    ):
-        day = day_from_bytes(content)
+    for day in days:
         texts = day.text >= 0
         np.add.at(shown, day.text[texts], day.impressions[texts])
     return shown >= _SELDOM
