@@ -43,8 +43,10 @@ def main(kills: int, seed: int = 1, port: int = PORT) -> int:
     with tempfile.TemporaryDirectory() as folder:
         process, url = _started(Path(folder), port)
         plan = _plan(url)
-        ids = httpx.get(url + plan, timeout=PATIENCE).json()["sheet"]["texts"]["id"]
-        held = Held(revision=httpx.get(url + plan, timeout=PATIENCE).json()["summary"]["revision"])
+        begun = httpx.get(url + plan, timeout=PATIENCE).json()
+        texts, ids = begun["sheet"]["texts"], begun["sheet"]["texts"]["id"]
+        calls = dict(zip(ids, texts["call"], strict=True))
+        held = Held(calls, revision=begun["summary"]["revision"])
         for number in range(1, kills + 1):
             writer = threading.Thread(target=_write, args=(url + plan, ids, held, rng))
             writer.start()
