@@ -227,6 +227,8 @@ def test_a_file_by_day_may_bring_visits_and_customers_without_an_ad(client, plan
     body = {"since": "2027-04-02", "until": "2027-04-03", "visits": 210}
     client.post(f"{plan}/learn/site", json=body).raise_for_status()
     assert learn(client, plan)["month"]["site"]["visits"] == 210, "what somebody counted counts"
+    put(client, plan, days.replace("04-03", "04-09"), "more.csv")
+    assert learn(client, plan)["month"]["site"]["visits"] == 290, "of other days the file does"
 
 
 def test_a_count_of_a_campaign_that_was_renamed_replaces_the_one_before(client, plan):

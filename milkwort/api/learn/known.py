@@ -17,6 +17,7 @@ from milkwort.core.arrays import Floats, Ints
 from milkwort.core.errors import BadValueError
 from milkwort.core.learn.learned import Learned, learned_of
 from milkwort.core.learn.merged import newest_rows
+from milkwort.core.learn.seen import ResultRows
 from milkwort.core.learn.site import SiteSeen, site_seen
 from milkwort.core.learn.terms import TermRows
 from milkwort.core.plan.run import PlanResult
@@ -274,13 +275,26 @@ def _known(
     counted = _since(in_force.by_hand, plan)
     by_hand = 0.0 if counted is None else float(counted.figures["customers"].sum())
     value = 0.0 if counted is None else float(np.nansum(counted.figures["value"]))
-    # what a file says of its days gives way to what somebody counted
-    whole = _since(in_force.level(SITE) or in_force.level("day"), plan)
-    site = None if whole is None else site_seen(
-        whole.first, whole.last, whole.figures["visits"], whole.figures["unpaid"], seen
-    )  # fmt: skip
+    site = _site(in_force, plan, seen)
     return Known(imports, rows, keyword, terms, learned, lexicon, by_hand, value, site,
                  before.base)  # fmt: skip
+
+
+def _site(in_force: InForce, plan: OpenPlan, seen: ResultRows) -> SiteSeen | None:
+    """Return what the whole site saw; of a day that somebody counted, not what a file says."""
+    counted, filed = _since(in_force.level(SITE), plan), _since(in_force.level("day"), plan)
+    if counted is not None and filed is not None:
+        apart = (filed.first[:, None] > counted.last) | (filed.last[:, None] < counted.first)
+        filed = filed.at(np.flatnonzero(apart.all(axis=1)))
+    parts = [part for part in (counted, filed) if part is not None]
+    if not parts:
+        return None
+    first, last, visits, unpaid = (
+        np.concatenate(columns)
+        for columns in zip(*((p.first, p.last, p.figures["visits"], p.figures["unpaid"])
+                             for p in parts), strict=True)
+    )  # fmt: skip
+    return site_seen(first, last, visits, unpaid, seen)
 
 
 def _since(rows: ResultFile | None, plan: OpenPlan) -> ResultFile | None:
