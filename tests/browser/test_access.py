@@ -13,6 +13,7 @@ AXE = Path(__file__).parents[2] / "web" / "node_modules" / "axe-core" / "axe.min
 
 def findings(page: Page, only: Sequence[str] = ()) -> list[str]:
     """What axe finds, by all its rules or only some."""
+    page.get_by_role("heading", level=1).first.wait_for()  # a page that came is what is looked at
     expect(page.locator("[data-late]")).to_have_count(0)  # greyed on purpose
     at_rest = "document.getAnimations().every(a => a.playState !== 'running')"
     while not page.evaluate(at_rest):  # waiting within the page would need what its policy forbids

@@ -89,6 +89,7 @@ def test_results_are_taken_over_terms_decided_and_the_month_closed(page: Page, p
     expect(on).to_have_count(0)
     page.keyboard.press("g")
     page.keyboard.press("c")
+    expect(page.get_by_role("heading", name="All clients")).to_be_visible()
     line = page.get_by_role("row").filter(has_text="Eastmere").first
     expect(line).to_be_visible()
     expect(page.get_by_text("still being looked at")).to_have_count(0, timeout=60_000)

@@ -22,13 +22,19 @@ export function AllClients() {
   useEffect(() => {
     document.title = "All clients · Milkwort";
   }, []);
-  if (lines.error) return <Room role="alert">{lines.error.message}</Room>;
-  if (!lines.data) return <Room>Opening …</Room>;
+  if (!lines.data)
+    return (
+      <Room>
+        <h1>All clients</h1>
+        {lines.error ? <p role="alert">{lines.error.message}</p> : <p role="status">Opening …</p>}
+      </Room>
+    );
   const order = [...lines.data].sort((a, b) => rank(glances, a) - rank(glances, b));
   const waiting = order.filter((line) => !(line.plan_id in glances)).length;
   return (
     <Room>
       <h1>All clients</h1>
+      {lines.error && <p role="alert">{lines.error.message}</p>}
       <p role="status">
         {plural(order.length, "plan")}, the most urgent first: money out early, refused rows, sure
         stops, looks that are due, terms.
