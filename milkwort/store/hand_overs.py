@@ -6,6 +6,7 @@ import hashlib
 import zlib
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+from datetime import date
 from typing import Any, Literal, get_args
 
 import orjson
@@ -15,9 +16,10 @@ from sqlalchemy.orm import Session, defer
 from milkwort.core.errors import BadValueError, NotFoundError
 from milkwort.core.handover.changed_rows import Row
 from milkwort.store.journal import now
-from milkwort.store.models import HandOver, HandOverFile
+from milkwort.store.models import HandOver, HandOverFile, Plan
 
 __all__ = [
+    "Run",
     "Sending",
     "SentFile",
     "Status",
@@ -27,6 +29,7 @@ __all__ = [
     "hand_over_counts",
     "last_sheets",
     "list_hand_overs",
+    "runs_of",
     "send",
     "set_status",
     "sheets_of",
@@ -177,9 +180,23 @@ def thaw_file(session: Session, plan_id: int, hand_over_id: int, file_id: int) -
 
 
 def set_status(
-    session: Session, plan_id: int, hand_over_id: int, status: str | None, note: str | None
+    session: Session,
+    plan_id: int,
+    hand_over_id: int,
+    status: str | None,
+    note: str | None,
+    runs_from: date | None = None,
 ) -> HandOver:
-    """Say that a hand-over runs or is paused, or write a note to it.
+    """Say that a hand-over runs or is paused, and since when, or write a note to it.
+
+    Parameters
+    ----------
+    session : Session
+    plan_id, hand_over_id : int
+    status, note : str or None
+        What is None stays.
+    runs_from : date or None
+        Its first day; where nobody says and it had none, today, but not before its plan begins.
 
     Raises
     ------
@@ -190,9 +207,56 @@ def set_status(
         if status not in get_args(Status):
             raise BadValueError("status", "one of " + ", ".join(get_args(Status)), status)
         found.status = status
+    if runs_from is not None:
+        if found.status == "written":
+            raise BadValueError("runs_from", "a hand-over that runs or is paused", "written")
+        found.runs_from = runs_from.isoformat()
+    if found.status == "written":
+        found.runs_from = None
+    elif found.runs_from is None:
+        found.runs_from = max(date.today().isoformat(), _begins(session, plan_id))
     if note is not None:
         found.note = _note(note)
     return found
+
+
+def _begins(session: Session, plan_id: int) -> str:
+    start = select(Plan.__table__.columns.start_date).where(Plan.id == plan_id)
+    return str(session.scalar(start))
+
+
+@dataclass(frozen=True)
+class Run:
+    """A hand-over that ran.
+
+    Attributes
+    ----------
+    id, plan_id : int
+    at : str
+        When it was sent.
+    first : date
+        From which day it ran, until the next one did.
+    """
+
+    id: int
+    plan_id: int
+    at: str
+    first: date
+
+
+def runs_of(session: Session, plan_ids: Sequence[int]) -> list[Run]:
+    """Return the hand-overs of some plans that ran and whose plan was kept, by first day.
+
+    Of two that ran from one day the one sent later is the later one.
+    """
+    columns = (HandOver.id, HandOver.plan_id, HandOver.at, HandOver.runs_from)
+    rows = session.execute(
+        select(*columns)
+        .where(HandOver.plan_id.in_(plan_ids), HandOver.runs_from.is_not(None),
+               HandOver.state.is_not(None))
+        .order_by(HandOver.runs_from, HandOver.id)
+    )  # fmt: skip
+    return [Run(row.id, row.plan_id, row.at, date.fromisoformat(row.runs_from)) for row in rows]
 
 
 def sheets_of(hand_over: HandOver) -> dict[str, list[Row]] | None:

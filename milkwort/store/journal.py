@@ -23,7 +23,7 @@ __all__ = [
     "now", "packed", "prepare", "raise_revision", "redo", "reserve_ids", "steps_of", "undo",
 ]  # fmt: skip
 
-_UNDO_FROM = "0016"
+_UNDO_FROM = "0017"
 """Changes written under an older revision can't be replayed: there undo ends."""
 
 Row = dict[str, Any]

@@ -2,5 +2,5 @@
 
 __all__ = ["SCHEMA"]
 
-SCHEMA = "0016"
+SCHEMA = "0017"
 """A file made anew is made as it, and changes are written under it."""

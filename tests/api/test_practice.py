@@ -63,7 +63,10 @@ def test_a_plan_is_sent_read_back_and_stands_as_it_should(client, sample):
     sheets = client.get(f"{sample}/hand-over").json()["counts"]
     assert view["account"]["live"] == sheets | {"ads": sheets["ads"] - 1}
     # it is a hand-over like any other, and runs
-    assert client.get(f"{sample}/hand-over").json()["sent"][0]["status"] == "running"
+    (item,) = client.get(f"{sample}/hand-over").json()["sent"]
+    assert item["status"] == "running"
+    # from the day the market lives next
+    assert item["runs_from"] == view["account"]["today"]
     # once more: only what does not stand as it should
     again = client.post(f"{sample}/practice/send", json={"only": "changed"}).json()
     assert [row["ref"] for row in again["sending"]["replies"]] == [refused["ref"]]

@@ -14,8 +14,9 @@ from milkwort.store.database import Database
 from milkwort.store.entries import Arrival, KeywordEntry, ReadingEntry
 from milkwort.store.journal import Change, redo, undo
 from milkwort.store.keywords import add_keywords
+from milkwort.store.models import HandOver
 from milkwort.store.plan_state import read_plan_state
-from milkwort.store.plans import change_assumptions, list_plans, load_plan
+from milkwort.store.plans import add_plan, change_assumptions, list_plans, load_plan
 from milkwort.store.schema import SCHEMA
 from milkwort.store.sheet import load_sheet
 
@@ -143,3 +144,22 @@ def test_a_reading_in_use_before_is_in_use_for_prices_after_and_after_undo(old):
             redo(session, 1)
         readings = session.execute(text("select in_use, prices_in_use from reading")).all()
         assert readings and all(used == prices for used, prices in readings)
+
+
+def test_what_was_told_to_run_ran_from_when_it_was_sent_but_not_before_its_plan_began(database):
+    with database.begin() as session:
+        begun, later = add_plan(session, "Begun"), add_plan(session, "Later")
+        for plan_id, start in ((begun, "2020-03-01"), (later, "2099-03-01")):
+            session.execute(text("update plan set start_date = :day where id = :id"),
+                            {"day": start, "id": plan_id})  # fmt: skip
+        for plan_id, status in ((begun, "running"), (later, "paused"), (begun, "written")):
+            session.add(HandOver(plan_id=plan_id, at="2026-09-30T10:00:00+00:00", revision=1,
+                                 status=status))  # fmt: skip
+        session.flush()
+        # as it was before
+        session.execute(text("alter table hand_over drop column runs_from"))
+        session.execute(text("update alembic_version set version_num = '0016'"))
+    database.migrate()
+    with database.read() as session:
+        found = session.execute(text("select runs_from from hand_over order by id")).scalars().all()
+    assert found == ["2026-09-30", "2099-03-01", None]

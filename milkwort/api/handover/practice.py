@@ -171,10 +171,12 @@ def _deliver(
     job: str,
 ) -> None:
     """Send, and write down how it ended; what the platform would not do is said, not raised."""
-    state, message, outcome = "done", "", Outcome()
+    state, message, outcome, day = "done", "", Outcome(), None
     read_back = True
     with work.jobs.under_way(plan_id, job) as progress:
         try:
+            # what is taken in is what the market lives by from its next day on
+            day = platform.clock(account).today
             outcome = hand_over(platform, account, sheets_to_send(sending), sheets, sending.once,
                                 _written, progress)  # fmt: skip
         except StoppedError:
@@ -187,7 +189,7 @@ def _deliver(
         finish_sending(session, sending.id, state, message, outcome.as_rows(), differs)
         if state == "done":
             owner = _plan_of(session, sending)
-            set_status(session, owner, sending.hand_over_id, "running", None)
+            set_status(session, owner, sending.hand_over_id, "running", None, day)
 
 
 def _plan_of(session: Any, sending: PracticeSending) -> int:

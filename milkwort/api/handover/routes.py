@@ -59,7 +59,7 @@ from milkwort.store.keywords import lock_bids
 from milkwort.store.models import HandOver, HandOverFile
 from milkwort.store.plans import change_brief, client_name_of
 from milkwort.store.readings import dates_of_readings
-from milkwort.store.versions import as_version
+from milkwort.store.versions import as_version, family_of
 
 router = APIRouter(tags=["hand over"])
 
@@ -204,10 +204,19 @@ def _as_sent(file: HandOverFile) -> Response:
 
 @router.patch("/plans/{plan_id}/hand-over/{hand_over_id}", responses=shape_of(HandOverItem))
 def tell(plan_id: int, hand_over_id: int, body: HandOverState, work: Work) -> Response:
-    """Say that a hand-over runs or is paused, or write a note to it."""
-    with work.database.begin() as session:
-        found = set_status(session, plan_id, hand_over_id, body.status, body.note)
-        return sent(_item(found, files_of(session, [found])[found.id]))
+    """Say that a hand-over runs or is paused, and since when, or write a note to it."""
+
+    def write(session: Session) -> dict[str, Any]:
+        found = set_status(session, plan_id, hand_over_id, body.status, body.note, body.runs_from)
+        return _item(found, files_of(session, [found])[found.id])
+
+    if body.status is None and body.runs_from is None:
+        with work.database.begin() as session:
+            return sent(write(session))
+    with work.database.read() as session:
+        family = [one.id for one in family_of(session, plan_id)]
+    # results are held against what ran: every window of every version hears of it
+    return sent(work.settle(family, write))
 
 
 @router.get("/plans/{plan_id}/hand-over/changes", responses=shape_of(ChangesView))
@@ -304,7 +313,8 @@ def _item(one: HandOver, files: Sequence[HandOverFile]) -> dict[str, Any]:
     fields = ("id", "kind", "filename", "rows", "sha256")
     return {
         "id": one.id, "at": one.at, "revision": one.revision, "label": one.label,
-        "status": one.status, "note": one.note, "points": one.points or [],
+        "status": one.status, "runs_from": one.runs_from, "note": one.note,
+        "points": one.points or [],
         "files": [{name: getattr(file, name) for name in fields} for file in files],
         "comparable": one.points is not None,
     }  # fmt: skip

@@ -7,7 +7,7 @@ from typing import Literal
 from pydantic import Field
 
 from milkwort.api.http.described import Given
-from milkwort.api.plan.schemas import Taken
+from milkwort.api.plan.schemas import IsoDay, Taken
 from milkwort.api.plan.summary_schemas import Summary
 from milkwort.core.brief.upload_shape import SheetName, UploadColumn
 from milkwort.core.handover.changed_rows import Turn
@@ -49,6 +49,7 @@ class HandOverItem(Given):
     revision: int
     label: str
     status: Status
+    runs_from: str | None = Field(description="its first day; null where it was only written")
     note: str
     points: list[str]
     files: list[HandOverFileItem]
@@ -59,6 +60,7 @@ class HandOverState(Taken):
     """What became of a hand-over; what is left out stays."""
 
     status: Status | None = None
+    runs_from: IsoDay | None = Field(default=None, description="its first day, where it ran")
     note: str | None = Field(default=None, max_length=4000)
 
 

@@ -6,6 +6,7 @@ from datetime import date, timedelta
 
 import numpy as np
 
+from milkwort.api.learn.ran import WhatRan, bids_sent
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.workspace import Workspace
 from milkwort.core.arrays import Floats
@@ -26,8 +27,8 @@ def base_of(plan: OpenPlan) -> PlanResult:
     return run_plan(uncorrected_brief(plan.record), uncorrected_table(plan.sheet))
 
 
-def before_of(work: Workspace, plan: OpenPlan, rows: ResultRows) -> Before:
-    """Return a plan's results with the bids that ran.
+def before_of(work: Workspace, plan: OpenPlan, rows: ResultRows, ran: WhatRan) -> Before:
+    """Return a plan's results with the bids that ran: as they were handed over, where they were.
 
     Parameters
     ----------
@@ -35,13 +36,25 @@ def before_of(work: Workspace, plan: OpenPlan, rows: ResultRows) -> Before:
     plan : OpenPlan
     rows : ResultRows
         Of all days; their keywords are rows of the plan's table.
+    ran : WhatRan
     """
     last = date.fromordinal(int(rows.last.max()))
     own = _first_day(plan)
     spans = [Ran(max(own, date.min), max(last, own), plan.result.bid)]
     for start, month in _closed_before(work, plan):
         spans.insert(0, Ran(start, spans[0].first - timedelta(1), _bids_of(month, plan)))
-    return Before(base_of(plan), rows, spans)
+    return Before(base_of(plan), rows, _as_sent(work, plan, spans, ran))
+
+
+def _as_sent(work: Workspace, plan: OpenPlan, spans: list[Ran], ran: WhatRan) -> list[Ran]:
+    """Return spans with what was handed over in the place of what a version says."""
+    keys = [entry.key for entry in plan.sheet.entries]
+    found = []
+    for span in spans:
+        for first, last, run in ran.parts(span.first, span.last):
+            bid = span.bid if run is None else bids_sent(work, run, keys)
+            found.append(Ran(first, last, bid))
+    return found
 
 
 def _closed_before(work: Workspace, plan: OpenPlan) -> list[tuple[date, OpenPlan]]:

@@ -10,6 +10,8 @@ from typing import Any
 import numpy as np
 
 from milkwort.api.learn.before import before_of
+from milkwort.api.learn.ran import Span, WhatRan, spans_of, what_ran
+from milkwort.api.plan.frozen import Planned
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.workspace import Workspace
 from milkwort.core.arrange.structures import lexicon_of
@@ -75,6 +77,8 @@ class Known:
         What the whole site saw in those days.
     base : PlanResult or None
         The plan with uncorrected inputs, where there is anything to learn.
+    spans : tuple of Span
+        The plan's days that are seen, each with what it is held against.
     """
 
     imports: list[ResultImport]
@@ -87,6 +91,7 @@ class Known:
     by_hand_value: float = 0.0
     site: SiteSeen | None = None
     base: PlanResult | None = None
+    spans: tuple[Span, ...] = ()
 
 
 def arriving_of(file: ResultFile, source: str, as_of: date | None = None) -> Arriving:
@@ -184,12 +189,13 @@ def _counted(
 def known_of(work: Workspace, plan: OpenPlan) -> Known:
     """Return what the results in force say of a plan; kept until either has changed."""
     imports, in_force = results_in_force(work, plan.record.client_id)
-    key = (plan.record.revision, in_force.imports)
+    ran = what_ran(work, plan.record.id)
+    key = (plan.record.revision, in_force.imports, ran)
     held = work.learnt.get(plan.record.id)
     if held is not None and held[0] == key:
         known: Known = held[1]
         return known
-    known = _known(work, plan, imports, in_force)
+    known = _known(work, plan, imports, in_force, ran)
     work.learnt.keep(plan.record.id, (key, known))
     return known
 
@@ -255,8 +261,9 @@ def results_in_force(work: Workspace, client_id: int) -> tuple[list[ResultImport
 
 
 def _known(
-    work: Workspace, plan: OpenPlan, imports: list[ResultImport], in_force: InForce
-) -> Known:
+    work: Workspace, plan: OpenPlan, imports: list[ResultImport], in_force: InForce,
+    ran: WhatRan,
+) -> Known:  # fmt: skip
     lexicon = lexicon_of(plan.record.brief)
     rows, typed = _since(in_force.keyword, plan), in_force.term
     if in_force.as_of is None or rows is None or in_force.keyword is None:
@@ -270,14 +277,15 @@ def _known(
     seen = result_rows_of(rows, keyword)
     every = in_force.keyword
     all_days = seen if every is rows else result_rows_of(every, places_of(every, *places))
-    before = before_of(work, plan, all_days)
+    before = before_of(work, plan, all_days, ran)
     learned = learned_of(plan.result, lexicon, seen, in_force.as_of, terms, before=before)
     counted = _since(in_force.by_hand, plan)
     by_hand = 0.0 if counted is None else float(counted.figures["customers"].sum())
     value = 0.0 if counted is None else float(np.nansum(counted.figures["value"]))
     site = _site(in_force, plan, seen)
+    spans = tuple(spans_of(work, plan, ran, learned.first, learned.last))
     return Known(imports, rows, keyword, terms, learned, lexicon, by_hand, value, site,
-                 before.base)  # fmt: skip
+                 before.base, spans)  # fmt: skip
 
 
 def _site(in_force: InForce, plan: OpenPlan, seen: ResultRows) -> SiteSeen | None:
@@ -306,7 +314,7 @@ def _since(rows: ResultFile | None, plan: OpenPlan) -> ResultFile | None:
     return found if len(found) else None
 
 
-def row_places(plan: OpenPlan) -> tuple[dict[str, int], dict[tuple[str, str], int]]:
+def row_places(plan: Planned) -> tuple[dict[str, int], dict[tuple[str, str], int]]:
     """Return the rows of a plan's table by key, and by text and match."""
     entries = plan.sheet.entries
     refs = {entry.key: row for row, entry in enumerate(entries)}

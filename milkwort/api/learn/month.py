@@ -3,17 +3,27 @@
 from __future__ import annotations
 
 from calendar import monthrange
+from collections.abc import Sequence
 from dataclasses import asdict
 from typing import Any
 
 import numpy as np
 
+from milkwort.api.learn.held import (
+    Held,
+    held_against,
+    late_of,
+    of_campaign,
+    rows_by,
+    spans_within,
+    sums_of,
+)  # fmt: skip
 from milkwort.api.learn.known import Known
+from milkwort.api.learn.ran import Span
+from milkwort.api.plan.frozen import Planned
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.core.gather.likeness import nearest_text
 from milkwort.core.learn.campaign_days import CampaignDays, campaign_days
-from milkwort.core.learn.difference import Difference
-from milkwort.core.learn.learned import month_differs
 from milkwort.core.learn.moved import moved_since
 from milkwort.core.learn.pace import pace_of
 from milkwort.core.learn.seen import ResultRows
@@ -40,18 +50,22 @@ def month_block(plan: OpenPlan, known: Known) -> dict[str, Any]:
     end = last.replace(day=monthrange(last.year, last.month)[1])
     seen = result_rows_of(rows, known.keyword)
     some = month_rows(known, seen)
-    month = YearAhead(plan.result, months_from(first, end)).month(0)
-    pace = pace_of(plan.result, float(some.cost.sum()), month.brief.monthly_spend, first, last, end)
+    spans = spans_within(known, first, last)
+    # what runs now is what the rest of the month is paced by
+    now = spans[-1].plan
+    month = YearAhead(now.result, months_from(first, end)).month(0)
+    pace = pace_of(now.result, float(some.cost.sum()), month.brief.monthly_spend, first, last, end)
     moved = moved_since(seen)
-    customers, spend = month_differs(plan.result, some, learned.as_of, first, last)
+    held = held_against(plan, known, first, last)
+    customers, spend = sums_of(held)
+    days = campaign_days(month, rows_by(plan, known, Span(first, last, now)))
     invalid = some.invalid_clicks[np.isfinite(some.invalid_clicks)]
     clicks = float(some.clicks.sum())
     return {
         "first": first.isoformat(), "last": last.isoformat(), "end": end.isoformat(),
         "pace": asdict(pace), "moved": None if moved is None else asdict(moved),
-        "customers": customers.sums("reported"), "spend": spend.sums("actual"),
-        "late": -float(customers.late.sum()),
-        "campaigns": _campaigns(plan, customers, spend, campaign_days(month, some)),
+        "customers": customers, "spend": spend, "late": late_of(held),
+        "sent": _sent(spans), "campaigns": _campaigns(now, held, days),
         "invalid_clicks": float(invalid.sum()) if len(invalid) else None,
         "invalid_cost": float(invalid.sum() * some.cost.sum() / clicks) if clicks > 0 else 0.0,
         "by_hand": known.by_hand, "by_hand_value": known.by_hand_value or None,
@@ -75,17 +89,23 @@ def month_rows(known: Known, seen: ResultRows) -> ResultRows:
     return seen.at(np.flatnonzero(inside))
 
 
-def campaign_names(plan: OpenPlan, found: CampaignDays) -> list[str]:
+def _sent(spans: Sequence[Span]) -> list[dict[str, str]]:
+    """Return what was handed over and ran, and on which days."""
+    return [{"at": one.sent, "first": one.first.isoformat(), "last": one.last.isoformat()}
+            for one in spans if one.sent is not None]  # fmt: skip
+
+
+def campaign_names(plan: Planned, found: CampaignDays) -> list[str]:
     """Return what each campaign that runs is called."""
     names = [c.name for c in plan.sheet.structure.campaigns]
     return [names[number] if number >= 0 else "no campaign" for number in found.campaign.tolist()]
 
 
-def _campaigns(
-    plan: OpenPlan, customers: Difference, spend: Difference, found: CampaignDays
-) -> list[dict[str, Any]]:
-    of = plan.result.table.campaign
+def _campaigns(plan: Planned, held: Sequence[Held], found: CampaignDays) -> list[dict[str, Any]]:
     names = campaign_names(plan, found)
+    keys = [campaign.key for campaign in plan.sheet.structure.campaigns]
+    parts = [sums_of(held, of_campaign(keys[number] if number >= 0 else None))
+             for number in found.campaign.tolist()]  # fmt: skip
     return [
         {
             "name": names[at],
@@ -93,10 +113,10 @@ def _campaigns(
             "customers": float(found.customers[at]), "days": int(found.days[at]),
             "cut": int(found.cut[at]),
             "lost": float(found.lost[at]) if np.isfinite(found.lost[at]) else None,
-            "customer_parts": customers.sums("reported", of == number),
-            "spend_parts": spend.sums("actual", of == number),
+            "customer_parts": customers,
+            "spend_parts": spend,
         }
-        for at, number in enumerate(found.campaign.tolist())
+        for at, (customers, spend) in enumerate(parts)
     ]  # fmt: skip
 
 

@@ -62,6 +62,14 @@ class Site(Given):
     without_ad: float | None = Field(description="share of customers who came without an ad")
 
 
+class RanSent(Given):
+    """What was handed over at a time, and the days it ran on, ends included."""
+
+    at: str
+    first: str
+    last: str
+
+
 class LearnMonth(Given):
     """The newest month that is seen."""
 
@@ -71,6 +79,7 @@ class LearnMonth(Given):
     customers: dict[str, float] = Field(description="planned, each part, and what was reported")
     spend: dict[str, float]
     late: float = Field(description="customers that are still expected to be reported")
+    sent: list[RanSent] = Field(description="what was handed over and ran; none: the plan itself")
     pace: Pace
     moved: Moved | None
     campaigns: list[CampaignMonth]

@@ -10,6 +10,7 @@ from fastapi import APIRouter, Query, Response
 
 from milkwort.api.handover.report import TYPES, file_of, options_of, page_of
 from milkwort.api.http.shared import Work, download_of
+from milkwort.api.learn.held import held_against, late_of, sums_of
 from milkwort.api.learn.known import Known, known_of
 from milkwort.api.learn.month import campaign_names
 from milkwort.api.learn.view import held_factors, undecided, verdict_rows
@@ -18,7 +19,7 @@ from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.workspace import Workspace
 from milkwort.core.handover.report_shape import Report
 from milkwort.core.learn.campaign_days import campaign_days
-from milkwort.core.learn.learned import month_differs, overall_factors
+from milkwort.core.learn.learned import overall_factors
 from milkwort.core.learn.monthly import ForMonth, Line, monthly_of, no_month
 from milkwort.core.learn.pace import pace_of
 from milkwort.formats.learn_headless import result_rows_of
@@ -72,17 +73,16 @@ def _about(work: Workspace, plan: OpenPlan, known: Known) -> ForMonth:
     end = newest.end
     came = newest.came
     terms = undecided(plan, known)
-    customers, _ = month_differs(plan.result, rows.at(inside), learned.as_of, newest.first,
-                                 newest.last)  # fmt: skip
+    held_to = held_against(plan, known, newest.first, newest.last)
+    now = known.spans[-1].plan
     stops, raises = verdict_rows(plan, learned)
     held = held_factors(plan)
     return ForMonth(
         name=plan.record.name, first=newest.first, last=newest.last, end=end, today=date.today(),
         came=came, words=newest.words,
-        pace=pace_of(plan.result, came.spend, words.purse, newest.first, newest.last, end),
+        pace=pace_of(now.result, came.spend, words.purse, newest.first, newest.last, end),
         allowed=plan.record.brief.worth.allowed,
-        late=-float(customers.late.sum()), by_hand=known.by_hand,
-        why=customers.sums("reported"),
+        late=late_of(held_to), by_hand=known.by_hand, why=sums_of(held_to)[0],
         campaigns=_campaigns(plan, rows.at(inside)), keywords=_sold(plan, rows.at(inside)),
         factors={name: factor / held.get(name, 1.0)
                  for name, factor in overall_factors(learned).items()},

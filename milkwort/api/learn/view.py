@@ -4,13 +4,15 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
-from datetime import date, timedelta
+from datetime import timedelta
 from typing import Any
 
 import numpy as np
 
+from milkwort.api.learn.held import held_against, late_of, sums_of
 from milkwort.api.learn.known import Known
 from milkwort.api.learn.month import month_block, unmatched_of
+from milkwort.api.learn.ran import Span
 from milkwort.api.learn.waiting import asked_of, sorted_out
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.core.learn.by_now import share_of_month
@@ -99,11 +101,12 @@ def learn_view(plan: OpenPlan, known: Known, around: Around) -> dict[str, Any]:
     is_open = plan.record.closed_as is None
     asked = [*asked_of(plan, learned, keywords, terms), *around.also] if is_open else []
     waiting, left = sorted_out(asked, around.aside, learned.as_of.isoformat())
+    held = held_against(plan, known, learned.first, learned.last)
+    customers, spend = sums_of(held)
     return base | {
         "since": learned.first.isoformat(), "until": learned.last.isoformat(),
-        "as_of": learned.as_of.isoformat(), "days": _days(plan, known),
-        "customers": learned.customers.sums("reported"), "spend": learned.spend.sums("actual"),
-        "late": -float(learned.customers.late.sum()), "keywords": keywords,
+        "as_of": learned.as_of.isoformat(), "days": _days(known),
+        "customers": customers, "spend": spend, "late": late_of(held), "keywords": keywords,
         "groups": _groups(plan, learned), "terms": terms,
         "corrections": overall_factors(learned), "held": held_factors(plan),
         "evidence_since": learned.since.isoformat(),
@@ -257,7 +260,7 @@ def _decided(plan: OpenPlan, known: Known) -> list[bool]:
             for s, text in zip(stopped, known.terms.texts, strict=True)]  # fmt: skip
 
 
-def _days(plan: OpenPlan, known: Known) -> list[dict[str, Any]]:
+def _days(known: Known) -> list[dict[str, Any]]:
     """Return each day with what came and what was to be expected of it."""
     rows, learned = known.rows, known.learned
     assert rows is not None
@@ -275,7 +278,7 @@ def _days(plan: OpenPlan, known: Known) -> list[dict[str, Any]]:
         np.add.at(steps, at, values / length)
         np.add.at(steps, at + length.astype(np.int64), -values / length)
         sums[name] = np.cumsum(steps)[:days]
-    planned = _planned(plan, learned.first, days)
+    planned = _planned(known.spans)
     return [
         {
             "day": (learned.first + timedelta(n)).isoformat(),
@@ -286,20 +289,23 @@ def _days(plan: OpenPlan, known: Known) -> list[dict[str, Any]]:
     ]  # fmt: skip
 
 
-def _planned(plan: OpenPlan, first: date, days: int) -> dict[str, Any]:
+def _planned(spans: Sequence[Span]) -> dict[str, list[float]]:
+    """Return what was planned of each day, by the plan that ran on it."""
     found: dict[str, list[float]] = {"cost": [], "clicks": [], "customers": []}
-    months = YearAhead(plan.result, months_from(first.replace(day=1)))
-    place = {(d.year, d.month): number for number, d in enumerate(months.months.first)}
-    totals: dict[int, Any] = {}
-    for n in range(days):
-        day = first + timedelta(n)
-        number = place.get((day.year, day.month), 0)
-        if number not in totals:
-            totals[number] = months.month(number).totals
-        share = share_of_month(plan.result, day, day)
-        found["cost"].append(totals[number].spend * share)
-        found["clicks"].append(totals[number].clicks * share)
-        found["customers"].append(totals[number].customers * share)
+    for span in spans:
+        result, day = span.plan.result, span.first
+        months = YearAhead(result, months_from(day.replace(day=1)))
+        place = {(d.year, d.month): number for number, d in enumerate(months.months.first)}
+        totals: dict[int, Any] = {}
+        while day <= span.last:
+            number = place.get((day.year, day.month), 0)
+            if number not in totals:
+                totals[number] = months.month(number).totals
+            share = share_of_month(result, day, day)
+            found["cost"].append(totals[number].spend * share)
+            found["clicks"].append(totals[number].clicks * share)
+            found["customers"].append(totals[number].customers * share)
+            day += timedelta(1)
     return found
 
 

@@ -9,7 +9,10 @@ from typing import Any
 
 import numpy as np
 
+from milkwort.api.learn.held import rows_by, spans_within
 from milkwort.api.learn.known import InForce, Known, results_in_force, row_places
+from milkwort.api.learn.ran import Span, WhatRan, ran_of, sent_plan, what_ran
+from milkwort.api.plan.frozen import Planned
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.workspace import Workspace
 from milkwort.core.errors import StoppedError
@@ -89,12 +92,14 @@ def words_of_plan(work: Workspace, plan_id: int) -> Words:
     _, in_force = results_in_force(work, plan.record.client_id)
     with work.database.read() as session:
         family = family_of(session, plan_id)
-    key = (in_force.imports, tuple((one.id, one.revision) for one in family), plan_id)
+    what = what_ran(work, plan_id)
+    key = (in_force.imports, tuple((one.id, one.revision) for one in family), plan_id, what)
     held = work.words_given.get(plan_id)
     if held is not None and held[0] == key:
         known: Words = held[1]
         return known
-    found: Words = work.drawing.aside(lambda: _drawn(work, plan, family, in_force))
+    ran = _Ran(work, family, what)
+    found: Words = work.drawing.aside(lambda: _drawn(plan, ran, in_force))
     work.words_given.keep(plan_id, (key, found))
     return found
 
@@ -105,11 +110,12 @@ def range_of_customers(work: Workspace, plan: OpenPlan, known: Known) -> tuple[f
     assert known.learned is not None
     last, as_of = known.learned.last, known.learned.as_of
     first = max(last.replace(day=1), known.learned.first)
-    rows = result_rows_of(known.rows, known.keyword)
-    came = came_between(rows, plan.result.worth.contribution,
-                        plan.record.brief.worth.contribution, first, last)  # fmt: skip
+    planned = spans_within(known, first, last)[0].plan
+    rows = rows_by(plan, known, Span(first, last, planned))
+    came = came_between(rows, planned.result.worth.contribution,
+                        planned.record.brief.worth.contribution, first, last)  # fmt: skip
     words = work.drawing.aside(lambda: word_of(
-        plan.result, first, last, as_of, came, count=_GLANCED,
+        planned.result, first, last, as_of, came, count=_GLANCED,
         still_wanted=lambda: not work.drawing.ended,
     ))  # fmt: skip
     if words is None:
@@ -145,44 +151,60 @@ def so_far_item(so_far: SoFar | None) -> dict[str, Any] | None:
     }  # fmt: skip
 
 
-def _drawn(work: Workspace, plan: OpenPlan, family: list[Version], in_force: InForce) -> Words:
+@dataclass(frozen=True)
+class _Ran:
+    """Everything that ran of a plan and its versions."""
+
+    work: Workspace
+    family: list[Version]
+    what: WhatRan
+
+    def plan_on(self, day: date) -> Planned:
+        """Return the plan of a day: as it was handed over and ran, else the version's."""
+        run = self.what.on(day)
+        sent = None if run is None else sent_plan(self.work, run)
+        return sent or self.work.plan(planned_by(self.family, day).id)
+
+    def still_wanted(self) -> bool:
+        """Say whether the program goes on."""
+        return not self.work.drawing.ended
+
+
+def _drawn(plan: OpenPlan, ran: _Ran, in_force: InForce) -> Words:
     if in_force.keyword is None or in_force.as_of is None:
         return Words((), None, plan.record.brief.monthly_spend)
     months = []
     for start, end in months_seen(in_force)[-_MOST_MONTHS:]:
-        months.append(_month(work, family, in_force, start, end))
+        months.append(_month(ran, in_force, start, end))
     newest = months[-1]
-    mine = work.plan(planned_by(family, newest.first).id)
+    mine = ran.plan_on(newest.first)
     whole = _end_of(newest.first)
     marks = {round((whole.day - newest.first.day + 1) * n / _MARKS) for n in range(1, _MARKS + 1)}
     marks.add(newest.last.day - newest.first.day + 1)
     so_far = month_so_far(mine.result, newest.first, whole, sorted(marks),
-                          still_wanted=lambda: not work.drawing.ended)  # fmt: skip
+                          still_wanted=ran.still_wanted)  # fmt: skip
     share = (whole.day - newest.first.day + 1) / whole.day
     return Words(tuple(months[::-1]), so_far, mine.record.brief.monthly_spend * share)
 
 
-def _month(
-    work: Workspace, family: list[Version], in_force: InForce, first: date, last: date
-) -> MonthWord:
+def _month(ran: _Ran, in_force: InForce, first: date, last: date) -> MonthWord:
     assert in_force.keyword is not None
     assert in_force.as_of is not None
-    version = planned_by(family, first)
-    plan = work.plan(version.id)
+    plan = ran.plan_on(first)
     keyword = places_of(in_force.keyword, *row_places(plan))
     rows = result_rows_of(in_force.keyword, keyword)
     came = came_between(rows, plan.result.worth.contribution,
                         plan.record.brief.worth.contribution, first, last)  # fmt: skip
     came = _with_hand(came, in_force, plan, first, last)
     words = word_of(plan.result, first, last, in_force.as_of, came,
-                    still_wanted=lambda: not work.drawing.ended)  # fmt: skip
+                    still_wanted=ran.still_wanted)  # fmt: skip
     if words is None:
         raise StoppedError("The program is being ended.", "our word")
-    afterwards = version.start_date > last.isoformat()
-    return MonthWord(first, last, version.label, afterwards, _end_of(first), came, words)
+    afterwards = str(plan.record.values["start_date"]) > last.isoformat()
+    return MonthWord(first, last, plan.record.label, afterwards, _end_of(first), came, words)
 
 
-def _with_hand(came: Came, in_force: InForce, plan: OpenPlan, first: date, last: date) -> Came:
+def _with_hand(came: Came, in_force: InForce, plan: Planned, first: date, last: date) -> Came:
     """Return what came with the customers that somebody counted."""
     if in_force.by_hand is None:
         return came
@@ -198,11 +220,8 @@ def _with_hand(came: Came, in_force: InForce, plan: OpenPlan, first: date, last:
 
 
 def planned_by(family: list[Version], day: date) -> Version:
-    """Return the version that planned a day: the last begun by then that ran.
-
-    Those ran that are closed or are the plan; others only stand beside to be compared.
-    """
-    ran = [one for one in family if one.closed or one.is_plan] or family
+    """Return the version that planned a day: the last begun by then that ran."""
+    ran = ran_of(family)
     begun = [one for one in ran if one.start_date <= day.isoformat()]
     return max(begun, key=lambda one: (one.start_date, one.id)) if begun else ran[0]
 

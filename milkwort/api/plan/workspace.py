@@ -130,6 +130,8 @@ class Workspace:
         """Rows of results that count, by client."""
         self.words_given = Kept(_PLANS_IN_MEMORY)
         """What was promised of each month and whether it held, by plan."""
+        self.sent_plans = Kept(_PLANS_IN_MEMORY)
+        """Plans as they were handed over, by hand-over: what is sent never changes."""
         self.glances = Kept(_GLANCES)
         """Plans at a glance, with what they were worked out from."""
         self._locks = Locks()

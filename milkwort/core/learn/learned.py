@@ -184,7 +184,7 @@ def learned_of(
         before = Before(result, rows, [Ran(first, last, result.bid)])
     base = before.base
     seen = own if before.rows is rows else seen_by(before.rows, n, as_of.toordinal(), assumed)
-    reach = np.nan_to_num(reach_at(np.nan_to_num(result.bid), result.prices))
+    reach = np.nan_to_num(reach_at(np.nan_to_num(before.spans[-1].bid), result.prices))
     judged = judged_of(base, seen, reach)
     elapsed = elapsed_of(result, first, last)
     customers, spend = _differences(result, rows, own, first, last, elapsed.factor)

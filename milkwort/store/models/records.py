@@ -48,6 +48,8 @@ class HandOver(Base):
     """Of the version it was sent from."""
     status: Mapped[str] = mapped_column(server_default="written")
     """Written, running or paused."""
+    runs_from: Mapped[str | None]
+    """Day from which it ran; none where it was only written."""
     note: Mapped[str] = mapped_column(server_default="")
     points: Mapped[list[Any] | None]
     """What was still open when it was sent, in sentences."""

@@ -6591,6 +6591,11 @@ export interface components {
             /** Revision */
             revision: number;
             /**
+             * Runs From
+             * @description its first day; null where it was only written
+             */
+            runs_from: string | null;
+            /**
              * Status
              * @enum {string}
              */
@@ -6640,6 +6645,11 @@ export interface components {
         HandOverState: {
             /** Note */
             note?: string | null;
+            /**
+             * Runs From
+             * @description its first day, where it ran
+             */
+            runs_from?: string | null;
             /** Status */
             status?: ("written" | "running" | "paused") | null;
         };
@@ -7152,6 +7162,11 @@ export interface components {
             late: number;
             moved: components["schemas"]["Moved"] | null;
             pace: components["schemas"]["Pace"];
+            /**
+             * Sent
+             * @description what was handed over and ran; none: the plan itself
+             */
+            sent: components["schemas"]["RanSent"][];
             site: components["schemas"]["Site"] | null;
             /** Spend */
             spend: {
@@ -8787,6 +8802,18 @@ export interface components {
             per?: "day" | "week" | "month";
             /** Purse */
             purse: number;
+        };
+        /**
+         * RanSent
+         * @description What was handed over at a time, and the days it ran on, ends included.
+         */
+        RanSent: {
+            /** At */
+            at: string;
+            /** First */
+            first: string;
+            /** Last */
+            last: string;
         };
         /**
          * RangeValues

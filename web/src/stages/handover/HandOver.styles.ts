@@ -147,7 +147,7 @@ export const Shelf = styled.section`
   li[data-open] {
     background: ${ink.petalWash};
   }
-  li > div,
+  li > div[data-files],
   li > small {
     flex-basis: 100%;
     display: flex;

@@ -12,6 +12,7 @@ const item: Schemas["HandOverItem"] = {
   revision: 1,
   label: "",
   status: "written",
+  runs_from: null,
   note: "",
   points: ["1 keyword is not yet called."],
   files: [

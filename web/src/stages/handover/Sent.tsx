@@ -6,6 +6,7 @@ import { useSaying } from "../../data/saying";
 import { Blank } from "../../parts/Blank";
 import { TextButton } from "../../parts/Button";
 import { Choice } from "../../parts/Choice";
+import { Day } from "../../parts/Day";
 import { ItemsAway } from "../../parts/TakeAway";
 import { number, plural } from "../../parts/format";
 import * as S from "./HandOver.styles";
@@ -26,7 +27,7 @@ export function Sent({ sent, since, onSince }: Props) {
   const navigate = useNavigate();
   const { complain } = useSaying();
   const path = (item: Item) => ({ params: { path: { plan_id: id, hand_over_id: item.id } } });
-  const tell = async (item: Item, body: { status?: Item["status"]; note?: string }) => {
+  const tell = async (item: Item, body: Schemas["HandOverState"]) => {
     try {
       await taken(
         client.PATCH("/api/plans/{plan_id}/hand-over/{hand_over_id}", { ...path(item), body }),
@@ -58,6 +59,7 @@ export function Sent({ sent, since, onSince }: Props) {
         columns={{
           at: (item) => item.at,
           status: (item) => item.status,
+          "runs from": (item) => item.runs_from ?? "",
           version: (item) => item.label,
           revision: (item) => item.revision,
           files: (item) => item.files.map((file) => file.filename).join(", "),
@@ -77,6 +79,16 @@ export function Sent({ sent, since, onSince }: Props) {
               options={statuses}
               onChange={(status) => void tell(item, { status })}
             />
+            {item.runs_from !== null && (
+              <span>
+                from{" "}
+                <Day
+                  label={`First day of what was sent at ${new Date(item.at).toLocaleString()}`}
+                  value={item.runs_from}
+                  onCommit={(runs_from) => tell(item, { runs_from })}
+                />
+              </span>
+            )}
             <Blank
               label={`Note on what was sent at ${new Date(item.at).toLocaleString()}`}
               value={item.note}
@@ -90,7 +102,7 @@ export function Sent({ sent, since, onSince }: Props) {
             <TextButton isDisabled={!item.comparable} onPress={() => void back(item)}>
               go back to it as a version
             </TextButton>
-            <div>
+            <div data-files>
               {item.files.map((file) => (
                 <a
                   key={file.id}

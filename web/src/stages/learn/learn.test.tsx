@@ -85,6 +85,7 @@ const april: LearnView = {
     end: "2027-04-30",
     pace: { spent: 85, purse: 100, by_now: 100, at_end: 85, left: 15, out: null },
     moved: null,
+    sent: [],
     customers: { planned: 4, searches: -1, conversion: 0.5, unplanned: 0, late: -0.5, reported: 3 },
     spend: { planned: 100, searches: -20, price: 5, unplanned: 0, actual: 85 },
     late: 0.5,

@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { Link } from "react-router";
 import { usePlan } from "../../../data/plan";
 import { usePlanQuery } from "../../../data/usePlanQuery";
 import { Choice } from "../../../parts/Choice";
@@ -72,6 +73,29 @@ function Page({ id }: { id: number }) {
   );
 }
 
+/** What the days are held against: what was handed over and ran, else the plan. */
+function HeldAgainst({ sent }: { sent: NonNullable<LearnView["month"]>["sent"] }) {
+  if (sent.length === 0)
+    return (
+      <p>
+        Held against the plan as it stands. Say which of{" "}
+        <Link to="../hand-over">what was sent</Link> runs, and it is held against that.
+      </p>
+    );
+  return (
+    <p>
+      Held against what was sent{" "}
+      {sent
+        .map(
+          ({ at, first, last }) =>
+            `on ${daySaid(at.slice(0, 10))} (${daySaid(first)} to ${daySaid(last)})`,
+        )
+        .join(", ")}
+      .
+    </p>
+  );
+}
+
 const everything = "";
 
 /** Why customers and money differ, of the whole plan or of one campaign. */
@@ -83,6 +107,7 @@ function Why({ view, currency }: { view: LearnView; currency: string }) {
   const one = campaigns.find((campaign) => campaign.name === of);
   return (
     <>
+      {month && <HeldAgainst sent={month.sent} />}
       {campaigns.length > 1 && (
         <S.Line data-flat>
           <Choice
