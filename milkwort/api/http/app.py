@@ -34,7 +34,7 @@ from milkwort.api.http.described import describe, shape_of
 from milkwort.api.http.guard import BodyTooLargeError, Guard
 from milkwort.api.http.practice import PRACTICE
 from milkwort.api.learn import account as account_looked_over
-from milkwort.api.learn import bringing, items, month_over, monthly
+from milkwort.api.learn import bringing, counting, items, month_over, monthly
 from milkwort.api.learn import routes as learn
 from milkwort.api.plan import routes as plans
 from milkwort.api.plan.schemas import ErrorAnswer
@@ -128,6 +128,7 @@ def make_app(settings: Settings | None = None) -> FastAPI:
         practice,
         learn,
         bringing,
+        counting,
         month_over,
         items,
         account_looked_over,

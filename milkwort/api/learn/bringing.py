@@ -1,4 +1,4 @@
-"""Results in: out of files or from the practice market, in force or not, counted by hand."""
+"""Results in: out of files or from the practice market, in force or not."""
 
 from __future__ import annotations
 
@@ -6,23 +6,13 @@ from datetime import date
 from typing import Annotated, Any
 
 from fastapi import APIRouter, File, Response, UploadFile
-from sqlalchemy.orm import Session
 
 from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Job, Window, Work, sent
-from milkwort.api.learn.known import (
-    arriving_of,
-    hand_count,
-    results_in_force,
-    site_count,
-)
+from milkwort.api.learn.counting import check_days
+from milkwort.api.learn.known import arriving_of, results_in_force
 from milkwort.api.learn.noticed import said_of_arriving
-from milkwort.api.learn.schemas import (
-    HandCount,
-    ImportForce,
-    ResultsTaken,
-    SiteCount,
-)
+from milkwort.api.learn.schemas import ImportForce, ResultsTaken
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import ChangeAnswer
 from milkwort.api.plan.workspace import Decision, Workspace
@@ -31,13 +21,11 @@ from milkwort.formats.result_rows import ResultFile, read_result_rows
 from milkwort.formats.text_table import MAX_BYTES, read_text_table
 from milkwort.platforms.platform import OpenAccount
 from milkwort.store.journal import Change
-from milkwort.store.models import ResultImport
 from milkwort.store.practice import practice_of
 from milkwort.store.results import (
     Arriving,
     add_import,
     check_room,
-    columns_of,
     imports_of,
     put_in_force,
     result_import,
@@ -47,66 +35,6 @@ from milkwort.store.results import (
 router = APIRouter(tags=["learn"])
 
 _LEVELS_TAKEN = ("keyword", "term")
-
-
-@router.post("/plans/{plan_id}/learn/counted", responses=shape_of(ChangeAnswer))
-def counted_by_hand(plan_id: int, body: HandCount, work: Work, window: Window = "") -> Response:
-    """Count customers by hand or telephone: a campaign's, of a window; a later count replaces."""
-
-    def decide(plan: OpenPlan) -> Decision:
-        keys = {"": ""} | {c.name: c.key for c in plan.sheet.structure.campaigns}
-        if body.campaign not in keys:
-            raise NotFoundError(f'There is no campaign "{body.campaign[:80]}".', "campaign")
-        key = keys[body.campaign]
-        arriving = hand_count(
-            body.campaign, key, body.since, body.until, body.customers, body.value
-        )
-        client = plan.record.client_id
-        with work.database.begin() as session:
-            same = _same_days(session, client, arriving)
-            refs = [columns_of(result_import(session, client, one.id))["ref"] for one in same]
-            # counts of before campaigns were known by their keys name them
-            before = [
-                one.id
-                for one, ref in zip(same, refs, strict=True)
-                if (key and ref == [key]) or (ref == [""] and one.source == arriving.source)
-            ]
-            new = [add_import(session, client, plan_id, arriving, freed=len(before))]
-
-        def do(change: Change) -> None:
-            put_in_force(change, before, False)
-            put_in_force(change, new, True)
-
-        return Decision("count customers by hand", do)
-
-    return sent(work.change(plan_id, decide, window=window, of_client=True))
-
-
-@router.post("/plans/{plan_id}/learn/site", responses=shape_of(ChangeAnswer))
-def site_counted(plan_id: int, body: SiteCount, work: Work, window: Window = "") -> Response:
-    """Say what the whole site saw in a window; a later count of the same days replaces."""
-
-    def decide(plan: OpenPlan) -> Decision:
-        arriving = site_count(body.since, body.until, body.visits, body.unpaid)
-        client = plan.record.client_id
-        with work.database.begin() as session:
-            before = [one.id for one in _same_days(session, client, arriving)]
-            new = [add_import(session, client, plan_id, arriving, freed=len(before))]
-
-        def do(change: Change) -> None:
-            put_in_force(change, before, False)
-            put_in_force(change, new, True)
-
-        return Decision("count the whole site", do)
-
-    return sent(work.change(plan_id, decide, window=window, of_client=True))
-
-
-def _same_days(session: Session, client: int, arriving: Arriving) -> list[ResultImport]:
-    """Return counts of the same kind and days, also those that said as many."""
-    days = (arriving.since.isoformat(), arriving.until.isoformat())
-    return [one for one in imports_of(session, client) if one.in_force
-            and one.level == arriving.level and (one.since, one.until) == days]  # fmt: skip
 
 
 @router.post("/plans/{plan_id}/results", responses=shape_of(ResultsTaken))
@@ -157,6 +85,7 @@ def force(
             label = f"{'count' if body.in_force else 'leave out'} {found.source}"
             if body.in_force and not found.in_force:
                 check_room(session, plan.record.client_id, found.rows)
+                check_days(session, found)
         return Decision(label, lambda change: put_in_force(change, [import_id], body.in_force))
 
     return sent(work.change(plan_id, decide, window=window, of_client=True))

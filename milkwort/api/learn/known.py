@@ -19,8 +19,6 @@ from milkwort.core.arrays import Floats, Ints
 from milkwort.core.errors import BadValueError
 from milkwort.core.learn.learned import Learned, learned_of
 from milkwort.core.learn.merged import newest_rows
-from milkwort.core.learn.seen import ResultRows
-from milkwort.core.learn.site import SiteSeen, site_seen
 from milkwort.core.learn.terms import TermRows
 from milkwort.core.plan.run import PlanResult
 from milkwort.core.words.lexicon import Lexicon
@@ -70,11 +68,10 @@ class Known:
     terms : TermRows or None
     learned : Learned or None
     lexicon : Lexicon
-    by_hand, by_hand_value : float
-        Customers that were counted by hand, of the days that are seen; what those bought for
-        of whom that was said.
-    site : SiteSeen or None
-        What the whole site saw in those days.
+    counted : ResultFile or None
+        Customers that were counted by hand.
+    site : tuple of ResultFile
+        What the whole site saw; of a day that somebody counted, not what a file says.
     base : PlanResult or None
         The plan with uncorrected inputs, where there is anything to learn.
     spans : tuple of Span
@@ -87,9 +84,8 @@ class Known:
     terms: TermRows | None
     learned: Learned | None
     lexicon: Lexicon
-    by_hand: float = 0.0
-    by_hand_value: float = 0.0
-    site: SiteSeen | None = None
+    counted: ResultFile | None = None
+    site: tuple[ResultFile, ...] = ()
     base: PlanResult | None = None
     spans: tuple[Span, ...] = ()
 
@@ -279,30 +275,19 @@ def _known(
     all_days = seen if every is rows else result_rows_of(every, places_of(every, *places))
     before = before_of(work, plan, all_days, ran)
     learned = learned_of(plan.result, lexicon, seen, in_force.as_of, terms, before=before)
-    counted = _since(in_force.by_hand, plan)
-    by_hand = 0.0 if counted is None else float(counted.figures["customers"].sum())
-    value = 0.0 if counted is None else float(np.nansum(counted.figures["value"]))
-    site = _site(in_force, plan, seen)
+    counted, site = _since(in_force.by_hand, plan), _site(in_force, plan)
     spans = tuple(spans_of(work, plan, ran, learned.first, learned.last))
-    return Known(imports, rows, keyword, terms, learned, lexicon, by_hand, value, site,
-                 before.base, spans)  # fmt: skip
+    return Known(imports, rows, keyword, terms, learned, lexicon, counted, site, before.base,
+                 spans)  # fmt: skip
 
 
-def _site(in_force: InForce, plan: OpenPlan, seen: ResultRows) -> SiteSeen | None:
+def _site(in_force: InForce, plan: OpenPlan) -> tuple[ResultFile, ...]:
     """Return what the whole site saw; of a day that somebody counted, not what a file says."""
     counted, filed = _since(in_force.level(SITE), plan), _since(in_force.level("day"), plan)
     if counted is not None and filed is not None:
         apart = (filed.first[:, None] > counted.last) | (filed.last[:, None] < counted.first)
         filed = filed.at(np.flatnonzero(apart.all(axis=1)))
-    parts = [part for part in (counted, filed) if part is not None]
-    if not parts:
-        return None
-    first, last, visits, unpaid = (
-        np.concatenate(columns)
-        for columns in zip(*((p.first, p.last, p.figures["visits"], p.figures["unpaid"])
-                             for p in parts), strict=True)
-    )  # fmt: skip
-    return site_seen(first, last, visits, unpaid, seen)
+    return tuple(part for part in (counted, filed) if part is not None)
 
 
 def _since(rows: ResultFile | None, plan: OpenPlan) -> ResultFile | None:

@@ -9,6 +9,7 @@ from typing import Any
 
 import numpy as np
 
+from milkwort.api.learn.beside import hand_counts, site_of
 from milkwort.api.learn.held import (
     Held,
     held_against,
@@ -59,6 +60,8 @@ def month_block(plan: OpenPlan, known: Known) -> dict[str, Any]:
     held = held_against(plan, known, first, last)
     customers, spend = sums_of(held)
     days = campaign_days(month, rows_by(plan, known, Span(first, last, now)))
+    by_hand, bought_for = hand_counts(known, first, last)
+    site = site_of(known, seen, first, last)
     invalid = some.invalid_clicks[np.isfinite(some.invalid_clicks)]
     clicks = float(some.clicks.sum())
     return {
@@ -68,8 +71,8 @@ def month_block(plan: OpenPlan, known: Known) -> dict[str, Any]:
         "sent": _sent(spans), "campaigns": _campaigns(now, held, days),
         "invalid_clicks": float(invalid.sum()) if len(invalid) else None,
         "invalid_cost": float(invalid.sum() * some.cost.sum() / clicks) if clicks > 0 else 0.0,
-        "by_hand": known.by_hand, "by_hand_value": known.by_hand_value or None,
-        "site": None if known.site is None else asdict(known.site),
+        "by_hand": by_hand, "by_hand_value": bought_for,
+        "site": None if site is None else asdict(site),
         "steering": _steering(some, (last - first).days + 1),
     }  # fmt: skip
 

@@ -85,7 +85,7 @@ class LearnMonth(Given):
     campaigns: list[CampaignMonth]
     invalid_clicks: float | None
     invalid_cost: float
-    by_hand: float = Field(description="customers counted by hand, of all days that are seen")
+    by_hand: float = Field(description="customers counted by hand, of these days")
     by_hand_value: float | None = Field(description="money they bought for, where it was said")
     site: Site | None
     steering: Steering

@@ -10,6 +10,7 @@ from fastapi import APIRouter, Query, Response
 
 from milkwort.api.handover.report import TYPES, file_of, options_of, page_of
 from milkwort.api.http.shared import Work, download_of
+from milkwort.api.learn.beside import hand_counts
 from milkwort.api.learn.held import held_against, late_of, sums_of
 from milkwort.api.learn.known import Known, known_of
 from milkwort.api.learn.month import campaign_names
@@ -82,7 +83,9 @@ def _about(work: Workspace, plan: OpenPlan, known: Known) -> ForMonth:
         came=came, words=newest.words,
         pace=pace_of(now.result, came.spend, words.purse, newest.first, newest.last, end),
         allowed=plan.record.brief.worth.allowed,
-        late=late_of(held_to), by_hand=known.by_hand, why=sums_of(held_to)[0],
+        late=late_of(held_to),
+        by_hand=hand_counts(known, newest.first, newest.last)[0],
+        why=sums_of(held_to)[0],
         campaigns=_campaigns(plan, rows.at(inside)), keywords=_sold(plan, rows.at(inside)),
         factors={name: factor / held.get(name, 1.0)
                  for name, factor in overall_factors(learned).items()},

@@ -9,6 +9,7 @@ import numpy as np
 
 from milkwort.core.arrays import Floats
 from milkwort.core.learn.seen import ResultRows
+from milkwort.core.learn.windows import share_within
 
 __all__ = ["Came", "came_between"]
 
@@ -57,9 +58,7 @@ def came_between(
     first, last : date
         Ends included.
     """
-    start, end = first.toordinal(), last.toordinal()
-    inside = np.minimum(rows.last, end) - np.maximum(rows.first, start) + 1
-    share = np.maximum(inside, 0) / (rows.last - rows.first + 1)
+    share = share_within(rows.first, rows.last, first, last)
     place = np.maximum(rows.keyword, 0)
     worth = contribution[place] if len(contribution) else np.zeros(len(rows))
     each = np.where(rows.keyword >= 0, worth, otherwise)

@@ -3,11 +3,13 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from datetime import date
 
 import numpy as np
 
 from milkwort.core.arrays import Floats, Ints
 from milkwort.core.learn.seen import ResultRows
+from milkwort.core.learn.windows import share_within
 
 __all__ = ["SiteSeen", "site_seen"]
 
@@ -33,24 +35,36 @@ class SiteSeen:
 
 
 def site_seen(
-    first: Ints, last: Ints, visits: Floats, unpaid: Floats, rows: ResultRows
+    first: Ints,
+    last: Ints,
+    visits: Floats,
+    unpaid: Floats,
+    rows: ResultRows,
+    days: tuple[date, date],
 ) -> SiteSeen | None:
-    """Set what the site saw beside what the ads of the same days did.
+    """Set what the site saw on some days beside what the ads did on them.
 
     Parameters
     ----------
     first, last : Ints, shape (n_windows,)
         Ordinals of the days of each count, ends included.
     visits, unpaid : Floats, shape (n_windows,)
-        NaN where not said.
+        NaN where not said; a window is spread evenly over its days.
     rows : ResultRows
         By keyword; a window is spread evenly over its days.
+    days : (date, date)
+        Ends included.
 
     Returns
     -------
     SiteSeen or None
-        None where nothing is said.
+        None where nothing is said of these days.
     """
+    share = share_within(first, last, *days)
+    some = share > 0
+    visits, unpaid = visits[some] * share[some], unpaid[some] * share[some]
+    first = np.maximum(first[some], days[0].toordinal())
+    last = np.minimum(last[some], days[1].toordinal())
     seen, bought = np.isfinite(visits), np.isfinite(unpaid)
     if not (seen | bought).any():
         return None

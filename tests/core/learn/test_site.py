@@ -1,5 +1,7 @@
 """The whole site beside the ads: the same days, each once."""
 
+from datetime import date
+
 import numpy as np
 import pytest
 
@@ -19,9 +21,10 @@ def rows():
     )  # fmt: skip
 
 
-def seen(windows):
+def seen(windows, days=(1, 60)):
     first, last, visits, unpaid = (np.array(c, dtype=float) for c in zip(*windows, strict=True))
-    return site_seen(first.astype(int), last.astype(int), visits, unpaid, rows())
+    some = tuple(date.fromordinal(day) for day in days)
+    return site_seen(first.astype(int), last.astype(int), visits, unpaid, rows(), some)
 
 
 def test_nothing_said_is_nothing_seen():
@@ -46,3 +49,12 @@ def test_what_nobody_said_has_no_figure():
     assert found.unpaid is None and found.without_ad is None
     nobody = seen([(12, 15, 0.0, 0.0)])
     assert nobody.cost_per_visit is None and nobody.without_ad is None
+
+
+def test_only_the_days_that_are_asked_for_count_and_a_window_over_their_end_in_part():
+    """Ten visits a day of days 20 to 29; money is 10 a day there."""
+    found = seen([(10, 11, 48.0, 3.0), (20, 29, 100.0, np.nan)], days=(25, 40))
+    assert found.visits == pytest.approx(50.0)
+    assert found.cost_per_visit == pytest.approx(1.0)
+    assert found.unpaid is None
+    assert seen([(10, 11, 48.0, 3.0)], days=(12, 40)) is None

@@ -2294,7 +2294,7 @@ export interface paths {
         head?: never;
         /**
          * Tell
-         * @description Say that a hand-over runs or is paused, or write a note to it.
+         * @description Say that a hand-over runs or is paused, and since when, or write a note to it.
          */
         patch: operations["tell_api_plans__plan_id__hand_over__hand_over_id__patch"];
         trace?: never;
@@ -2630,7 +2630,7 @@ export interface paths {
         put?: never;
         /**
          * Counted By Hand
-         * @description Count customers by hand or telephone: a campaign's, of a window; a later count replaces.
+         * @description Count customers by hand or telephone: a campaign's, of a window.
          */
         post: operations["counted_by_hand_api_plans__plan_id__learn_counted_post"];
         delete?: never;
@@ -2770,7 +2770,7 @@ export interface paths {
         put?: never;
         /**
          * Site Counted
-         * @description Say what the whole site saw in a window; a later count of the same days replaces.
+         * @description Say what the whole site saw in a window; what isn't said stays as it was said before.
          */
         post: operations["site_counted_api_plans__plan_id__learn_site_post"];
         delete?: never;
@@ -7128,7 +7128,7 @@ export interface components {
         LearnMonth: {
             /**
              * By Hand
-             * @description customers counted by hand, of all days that are seen
+             * @description customers counted by hand, of these days
              */
             by_hand: number;
             /**

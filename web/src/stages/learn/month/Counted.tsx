@@ -99,8 +99,8 @@ function ByHand({ month }: { month: Month }) {
         Count them
       </Button>
       <small>
-        A later count of the same campaign and days takes its place. Without a sum they count as any
-        other customer.
+        A later count that holds the same days of the campaign takes its place. Without a sum they
+        count as any other customer.
       </small>
     </S.Sentence>
   );

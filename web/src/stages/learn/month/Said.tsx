@@ -31,7 +31,7 @@ export function Said({ view, word }: Props) {
         <p>
           <b>{number(chance.actual)} customers</b> reported
           {month.by_hand > 0 &&
-            ` (with ${number(month.by_hand)} counted by hand in all${month.by_hand_value === null ? "" : `, who bought for ${money(month.by_hand_value)}`})`}{" "}
+            ` (with ${number(month.by_hand)} counted by hand${month.by_hand_value === null ? "" : `, who bought for ${money(month.by_hand_value)}`})`}{" "}
           where {count(chance.low)} to {count(chance.high)} were given for these days, late ones
           left out.{" "}
           {chance.fewer < chance.more
