@@ -175,6 +175,28 @@ def fitted(client, plan, **choice):
     return answer.json()
 
 
+def test_what_a_structure_says_is_worked_out_line_by_line(client, plan):
+    now = client.post(f"{plan}/arrange/structures", json={}).json()["now"]
+    choice = {"kind": "mixed", "lower": "phrase", "by": 0.3}
+    promised = fitted(client, plan, **choice)
+    answer = client.post(f"{plan}/arrange/structures/workings", json=choice)
+    assert answer.status_code == 200, answer.text
+    lines = {line["label"]: line for s in answer.json()["sections"] for line in s["lines"]}
+    for label, figure in (
+        ("ads to write", promised["to_write"]),
+        ("groups with kept keywords", promised["groups"]),
+        ("customers a month", promised["customers"]),
+        ("spend a month", promised["spend"]),
+        ("bids that the dial sets", promised["bids_set"]),
+        ("customers more, arranged so", promised["customers"] - now["customers"]),
+        ("keywords more that run", promised["running"] - now["running"]),
+    ):
+        assert lines[label]["value"] == pytest.approx(figure), label
+    assert promised["bids_set"] > 0 and lines["ads to write"]["result"]
+    before = client.get(plan).json()["summary"]["revision"]
+    assert answer.json()["revision"] == before, "nothing is changed by it"
+
+
 def test_a_structure_says_what_it_brings_for_the_same_money_and_keeps_its_word(client, plan):
     now = client.post(f"{plan}/arrange/structures", json={}).json()["now"]
     purse = client.get(plan).json()["summary"]["purse"]

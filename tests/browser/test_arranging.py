@@ -26,6 +26,12 @@ def test_a_ready_structure_is_taken_and_undone_with_keys_alone(plan: str, page: 
     page.get_by_role("dialog").get_by_text("keywords would move").first.wait_for()
     page.keyboard.press("ArrowDown")
     page.keyboard.press("ArrowUp")
+    page.get_by_role("button", name="Its workings").focus()
+    page.keyboard.press("Enter")
+    dialog = page.get_by_role("dialog")
+    expect(dialog.get_by_role("heading", name="Beside the plan as it is")).to_be_visible()
+    assert findings(page) == []
+    dialog.get_by_role("radio", checked=True).focus()
     page.keyboard.press("Enter")
     expect(page.get_by_role("status").filter(has_text="arrange by theme")).to_be_visible()
     assert bare_in_trail(page) > before

@@ -20,8 +20,10 @@ from milkwort.api.arrange.structures_schemas import (
 from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Window, Work, sent
 from milkwort.api.plan.open_plan import OpenPlan
+from milkwort.api.plan.routes import workings_answer
 from milkwort.api.plan.schemas import ChangeAnswer
 from milkwort.api.plan.workspace import Decision
+from milkwort.api.sift.workings_schemas import Workings
 from milkwort.core.arrange.proposals import Proposal, proposal_of
 from milkwort.core.arrange.structures import (
     STRUCTURE_KINDS,
@@ -34,6 +36,7 @@ from milkwort.core.arrange.structures import (
 )
 from milkwort.core.arrays import Ints
 from milkwort.core.errors import NothingUsableError
+from milkwort.core.workings.arranged import proposal_workings
 from milkwort.store import models
 from milkwort.store.edits import duplicate_as
 from milkwort.store.groups import make_places, place_keywords
@@ -94,6 +97,16 @@ def fitted(plan_id: int, body: StructureChoice, work: Work) -> Response:
             to_write=found.to_write, bids_set=len(found.locked),
         ).model_dump()
     )  # fmt: skip
+
+
+@router.post("/plans/{plan_id}/arrange/structures/workings", responses=shape_of(Workings))
+def traced(plan_id: int, body: StructureChoice, work: Work) -> Response:
+    """Return how one structure comes to what it asks for and brings; nothing is changed."""
+    plan = work.plan(plan_id)
+    found = _proposal(plan, _made(plan, body.kind, body), body)
+    sections = proposal_workings(plan.result, found)
+    title, revision = STRUCTURE_KINDS[body.kind], plan.record.revision
+    return sent(workings_answer(revision, title, "proposed, not taken", [], sections))
 
 
 @router.post("/plans/{plan_id}/arrange/structure", responses=shape_of(ChangeAnswer))

@@ -1,4 +1,4 @@
-"""The arithmetic of what Arrange shows: groups, campaigns and their day, negatives, words."""
+"""The arithmetic of what Arrange shows: groups, campaigns, proposals, negatives, words."""
 
 from __future__ import annotations
 
@@ -9,13 +9,18 @@ import numpy as np
 from milkwort.core.arrange.main_words import MainWord
 from milkwort.core.arrange.negatives_at_work import AtWork, money_saved
 from milkwort.core.arrange.pages.worth_writing import WorthWriting
+from milkwort.core.arrange.proposals import Proposal
 from milkwort.core.plan.budgets import Budgets
 from milkwort.core.plan.run import PlanResult
 from milkwort.core.words.negatives import Negative
 from milkwort.core.workings._sums import Line, Section
+from milkwort.core.workings.purse import purse_workings
 from milkwort.core.workings.selection import selection_workings
 
-__all__ = ["campaign_workings", "group_workings", "negative_workings", "word_workings"]
+__all__ = [
+    "campaign_workings", "group_workings", "negative_workings", "proposal_workings",
+    "word_workings",
+]  # fmt: skip
 
 _NAMED = 12
 """So many keywords of a sum stand by themselves; the rest in one line."""
@@ -79,6 +84,46 @@ def campaign_workings(
                  formula="days with more clicks than the day's money pays for", result=True),
             Line("saved by sharing with one other", gain,
                  formula="lost apart − lost together, the best of all"),
+        ]),
+    ]  # fmt: skip
+
+
+def proposal_workings(now: PlanResult, found: Proposal) -> list[Section]:
+    """Return how a structure that is proposed comes to what it asks for and brings.
+
+    Parameters
+    ----------
+    now : PlanResult
+        The plan as it is.
+    found : Proposal
+        That plan arranged otherwise, and fitted for the same money.
+    """
+    purse = found.result.brief.monthly_spend
+    there, before = found.result.totals, now.totals
+    locked = np.array(list(found.locked.values()), dtype=np.float64)
+    dial = [
+        Line("bids that the dial sets", float(len(locked)),
+             formula="the other of the twins × (1 − how much lower), in steps of a bid"),
+        Line("the lowest of them", float(locked.min()), "money"),
+    ] if len(locked) else []  # fmt: skip
+    return [
+        Section("What it asks for", [
+            Line("groups with kept keywords", float(found.groups)),
+            Line("keywords of the fullest", float(found.largest)),
+            Line("of the groups, those that have an ad", float(found.groups - found.to_write),
+                 formula="a group of the same name in the same campaign"),
+            Line("ads to write", float(found.to_write), formula="groups − those that have one",
+                 result=True),
+            *dial,
+        ]),
+        *purse_workings(found.result, "spend"),
+        *purse_workings(found.result, "customers"),
+        Section("Beside the plan as it is", [
+            Line("the same money", purse, "money", source="brief"),
+            Line("customers a month, as it is", before.customers),
+            Line("customers more, arranged so", there.customers - before.customers, result=True),
+            Line("spend more", there.spend - before.spend, "money"),
+            Line("keywords more that run", float(there.keywords - before.keywords)),
         ]),
     ]  # fmt: skip
 

@@ -9,6 +9,7 @@ import { useSettled } from "../../parts/useSettled";
 import { count, money, number, plural } from "../../parts/format";
 import * as S from "./Arrange.styles";
 import { GroupSize } from "./GroupSize";
+import { ProposalSums } from "./ProposalSums";
 import { TwinDial, type Dial } from "./TwinDial";
 
 type Item = Schemas["StructureItem"];
@@ -71,6 +72,7 @@ function Structures({ groups, onDone }: { groups: readonly number[]; onDone: () 
         ))}
       </S.Ways>
       {picked && picked.adds > 0 && <TwinDial dial={dial} onDial={setDial} />}
+      {picked && <ProposalSums choice={chosen(picked, asked, dial)} />}
       <Foot>
         <Button onPress={onDone}>Leave them</Button>
         <S.Soft role="status">
@@ -100,6 +102,13 @@ function Brings({ fit, now }: { fit: Fit | undefined; now: Fit }) {
 
 type Asked = Schemas["StructureAsked"];
 
+/** The dial says nothing where no twins are added. */
+const chosen = ({ kind, adds }: Item, asked: Asked, dial: Dial): Schemas["StructureChoice"] => ({
+  kind,
+  ...asked,
+  ...(adds > 0 && dial),
+});
+
 function useStructures(asked: Asked): Schemas["StructuresView"] | undefined {
   const { id, summary } = usePlan();
   return useQuery({
@@ -120,8 +129,8 @@ function useStructures(asked: Asked): Schemas["StructuresView"] | undefined {
 function useFits(items: readonly Item[], asked: Asked, dial: Dial): (Fit | undefined)[] {
   const { id, summary } = usePlan();
   return useQueries({
-    queries: items.map(({ kind, adds }) => {
-      const body = { kind, ...asked, ...(adds > 0 && dial) };
+    queries: items.map((item) => {
+      const body = chosen(item, asked, dial);
       return {
         queryKey: ["structure fit", id, summary.revision, body],
         queryFn: () =>

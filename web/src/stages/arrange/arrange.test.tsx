@@ -373,9 +373,18 @@ it("a ready structure says what it would change before it does", async () => {
     },
   ];
   const limits = { most: 20, keywords_per_group: 150, platform: "Kestrel" };
+  const line = { label: "ads to write", value: 6, unit: "count", text: "", source: "" };
+  const lines = [
+    { ...line, formula: "groups − those that have one", assumption: "", result: true },
+  ];
+  const sums = {
+    ...{ revision: 1, title: "exact and phrase", about: "", notes: [], readings: null },
+    ...{ apart: null, sections: [{ title: "What it asks for", lines }] },
+  };
   const asked = await show({
     "POST /arrange/structures": () => ({ body: { revision: 1, items, limits, now: fit({}) } }),
     "POST /arrange/structures/fit": () => ({ body: fit({ customers: 2.5, to_write: 6 }) }),
+    "POST /arrange/structures/workings": () => ({ body: sums }),
     "POST /arrange/structure": done,
   });
   await userEvent.click(await screen.findByText("arrange by …"));
@@ -393,6 +402,12 @@ it("a ready structure says what it would change before it does", async () => {
   expect(brings[1]!.textContent).toContain("2.5 customers");
   expect(brings[1]!.textContent).toContain("6 ads to write, now 1");
   await userEvent.click(screen.getByRole("radio", { name: /exact and phrase/ }));
+  await userEvent.click(screen.getByRole("button", { name: "Its workings" }));
+  expect(await screen.findByText("groups − those that have one")).toBeTruthy();
+  const opened = asked.filter(({ path }) => path.endsWith("/workings")).at(-1);
+  expect(opened!.body).toEqual({
+    ...{ kind: "match", most: null, group_ids: [], lower: "neither", by: 0 },
+  });
   await userEvent.click(take);
   await waitFor(() =>
     expect(taken().map((a) => a.body)).toEqual([
