@@ -8,7 +8,7 @@ SRC = Path(__file__).parent.parent / "web" / "src"
 DRAWS = {
     "app/HowSure.tsx": "how faint a late figure is",
     "app/Purse.tsx": "how many digits a figure has, and what rounding hides",
-    "app/Workings.tsx": "how many digits a share has",
+    "app/Sums.tsx": "how many digits a share has",
     "parts/Choice.tsx": "how faint a mark is",
     "parts/Spark.tsx": "strokes",
     "parts/Whisker.tsx": "strokes",
