@@ -27,7 +27,8 @@ from milkwort.hold import Hold, held_alone
 from milkwort.settings import Settings
 from milkwort.store.database import NewerDatabaseError, said_of_database
 from milkwort.store.journal import Change
-from milkwort.store.plans import list_plans, remove_plan
+from milkwort.store.plan_list import list_plans
+from milkwort.store.plans import remove_plan
 from milkwort.store.results import add_import, result_import
 
 __all__ = ["run", "run_market"]

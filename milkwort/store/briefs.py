@@ -20,12 +20,21 @@ from milkwort.store import models
 from milkwort.store.negatives import StoredNegative
 from milkwort.store.structure import Structure
 
-__all__ = ["OFFER_FIELDS", "PLAN_FIELDS", "STARTS_OF_OFFER", "brief_of", "offer_values"]
+__all__ = [
+    "BRIEF_FIELDS",
+    "OFFER_FIELDS",
+    "PLAN_FIELDS",
+    "STARTS_OF_OFFER",
+    "brief_of",
+    "further_offers",
+    "offer_values",
+]
 
 OFFER_FIELDS = tuple(f.name for f in OF_OFFER)
 PLAN_FIELDS = tuple(f.name for f in OF_PLAN)
 STARTS_OF_OFFER = {f.name: f.start for f in OF_OFFER if not f.required}
-
+BRIEF_FIELDS: tuple[str, ...] = ("offer_name", *OFFER_FIELDS, *PLAN_FIELDS, "more_offers")
+"""What of a brief may be changed, by name."""
 
 NO_STRUCTURE = Structure()
 
@@ -153,3 +162,11 @@ def _check_year(values: Mapping[str, Any]) -> None:
 def offer_values(row: models.Offer) -> dict[str, Any]:
     """Return a stored offer as plain values."""
     return {"id": row.id, "name": row.name, **{n: getattr(row, n) for n in OFFER_FIELDS}}
+
+
+def further_offers(values: Mapping[str, Any]) -> list[dict[str, Any]]:
+    """Return further offers as their columns, without ids."""
+    return [
+        STARTS_OF_OFFER | {f: v for f, v in one.items() if f in ("name", *OFFER_FIELDS)}
+        for one in values["more_offers"]
+    ]

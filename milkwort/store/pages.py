@@ -12,7 +12,7 @@ from milkwort.core.arrange.pages.page_words import PageText, same_address
 from milkwort.core.errors import BadValueError, NotFoundError
 from milkwort.store import models
 from milkwort.store.journal import Change, now
-from milkwort.store.plans import client_of
+from milkwort.store.plan_list import client_of
 
 __all__ = ["MOST_PAGES", "StoredPage", "list_pages", "move_page", "remove_pages", "set_pages"]
 

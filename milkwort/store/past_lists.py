@@ -13,7 +13,7 @@ from milkwort.core.errors import BadValueError
 from milkwort.core.gather.past import PastRow
 from milkwort.store import models
 from milkwort.store.journal import Change, now
-from milkwort.store.plans import client_of
+from milkwort.store.plan_list import client_of
 
 __all__ = ["PastKind", "PastList", "load_past", "set_past"]
 

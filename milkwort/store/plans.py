@@ -3,14 +3,14 @@
 from __future__ import annotations
 
 import datetime
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Mapping
 from dataclasses import dataclass, replace
 from typing import Any
 
-from sqlalchemy import func, select
+from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from milkwort.core.assumptions import RETIRED, Assumed
+from milkwort.core.assumptions import RETIRED
 from milkwort.core.brief.brief import Brief
 from milkwort.core.brief.fields import FIELDS
 from milkwort.core.brief.platform import profile_of
@@ -18,64 +18,33 @@ from milkwort.core.errors import BadValueError, NotFoundError
 from milkwort.store import models
 from milkwort.store.ads import StoredAd, list_ads
 from milkwort.store.briefs import (
+    BRIEF_FIELDS,
     OFFER_FIELDS,
     PLAN_FIELDS,
-    STARTS_OF_OFFER,
     brief_of,
+    further_offers,
     offer_values,
 )
 from milkwort.store.journal import Change, now, undo
 from milkwort.store.negatives import StoredNegative, list_negatives
 from milkwort.store.own_ways import OwnWays, own_ways_of
+from milkwort.store.plan_list import add_client, checked_name
 from milkwort.store.structure import Structure, load_structure
 from milkwort.store.taught import TaughtPlan
 
 __all__ = [
-    "BRIEF_FIELDS",
-    "PlanLine",
     "PlanRecord",
-    "add_client",
     "add_plan",
-    "change_assumptions",
-    "change_brief",
-    "checked_name",
-    "client_name_of",
-    "client_of",
-    "list_plans",
     "load_plan",
-    "plans_of_client",
     "remove_plan",
     "rename_plan",
     "restore_plan",
 ]
 
-BRIEF_FIELDS: tuple[str, ...] = ("offer_name", *OFFER_FIELDS, *PLAN_FIELDS, "more_offers")
-"""What of a brief may be changed, by name."""
-
 _START: dict[str, Any] = {f.name: f.start for f in FIELDS.values()} | {
     "offer_name": "",
     "more_offers": [],
 }
-
-
-@dataclass(frozen=True)
-class PlanLine:
-    """A plan as it stands in the list, with the client it is for.
-
-    `is_plan` tells the one that counts from its other versions.
-    """
-
-    id: int
-    client_id: int
-    client: str
-    version_of: int | None
-    label: str
-    is_plan: bool
-    name: str
-    currency: str
-    monthly_spend: float
-    keywords: int
-    created_at: str
 
 
 @dataclass(frozen=True)
@@ -136,38 +105,6 @@ class PlanRecord:
     taught: TaughtPlan | None = None
 
 
-def list_plans(session: Session) -> list[PlanLine]:
-    """Return the plans that are not deleted, client by client, the oldest first."""
-    p, c, k = models.Plan, models.Client, models.Keyword
-    count = select(func.count(k.id)).where(k.plan_id == p.id).scalar_subquery()
-    brief = p.__table__.columns
-    rows: Iterable[Any] = session.execute(
-        select(p.id, p.client_id, c.name, p.version_of, p.label, p.chosen, p.name,
-               brief.currency, brief.monthly_spend, count, p.created_at)
-        .join(c, c.id == p.client_id)
-        .where(p.deleted_at.is_(None))
-        .order_by(p.client_id, p.id)
-    )  # fmt: skip
-    found = list(rows)
-    plans: dict[int, Any] = {}
-    for row in found:  # of each family the one chosen last; before any was, the first
-        root = row.version_of or row.id
-        if root not in plans or row.chosen > plans[root].chosen:
-            plans[root] = row
-    ids = {row.id for row in plans.values()}
-    return [
-        PlanLine(row.id, row.client_id, row[2], row.version_of, row.label, row.id in ids, *row[6:])
-        for row in found
-    ]
-
-
-def revisions_of(session: Session, plan_ids: Sequence[int]) -> dict[int, int]:
-    """Return the revision of each of some plans, by id."""
-    p = models.Plan
-    rows = session.execute(select(p.id, p.revision).where(p.id.in_(plan_ids)))
-    return {row.id: row.revision for row in rows}
-
-
 def load_plan(session: Session, plan_id: int) -> PlanRecord:
     """Return one plan.
 
@@ -225,42 +162,6 @@ def load_plan(session: Session, plan_id: int) -> PlanRecord:
     )
 
 
-def client_of(session: Session, plan_id: int) -> int:
-    """Return the id of a plan's client.
-
-    Raises
-    ------
-    NotFoundError
-        Where there is no such plan.
-    """
-    found = session.scalar(select(models.Plan.client_id).where(models.Plan.id == plan_id))
-    if found is None:
-        raise NotFoundError(f"There is no plan {plan_id}.", "plan")
-    return found
-
-
-def client_name_of(session: Session, plan_id: int) -> str:
-    """Return the name of a plan's client; errors as `client_of`."""
-    c = models.Client
-    named = select(c.name).where(c.id == client_of(session, plan_id))
-    return session.scalars(named).one()
-
-
-def plans_of_client(session: Session, client_id: int) -> list[int]:
-    """Return the ids of a client's plans that are not deleted, rising."""
-    p = models.Plan
-    mine = select(p.id).where(p.client_id == client_id, p.deleted_at.is_(None))
-    return list(session.scalars(mine.order_by(p.id)))
-
-
-def add_client(session: Session, name: str) -> int:
-    """Make a client and return its id."""
-    client = models.Client(name=checked_name(name), created_at=now())
-    session.add(client)
-    session.flush()
-    return client.id
-
-
 def add_plan(
     session: Session,
     name: str,
@@ -286,7 +187,7 @@ def add_plan(
         Whose plan it is; a new client of the plan's name where left out.
     """
     full = _START | {"start_date": next_month()} | dict(values or {})
-    brief_of(checked_name(name), full | {"more_offers": _offers(full)}, assumptions or {})
+    brief_of(checked_name(name), full | {"more_offers": further_offers(full)}, assumptions or {})
     if not_entered is None:
         not_entered = tuple(f for f in BRIEF_FIELDS if f not in (values or {}))
     if client_id is not None and session.get(models.Client, client_id) is None:
@@ -304,7 +205,7 @@ def add_plan(
     session.add(plan)
     session.flush()
     first = {f: full[f] for f in OFFER_FIELDS} | {"name": full["offer_name"]}
-    for one in (first, *_offers(full)):
+    for one in (first, *further_offers(full)):
         session.add(models.Offer(plan_id=plan.id, **one))
         session.flush()
     for key, value in (assumptions or {}).items():
@@ -346,100 +247,6 @@ def restore_plan(session: Session, plan_id: int) -> None:
     undo(session, plan_id)  # putting it away was its last change
 
 
-def change_brief(change: Change, fields: Mapping[str, Any]) -> None:
-    """Change fields of the brief; what was assumed in them counts as entered from now on.
-
-    Raises
-    ------
-    BadValueError
-        For an unknown field, or where the brief would be out of range.
-    """
-    unknown = sorted(set(fields) - set(BRIEF_FIELDS))
-    if unknown:
-        raise BadValueError("brief", "fields of a brief", ", ".join(unknown))
-    fields = dict(fields)
-    record = load_plan(change.session, change.plan_id)
-    new = record.values | fields
-    brief_of(record.name, new | {"more_offers": _offers(new)}, record.assumptions)
-    of_plan: dict[str, Any] = {f: v for f, v in fields.items() if f in PLAN_FIELDS}
-    of_plan["not_entered"] = [f for f in record.not_entered if f not in fields]
-    change.update(models.Plan, {change.plan_id: of_plan})
-    of_offer = {f: v for f, v in fields.items() if f in OFFER_FIELDS}
-    if "offer_name" in fields:
-        of_offer["name"] = fields["offer_name"]
-    if of_offer:
-        change.update(models.Offer, {record.offer_ids[0]: of_offer})
-    if "more_offers" in fields:
-        _change_offers(change, record, fields["more_offers"])
-
-
-def _change_offers(change: Change, record: PlanRecord, wanted: Sequence[Mapping[str, Any]]) -> None:
-    """Change, add and remove further offers; one that stays is the same row as before.
-
-    An offer is known by its id, and where none is given by its name.
-    """
-    there = {one["id"]: one["name"] for one in record.values["more_offers"]}
-    left = dict(there)
-    stays: dict[int, dict[str, Any]] = {}
-    new = []
-    for one, columns in zip(wanted, _offers({"more_offers": wanted}), strict=True):
-        known = one.get("id")
-        if known is None:
-            known = next((i for i, name in left.items() if name == one["name"]), None)
-        if known is not None and left.pop(known, None) is not None:
-            stays[known] = columns
-        else:
-            new.append({"plan_id": change.plan_id, **columns})
-    change.update(models.Offer, stays)
-    k = models.Keyword
-    orphans = change.session.scalars(select(k.id).where(k.offer_id.in_(list(left))))
-    change.update(k, {i: {"offer_id": None} for i in orphans})
-    s = models.Spot
-    spots = change.session.scalars(select(s.id).where(s.offer_id.in_(list(left))))
-    change.update(s, {i: {"offer_id": None} for i in spots})
-    change.delete(models.Offer, list(left))
-    change.insert(models.Offer, new)
-
-
-def _offers(values: Mapping[str, Any]) -> list[dict[str, Any]]:
-    """Return further offers as their columns, without ids."""
-    return [
-        STARTS_OF_OFFER | {f: v for f, v in one.items() if f in ("name", *OFFER_FIELDS)}
-        for one in values["more_offers"]
-    ]
-
-
-def change_assumptions(change: Change, values: Mapping[str, float | None]) -> None:
-    """Set assumptions of the plan; None puts the default back.
-
-    Raises
-    ------
-    BadValueError
-        For an unknown name, or a value out of its range.
-    """
-    record = load_plan(change.session, change.plan_id)
-    merged = record.assumptions | {k: v for k, v in values.items() if v is not None}
-    Assumed({k: v for k, v in merged.items() if values.get(k, v) is not None})
-    rows = change.session.scalars(
-        select(models.Assumption).where(models.Assumption.plan_id == change.plan_id)
-    )
-    ids = {row.name: row.id for row in rows}
-    gone = [n for n, v in values.items() if v is None and n in ids]
-    change.delete(models.Assumption, [ids[n] for n in (*gone, *record.retired)])
-    change.update(
-        models.Assumption,
-        {ids[n]: {"value": v} for n, v in values.items() if v is not None and n in ids},
-    )
-    change.insert(
-        models.Assumption,
-        [
-            {"plan_id": change.plan_id, "name": n, "value": v}
-            for n, v in values.items()
-            if v is not None and n not in ids
-        ],
-    )
-
-
 def _rows(session: Session, plan_id: int) -> tuple[models.Plan, list[models.Offer]]:
     plan = session.get(models.Plan, plan_id, populate_existing=True)
     if plan is None:
@@ -449,17 +256,3 @@ def _rows(session: Session, plan_id: int) -> tuple[models.Plan, list[models.Offe
         execution_options={"populate_existing": True},
     ).all()
     return plan, list(offers)
-
-
-def checked_name(name: str) -> str:
-    """Return a plan's or client's name without needless spaces.
-
-    Raises
-    ------
-    BadValueError
-        Where it is empty or too long.
-    """
-    bare = " ".join(name.split())
-    if not 1 <= len(bare) <= 120:
-        raise BadValueError("name", "a name of 1 to 120 characters", name)
-    return bare

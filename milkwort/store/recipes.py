@@ -11,7 +11,7 @@ from sqlalchemy.orm import Session
 from milkwort.core.errors import BadValueError, NotFoundError
 from milkwort.store import models
 from milkwort.store.journal import Change
-from milkwort.store.plans import client_of
+from milkwort.store.plan_list import client_of
 
 __all__ = ["add_recipe", "list_recipes", "remove_recipe"]
 

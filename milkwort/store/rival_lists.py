@@ -11,7 +11,7 @@ from sqlalchemy.orm import Session
 from milkwort.core.gather.rivals import RivalRow
 from milkwort.store import models
 from milkwort.store.journal import Change, now
-from milkwort.store.plans import client_of
+from milkwort.store.plan_list import client_of
 
 __all__ = ["RivalList", "add_rival_list", "load_rival_lists"]
 

@@ -7,6 +7,7 @@ from concurrent.futures import ThreadPoolExecutor
 import numpy as np
 import pytest
 
+from milkwort.api.plan import opening as opening_module
 from milkwort.api.plan import workspace as workspace_module
 from milkwort.core.errors import BadValueError
 from milkwort.store.plans import load_plan
@@ -154,14 +155,14 @@ def test_a_plan_is_changed_while_another_takes_much_in(client, plan, monkeypatch
 
 def test_a_change_that_would_leave_no_plan_is_not_kept(client, plan, monkeypatch):
     before = client.get(plan).json()
-    whole = workspace_module.run_plan
+    whole = opening_module.run_plan
 
     def fails(brief, table, old=None):
         if brief.monthly_spend == 99:
             raise BadValueError("row 1", "a price", "none")
         return whole(brief, table, old)
 
-    monkeypatch.setattr(workspace_module, "run_plan", fails)
+    monkeypatch.setattr(opening_module, "run_plan", fails)
     answer = client.patch(f"{plan}/brief", json={"monthly_spend": 99})
     assert answer.status_code == 422
     now = client.get(plan).json()

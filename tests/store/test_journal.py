@@ -14,6 +14,7 @@ from milkwort.core.errors import BadValueError, NotFoundError, ReplayError
 from milkwort.core.words.negatives import Negative
 from milkwort.store import models
 from milkwort.store.ads import add_ads
+from milkwort.store.brief_changes import change_assumptions, change_brief
 from milkwort.store.database import Database
 from milkwort.store.entries import Arrival, KeywordEntry, ReadingEntry
 from milkwort.store.groups import edit_group, remove_groups
@@ -27,7 +28,7 @@ from milkwort.store.keywords import (
 )
 from milkwort.store.negatives import Owner, add_negatives
 from milkwort.store.plan_state import PLAN_TABLES, read_plan_state, write_plan_state
-from milkwort.store.plans import add_plan, change_assumptions, change_brief, load_plan, rename_plan
+from milkwort.store.plans import add_plan, load_plan, rename_plan
 from milkwort.store.recipes import add_recipe
 from milkwort.store.sheet import load_sheet
 from milkwort.store.structure import load_structure

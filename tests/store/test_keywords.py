@@ -7,6 +7,7 @@ from sqlalchemy.exc import IntegrityError
 
 from milkwort.core.errors import BadValueError, NotFoundError
 from milkwort.store import keywords as store
+from milkwort.store.brief_changes import change_assumptions, change_brief
 from milkwort.store.entries import Arrival, KeywordEntry, ReadingEntry
 from milkwort.store.journal import Change
 from milkwort.store.keywords import (
@@ -17,7 +18,7 @@ from milkwort.store.keywords import (
     set_calls,
 )
 from milkwort.store.models import AdGroup, Call, Campaign, Keyword, Reading
-from milkwort.store.plans import change_assumptions, change_brief, load_plan
+from milkwort.store.plans import load_plan
 from milkwort.store.sheet import load_sheet, read_again, with_brief
 from milkwort.store.structure import GENERAL_GROUP
 

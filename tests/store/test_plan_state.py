@@ -10,6 +10,7 @@ from milkwort.core.words.negatives import Negative
 from milkwort.formats import plan_json
 from milkwort.store import models
 from milkwort.store.ads import add_ads
+from milkwort.store.brief_changes import change_assumptions, change_brief
 from milkwort.store.entries import Arrival, KeywordEntry, ReadingEntry
 from milkwort.store.groups import edit_campaign, edit_group
 from milkwort.store.journal import Change
@@ -25,7 +26,7 @@ from milkwort.store.plan_state import (
     read_plan_state,
     write_plan_state,
 )
-from milkwort.store.plans import add_plan, change_assumptions, change_brief, load_plan
+from milkwort.store.plans import add_plan, load_plan
 from milkwort.store.readings import set_rule
 from milkwort.store.set_aside import set_aside
 from milkwort.store.sheet import load_sheet

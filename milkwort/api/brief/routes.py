@@ -27,7 +27,7 @@ from milkwort.core.errors import NothingUsableError
 from milkwort.core.market.demand import season_of_months
 from milkwort.core.plan.budgets import a_month
 from milkwort.formats.plan_values import ProfileValues
-from milkwort.store.plans import change_assumptions, change_brief
+from milkwort.store.brief_changes import change_assumptions, change_brief
 
 router = APIRouter(tags=["brief"])
 

@@ -12,7 +12,7 @@ from milkwort.api.clients.schemas import ClientLine, Glance
 from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Work, sent
 from milkwort.store.hand_overs import hand_over_counts
-from milkwort.store.plans import list_plans, revisions_of
+from milkwort.store.plan_list import list_plans, revisions_of
 from milkwort.store.practice import sendings_stand
 from milkwort.store.results import imports_in_force
 

@@ -31,7 +31,7 @@ from milkwort.core.plan.spread import best_spread
 from milkwort.core.plan.year import YearAhead
 from milkwort.core.plan.year_draws import draw_year
 from milkwort.core.workings.month import month_workings
-from milkwort.store.plans import change_brief
+from milkwort.store.brief_changes import change_brief
 
 __all__ = ["router", "year_of"]
 

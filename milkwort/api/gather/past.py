@@ -27,13 +27,13 @@ from milkwort.formats.keyword_row import KeywordRow
 from milkwort.formats.keyword_rows import KeywordRows
 from milkwort.formats.past_rows import PastFile, read_past_rows
 from milkwort.formats.text_table import MAX_BYTES
+from milkwort.store.brief_changes import change_brief
 from milkwort.store.entries import Arrival, KeywordEntry, ReadingEntry
 from milkwort.store.groups import make_campaigns, make_places
 from milkwort.store.journal import Change
 from milkwort.store.keywords import add_keywords, lock_bids, set_calls, set_last_cpc
 from milkwort.store.negatives import WHOLE_PLAN, Owner, add_negatives
 from milkwort.store.past_lists import PastKind, PastList, load_past, set_past
-from milkwort.store.plans import change_brief
 from milkwort.store.structure import FIRST_CAMPAIGN, Place
 
 router = APIRouter(tags=["gather"])

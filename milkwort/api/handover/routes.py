@@ -40,6 +40,7 @@ from milkwort.core.handover.changed_rows import ChangedRow, Row, changed_rows
 from milkwort.core.handover.checks import Check, last_checks
 from milkwort.formats.plan_json import read_plan_json
 from milkwort.formats.upload_sheets import in_shape, sheet_table
+from milkwort.store.brief_changes import change_brief
 from milkwort.store.groups import remove_campaign
 from milkwort.store.hand_overs import (
     Sending,
@@ -57,7 +58,7 @@ from milkwort.store.hand_overs import (
 from milkwort.store.journal import Change
 from milkwort.store.keywords import lock_bids
 from milkwort.store.models import HandOver, HandOverFile
-from milkwort.store.plans import change_brief, client_name_of
+from milkwort.store.plan_list import client_name_of
 from milkwort.store.readings import dates_of_readings
 from milkwort.store.versions import as_version, family_of
 

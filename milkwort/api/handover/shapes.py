@@ -22,7 +22,7 @@ from milkwort.core.brief.upload_shape import (
     with_sheet_columns,
 )
 from milkwort.core.errors import BadValueError
-from milkwort.store.plans import change_brief
+from milkwort.store.brief_changes import change_brief
 
 router = APIRouter(tags=["hand over"])
 

@@ -19,12 +19,12 @@ from milkwort.core.learn.terms import TermAdvice
 from milkwort.core.words.foreign import is_item_code
 from milkwort.core.words.negatives import Negative
 from milkwort.core.words.texts import normalise
+from milkwort.store.brief_changes import change_brief
 from milkwort.store.entries import Arrival, KeywordEntry, ReadingEntry
 from milkwort.store.journal import Change
 from milkwort.store.keywords import add_keywords, add_readings, lock_bids, set_calls
 from milkwort.store.models import Keyword, Plan
 from milkwort.store.negatives import add_negatives
-from milkwort.store.plans import change_brief
 from milkwort.store.taught import TaughtPlan, TaughtRate, TaughtReading
 from milkwort.store.uncorrected import uncorrected_brief
 

@@ -24,10 +24,10 @@ from milkwort.api.learn.schemas import (
 )
 from milkwort.api.learn.view import undecided
 from milkwort.core.errors import BadValueError
+from milkwort.store.brief_changes import change_brief
 from milkwort.store.closed import close_plan, closed_as, label_of, reopen_plan
 from milkwort.store.journal import Change
 from milkwort.store.keywords import set_calls
-from milkwort.store.plans import change_brief
 from milkwort.store.versions import add_version, family_of
 
 router = APIRouter(tags=["learn"])

@@ -13,8 +13,10 @@ from milkwort.core.errors import BadValueError
 from milkwort.core.words.texts import normalise
 from milkwort.formats.plan_json import PlanDocument, write_plan_json
 from milkwort.store import models
+from milkwort.store.briefs import BRIEF_FIELDS
 from milkwort.store.journal import now
 from milkwort.store.keys import new_keys
+from milkwort.store.plan_list import add_client, client_of
 from milkwort.store.plan_state import (
     PlanState,
     read_client_state,
@@ -22,7 +24,6 @@ from milkwort.store.plan_state import (
     write_client_state,
     write_plan_state,
 )
-from milkwort.store.plans import BRIEF_FIELDS, add_client, client_of
 
 __all__ = ["add_document", "plan_file", "raw_plan"]
 

@@ -31,14 +31,12 @@ from milkwort.core.workings.keyword import Section
 from milkwort.core.workings.purse import purse_workings
 from milkwort.formats.plan_json import read_plan_json
 from milkwort.formats.text_table import MAX_BYTES
+from milkwort.store.briefs import BRIEF_FIELDS
 from milkwort.store.models import Client
+from milkwort.store.plan_list import checked_name, client_of, list_plans
 from milkwort.store.plan_state import read_plan_state, write_plan_state
 from milkwort.store.plans import (
-    BRIEF_FIELDS,
     add_plan,
-    checked_name,
-    client_of,
-    list_plans,
     load_plan,
     rename_plan,
     restore_plan,

@@ -15,25 +15,19 @@ from dataclasses import asdict, dataclass, replace
 from functools import lru_cache
 from typing import Any, TypeVar
 
-import orjson
 from sqlalchemy import delete, select
-from sqlalchemy.exc import DatabaseError
 from sqlalchemy.orm import Session
 
 from milkwort.api.gather.trays import Trays, Units
 from milkwort.api.http.events import Events
 from milkwort.api.http.jobs import Jobs
 from milkwort.api.http.practice import PRACTICE, PracticeMarket
-from milkwort.api.plan.columns import figure_columns
 from milkwort.api.plan.drawing import Drawing
 from milkwort.api.plan.kept import Kept
 from milkwort.api.plan.locks import Locks
-from milkwort.api.plan.open_plan import OpenPlan, difference, kinds_of, whole
-from milkwort.api.plan.summary import brief_block, purse_block, trail_block
-from milkwort.api.plan.written import Written
-from milkwort.core.errors import ClosedError, MilkwortError, UnreadableError
-from milkwort.core.plan.long_tail import long_tail
-from milkwort.core.plan.run import run_plan
+from milkwort.api.plan.open_plan import OpenPlan, difference, whole
+from milkwort.api.plan.opening import Done, loaded_plan, opened_plan
+from milkwort.core.errors import ClosedError
 from milkwort.formats.apart import Reader
 from milkwort.formats.guess_columns import ColumnGuess
 from milkwort.settings import Settings
@@ -46,7 +40,6 @@ from milkwort.store.journal import (
     Change,
     Prepared,
     Touched,
-    labels,
     raise_revision,
     redo,
     reserve_ids,
@@ -54,17 +47,14 @@ from milkwort.store.journal import (
 )
 from milkwort.store.long_writes import carry_out
 from milkwort.store.models import Journal, Plan
-from milkwort.store.plans import client_of, load_plan, plans_of_client, remove_plan
-from milkwort.store.sheet import Sheet, load_sheet, read_again, with_brief
+from milkwort.store.plan_list import client_of, plans_of_client
+from milkwort.store.plans import remove_plan
 
 __all__ = ["Decision", "Workspace"]
 
 _PLANS_IN_MEMORY = 8
 _CLIENTS_IN_MEMORY = 4
 _GLANCES = 1000
-
-_OF_KEYWORDS = {"keyword", "reading", "call"}
-"""Tables that say nothing of the brief."""
 
 Made = TypeVar("Made")
 
@@ -89,21 +79,6 @@ class Decision:
     do: Callable[[Change], Any] = lambda change: None
     ahead: Sequence[Prepared] = ()
     progress: Callable[[int, int], None] = lambda done, of: None
-
-
-@dataclass(frozen=True)
-class _Done:
-    """What was written: what it is called, the plan's revision after it, and where."""
-
-    label: str
-    revision: int
-    touched: Touched
-    is_change: bool = True
-
-    def left_brief(self) -> bool:
-        """Return whether it is known that nothing of the brief was touched."""
-        tables = self.touched.tables
-        return self.is_change and bool(tables) and tables <= _OF_KEYWORDS
 
 
 class Workspace:
@@ -148,7 +123,7 @@ class Workspace:
             held = self._plans.get(plan_id)
             if held is None:
                 with self.database.read() as session:
-                    held = self._opened(session, plan_id)
+                    held = opened_plan(session, plan_id)
                 self._keep(plan_id, held)
             return held
 
@@ -179,7 +154,7 @@ class Workspace:
             Whether it writes to what all plans of the client share; they are held then too.
         """
 
-        def write(before: OpenPlan, others: Sequence[int]) -> _Done:
+        def write(before: OpenPlan, others: Sequence[int]) -> Done:
             made = decide(before)
 
             def do(change: Change) -> None:
@@ -189,7 +164,7 @@ class Workspace:
             change, revision = carry_out(
                 self.database, plan_id, made.label, made.ahead, do, made.progress
             )
-            return _Done(made.label, revision, change.touched)
+            return Done(made.label, revision, change.touched)
 
         return self._answer(plan_id, write, self._take_back, window, of_client)
 
@@ -283,7 +258,7 @@ class Workspace:
 
     def try_to_open(self, session: Session, plan_id: int) -> OpenPlan:
         """Work a plan out in the transaction that makes it: one that can't be is not made."""
-        return self._opened(session, plan_id)
+        return opened_plan(session, plan_id)
 
     def reserve(self, table: str, count: int) -> int:
         """Return the first of so many ids that no row of a table ever had."""
@@ -338,12 +313,12 @@ class Workspace:
         said: str,
         window: str,
     ) -> dict[str, Any]:
-        def write(before: OpenPlan, others: Sequence[int]) -> _Done:
+        def write(before: OpenPlan, others: Sequence[int]) -> Done:
             touched = Touched()
             with self.database.begin() as session:
                 label = do(session, plan_id, touched)
                 _tell_others(session, touched, others)
-            return _Done(said + label, before.record.revision + 1, touched, is_change=False)
+            return Done(said + label, before.record.revision + 1, touched, is_change=False)
 
         def take_back(held: int) -> None:
             with self.database.begin() as session:
@@ -355,7 +330,7 @@ class Workspace:
     def _answer(
         self,
         plan_id: int,
-        write: Callable[[OpenPlan, Sequence[int]], _Done],
+        write: Callable[[OpenPlan, Sequence[int]], Done],
         take_back: Callable[[int], None],
         window: str,
         of_client: bool,
@@ -365,7 +340,7 @@ class Workspace:
             done = write(before, others)
             try:
                 with self.database.read() as session:
-                    after = self._load(session, plan_id, before, done)
+                    after = loaded_plan(session, plan_id, before, done)
             except Exception:
                 # a change that leaves no plan is not kept: nobody has seen it yet
                 if done.touched.tables:
@@ -414,71 +389,6 @@ class Workspace:
             self._plans[plan_id] = loaded
             while len(self._plans) > _PLANS_IN_MEMORY:
                 self._plans.pop(next(iter(self._plans)))
-
-    def _opened(self, session: Session, plan_id: int) -> OpenPlan:
-        """Read a plan as it is stored.
-
-        Raises
-        ------
-        UnreadableError
-            Where that makes no plan.
-        """
-        try:
-            loaded = self._load(session, plan_id)
-            orjson.dumps(loaded.summary, option=orjson.OPT_SERIALIZE_NUMPY)
-        except (MilkwortError, OverflowError, DatabaseError):
-            raise  # these say themselves what is wrong, and it is not the plan
-        except Exception as error:
-            why = f"{type(error).__name__}: {str(error)[:200]}"
-            message = f"What is stored of this plan can't be read ({why})."
-            raise UnreadableError(message, "plan") from error
-        return loaded
-
-    def _load(
-        self,
-        session: Session,
-        plan_id: int,
-        before: OpenPlan | None = None,
-        done: _Done | None = None,
-    ) -> OpenPlan:
-        if before is not None and done is not None and done.left_brief():
-            record = replace(before.record, revision=done.revision)
-            journal = {"undo": done.label, "redo": None}
-            handed_over = before.handed_over
-        else:
-            record = load_plan(session, plan_id)
-            journal = labels(session, plan_id)
-            handed_over = count_hand_overs(session, plan_id)
-        sheet = _sheet(session, record, before, done)
-        result = run_plan(record.brief, sheet.table, before.result if before else None)
-        summary = {
-            "plan_id": plan_id,
-            "revision": record.revision,
-            "brief": brief_block(record),
-            "trail": trail_block(
-                result,
-                handed_over,
-                len(record.structure.campaigns),
-                len(Written(record, sheet, result).without),
-            ),
-            "purse": purse_block(result, sheet, record.retired),
-            "journal": journal,
-            "closed_as": record.closed_as,
-            "own": asdict(record.own),
-            "tail": asdict(long_tail(result)),
-        }
-        kinds = kinds_of(record, sheet, before or self._plans.get(plan_id))
-        columns = figure_columns(result, before.columns if before else None)
-        return OpenPlan(record, sheet, result, columns, kinds, summary, handed_over)
-
-
-def _sheet(session: Session, record: Any, before: OpenPlan | None, done: _Done | None) -> Sheet:
-    """Read of the keywords what was written to."""
-    if before is None or done is None:
-        return load_sheet(session, record)
-    if not done.touched.tables & _OF_KEYWORDS:
-        return with_brief(before.sheet, record)
-    return read_again(session, before.sheet, record, done.touched)
 
 
 def _open(plan: OpenPlan) -> OpenPlan:

@@ -18,8 +18,8 @@ from milkwort.core.brief.brief import Brief
 from milkwort.core.market.standing import Stand
 from milkwort.core.plan.run import run_plan
 from milkwort.core.plan.the_line import price_that_admits, rule_that_admits
+from milkwort.store.brief_changes import change_brief
 from milkwort.store.briefs import brief_of
-from milkwort.store.plans import change_brief
 from milkwort.store.sheet import with_brief
 
 router = APIRouter(tags=["sift"])

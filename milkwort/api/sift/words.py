@@ -22,13 +22,13 @@ from milkwort.core.sift.reading_anew import intents_read_anew
 from milkwort.core.sift.sheet_words import words_of_sheet
 from milkwort.core.words.matching import text_matches
 from milkwort.core.words.texts import normalise, singular
+from milkwort.store.brief_changes import change_brief
 from milkwort.store.briefs import brief_of
 from milkwort.store.edits import edit_keywords
 from milkwort.store.journal import Change
 from milkwort.store.keywords import set_calls
 from milkwort.store.negatives import add_negatives
 from milkwort.store.own_ways import set_own
-from milkwort.store.plans import change_brief
 
 router = APIRouter(tags=["sift"])
 
