@@ -2,7 +2,7 @@
 
 import re
 
-from playwright.sync_api import Page, expect
+from playwright.sync_api import FilePayload, Page, expect
 
 from tests.browser.test_access import Walk
 
@@ -73,6 +73,13 @@ def test_the_clients_sheet_is_shown_as_it_is_printed_and_chosen_from(plan: str, 
     assert download.value.path().read_bytes().startswith(b"%PDF")
 
 
+def picked(page: Page, button: str, file: FilePayload) -> None:
+    """Press what asks for a file, and choose one."""
+    with page.expect_file_chooser() as chooser:
+        page.get_by_role("button", name=button).click()
+    chooser.value.set_files([file])
+
+
 ACCOUNT = (
     "No;Wording;Kind;Top;Lit\n7;sash window repair;Exact;0,40;ON\n9;a stranger;Exact;0,10;ON\n"
 )
@@ -82,7 +89,7 @@ def test_an_accounts_file_is_assigned_and_written_back(plan: str, page: Page):
     opened(page, plan)
     view(page, "Your account’s file")
     file = {"name": "konto.csv", "mimeType": "text/csv", "buffer": ACCOUNT.encode()}
-    page.get_by_label("Account’s file", exact=True).set_input_files(file)
+    picked(page, "bring in a file", file)
     page.get_by_text("konto.csv").wait_for()
     for role, heading in (("keyword", "Wording"), ("bid", "Top"), ("whether it runs", "Lit")):
         page.get_by_role("button", name=f"Column of {role}").click()
@@ -149,7 +156,7 @@ def test_a_sheet_that_somebody_changed_is_read_back_and_its_bids_taken(plan: str
     left = page.request.get(address).text()
     changed = re.sub(r",exact,[\d.]+,yes,", ",exact,0.77,yes,", left, count=1)
     back = {"name": "back.csv", "mimeType": "text/csv", "buffer": changed.encode()}
-    page.get_by_label("Upload sheet that comes back").set_input_files([back])
+    picked(page, "read a sheet back", back)
     shown = page.get_by_role("region", name="What came back")
     expect(shown).to_contain_text(re.compile(r"159 rows as in the plan.*1 row say"))
     shown.get_by_role("button", name="take over 1 bid").click()

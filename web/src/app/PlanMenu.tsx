@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { Button, Dialog, DialogTrigger, Modal, ModalOverlay } from "react-aria-components";
 import { useNavigate } from "react-router";
 import styled from "styled-components";
@@ -11,6 +11,7 @@ import { ink, serif, whenNarrow } from "../look/tokens";
 import { Blank } from "../parts/Blank";
 import { TextButton } from "../parts/Button";
 import { Choice } from "../parts/Choice";
+import { FilePick } from "../parts/FilePick";
 import { money, plural } from "../parts/format";
 import { starts } from "./starts";
 
@@ -184,7 +185,6 @@ type NewProps = { clients: Client[]; onMade: (request: Making) => void };
 /** A further plan: blank, of a sample or of a file, for a client there is or a new one. */
 function NewPlan({ clients, onMade }: NewProps) {
   const [whose, setWhose] = useState("new");
-  const file = useRef<HTMLInputElement>(null);
   const client_id = whose === "new" ? null : Number(whose);
   const load = (chosen: File) =>
     client.POST("/api/plans/load", { params: { query: { client_id } }, ...uploadOf(chosen) });
@@ -214,19 +214,9 @@ function NewPlan({ clients, onMade }: NewProps) {
           {name}
         </TextButton>
       ))}
-      <TextButton onPress={() => file.current?.click()}>Load a plan’s JSON …</TextButton>
-      <input
-        ref={file}
-        type="file"
-        hidden
-        aria-label="Plan file"
-        accept=".json,application/json"
-        onChange={(event) => {
-          const chosen = event.currentTarget.files?.[0];
-          event.currentTarget.value = "";
-          if (chosen) onMade(load(chosen));
-        }}
-      />
+      <FilePick accept={[".json", "application/json"]} onFile={(chosen) => onMade(load(chosen))}>
+        Load a plan’s JSON …
+      </FilePick>
     </footer>
   );
 }

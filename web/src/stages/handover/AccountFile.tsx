@@ -1,11 +1,12 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { client, taken, uploadOf, type Schemas } from "../../data/client";
 import { usePlan } from "../../data/plan";
 import { usePlanQuery } from "../../data/usePlanQuery";
 import { useSaying } from "../../data/saying";
-import { Button, MainButton } from "../../parts/Button";
+import { MainButton } from "../../parts/Button";
 import { Choice } from "../../parts/Choice";
+import { FilePick } from "../../parts/FilePick";
 import { ItemsAway } from "../../parts/TakeAway";
 import { money, number, plural } from "../../parts/format";
 import * as S from "./HandOver.styles";
@@ -20,6 +21,7 @@ const roles: { id: Role; name: string }[] = [
   { id: "run", name: "whether it runs" },
 ];
 const none = "none";
+const ending = [".csv", ".tsv", ".txt", "text/csv"];
 
 /** A real account's file: brought in as it is, held against the plan, written back in its shape. */
 export function AccountFile() {
@@ -28,8 +30,6 @@ export function AccountFile() {
   const { complain } = useSaying();
   const [reply, setReply] = useState<View | null>(null);
   const held = usePlanQuery("/hand-over/account").data as View | null | undefined;
-  const file = useRef<HTMLInputElement>(null);
-  const fresh = useRef<HTMLInputElement>(null);
   const path = { params: { path: { plan_id: id } } };
   const attempt = async (work: () => Promise<void>) => {
     try {
@@ -71,10 +71,10 @@ export function AccountFile() {
       <p>
         A file of the account as your platform wrote it comes in with every column, and only what
         changes goes back: the same columns, the same order, its own row ids.{" "}
-        <Button onPress={() => file.current?.click()}>bring in a file …</Button>
+        <FilePick apart accept={ending} onFile={(one) => void bring(one)}>
+          bring in a file …
+        </FilePick>
       </p>
-      <Picker label="Account’s file" input={file} onFile={(one) => void bring(one)} />
-      <Picker label="Fresh account’s file" input={fresh} onFile={(one) => void check(one)} />
       {held && (
         <>
           <p>
@@ -112,7 +112,9 @@ export function AccountFile() {
             >
               take the changed rows
             </MainButton>{" "}
-            <Button onPress={() => fresh.current?.click()}>did it take? read a fresh file …</Button>
+            <FilePick apart accept={ending} onFile={(one) => void check(one)}>
+              did it take? read a fresh file …
+            </FilePick>
           </p>
           {reply && (
             <p role="status">
@@ -125,29 +127,6 @@ export function AccountFile() {
         </>
       )}
     </S.Shelf>
-  );
-}
-
-type PickerProps = {
-  label: string;
-  input: React.RefObject<HTMLInputElement | null>;
-  onFile: (file: File) => void;
-};
-
-function Picker({ label, input, onFile }: PickerProps) {
-  return (
-    <input
-      ref={input}
-      type="file"
-      hidden
-      aria-label={label}
-      accept=".csv,.tsv,.txt,text/csv"
-      onChange={(event) => {
-        const chosen = event.currentTarget.files?.[0];
-        event.currentTarget.value = "";
-        if (chosen) onFile(chosen);
-      }}
-    />
   );
 }
 

@@ -1,9 +1,10 @@
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { client, taken, uploadOf, type Schemas } from "../../data/client";
 import { usePlan } from "../../data/plan";
 import { useSaying } from "../../data/saying";
 import { usePlanChange } from "../../data/usePlanChange";
 import { MainButton, TextButton } from "../../parts/Button";
+import { FilePick } from "../../parts/FilePick";
 import { number, plural } from "../../parts/format";
 import { ChangedRows } from "./ChangedRows";
 import * as S from "./HandOver.styles";
@@ -14,29 +15,15 @@ type Found = Schemas["ReadBack"];
 export function useSheetsBack() {
   const { id } = usePlan();
   const { complain } = useSaying();
-  const file = useRef<HTMLInputElement>(null);
   const [found, setFound] = useState<Found | null>(null);
-  const read = (chosen: File | undefined) => {
-    if (!chosen) return;
+  const read = (chosen: File) => {
     const sent = { params: { path: { plan_id: id } }, ...uploadOf(chosen) };
     taken<Found>(client.POST("/api/plans/{plan_id}/hand-over/back", sent)).then(setFound, complain);
   };
   const chooser = (
-    <>
-      <TextButton onPress={() => file.current?.click()}>read a sheet back …</TextButton>
-      <input
-        ref={file}
-        type="file"
-        hidden
-        aria-label="Upload sheet that comes back"
-        accept=".csv,.tsv,.xlsx"
-        onChange={(event) => {
-          const chosen = event.currentTarget.files?.[0];
-          event.currentTarget.value = "";
-          read(chosen);
-        }}
-      />
-    </>
+    <FilePick accept={[".csv", ".tsv", ".xlsx"]} onFile={read}>
+      read a sheet back …
+    </FilePick>
   );
   return { chooser, held: found && <Held found={found} onAway={() => setFound(null)} /> };
 }

@@ -1,17 +1,16 @@
 import { useQuery } from "@tanstack/react-query";
-import { useRef } from "react";
 import { client, taken, uploadOf, type Schemas } from "../../../data/client";
 import { usePlan } from "../../../data/plan";
 import { usePlanChange } from "../../../data/usePlanChange";
 import { Blank } from "../../../parts/Blank";
 import { TextButton } from "../../../parts/Button";
 import { Choice } from "../../../parts/Choice";
+import { FilePick } from "../../../parts/FilePick";
 import { useStyle } from "./useStyle";
 
 /** Letter-head, logo and note; or all of the style as another plan has it. */
 export function Head() {
   const { id, change } = usePlan();
-  const picker = useRef<HTMLInputElement>(null);
   const send = usePlanChange();
   const [style, put] = useStyle();
   return (
@@ -33,30 +32,24 @@ export function Head() {
         />
       </p>
       <p>
-        <TextButton onPress={() => picker.current?.click()}>logo …</TextButton>{" "}
+        <FilePick
+          accept={[".png", ".svg", "image/png", "image/svg+xml"]}
+          onFile={(chosen) =>
+            void change(() =>
+              taken(
+                client.POST("/api/plans/{plan_id}/report/logo", {
+                  params: { path: { plan_id: id } },
+                  ...uploadOf(chosen),
+                }),
+              ),
+            )
+          }
+        >
+          logo …
+        </FilePick>{" "}
         <TextButton onPress={() => void send("post", "/report/logo/remove", undefined)}>
           no logo
         </TextButton>
-        <input
-          ref={picker}
-          type="file"
-          hidden
-          aria-label="Logo"
-          accept=".png,.svg,image/png,image/svg+xml"
-          onChange={(event) => {
-            const chosen = event.currentTarget.files?.[0];
-            event.currentTarget.value = "";
-            if (chosen)
-              void change(() =>
-                taken(
-                  client.POST("/api/plans/{plan_id}/report/logo", {
-                    params: { path: { plan_id: id } },
-                    ...uploadOf(chosen),
-                  }),
-                ),
-              );
-          }}
-        />
       </p>
       <p>
         Note{" "}
