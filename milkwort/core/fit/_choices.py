@@ -181,17 +181,24 @@ def _same_order(returns: Floats, before: Choices) -> Ints | None:
 def falling(returns: Floats) -> Ints:
     """Return the order of falling returns, equal ones as they came.
 
-    A keyword's own steps must stay in their order. The plain sort is several times as fast
-    as a stable one, and equal returns are few.
+    A keyword's own steps must stay in their order. Whole numbers are sorted several times as
+    fast as places are by what stands at them: so each return, as the whole number that rises
+    as it falls, gives up its last digits to its place. Those that only these told apart are
+    few, and put in order by themselves.
     """
-    order = np.argsort(-returns)
-    ranked = returns[order]
-    tied = ranked[1:] == ranked[:-1]
-    if not tied.any():
+    bits = (0.0 - returns).view(np.int64)
+    rising = bits ^ ((bits >> 63) & np.int64(2**63 - 1))
+    digits = max(len(returns) - 1, 1).bit_length()
+    places = np.int64(2**digits - 1)
+    packed = np.sort((rising & ~places) | np.arange(len(returns), dtype=np.int64))
+    order = packed & places
+    alike = (packed[1:] >> digits) == (packed[:-1] >> digits)
+    if not alike.any():
         return order
-    run = np.concatenate(([0], np.cumsum(~tied)))
-    among = np.flatnonzero(np.concatenate((tied, [False])) | np.concatenate(([False], tied)))
-    order[among] = order[among][np.lexsort((order[among], run[among]))]
+    run = np.concatenate(([0], np.cumsum(~alike)))
+    among = np.flatnonzero(np.concatenate((alike, [False])) | np.concatenate(([False], alike)))
+    some = order[among]
+    order[among] = some[np.lexsort((some, -returns[some], run[among]))]
     return order
 
 
