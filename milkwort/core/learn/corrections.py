@@ -26,7 +26,6 @@ from milkwort.core.plan.spreads import volume_spread
 __all__ = [
     "FACTORS", "ClickRates", "Corrections", "Factor", "LearningSpreads", "Segment",
     "click_rates", "corrections_of", "learning_spreads", "price_slope", "shift_by_reach",
-    "site_wide_cost",
 ]  # fmt: skip
 
 Factor = Literal["searches", "click_rate", "price"]
@@ -206,19 +205,6 @@ def click_rates(
     ratio = np.divide(clicks, expected, out=np.full(len(clicks), np.nan), where=expected > 0)
     chance = pdtr(clicks, np.maximum(expected, 1e-12))
     return ClickRates(judged, ratio, judged & (ratio < 1) & (chance < _LOW_CHANCE))
-
-
-def site_wide_cost(spend: float, visits: float) -> float | None:
-    """Return the ad spend per visit of the whole site, money; None without visits.
-
-    Parameters
-    ----------
-    spend : float
-        On ads, money.
-    visits : float
-        Of any origin, over the same days.
-    """
-    return spend / visits if visits > 0 else None
 
 
 def _least(assumed: Assumed, name: str) -> float:

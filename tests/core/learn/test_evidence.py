@@ -9,7 +9,7 @@ from scipy import stats
 from milkwort.core.assumptions import Assumed
 from milkwort.core.brief.worth import Conversion
 from milkwort.core.errors import BadValueError
-from milkwort.core.learn.corrections import click_rates, site_wide_cost
+from milkwort.core.learn.corrections import click_rates
 from milkwort.core.learn.evidence import VERDICTS, factor_weight, group_evidence, judge
 from milkwort.core.learn.own_rules import OwnRule, apply_rule, false_cut_chance
 from milkwort.core.learn.results import (
@@ -199,11 +199,6 @@ def test_results_that_cannot_be_are_refused_with_their_row():
         Results(col(1, -1), col(1, 1), col(0, 0), col(1, 1))
     with pytest.raises(BadValueError, match="clicks"):
         OwnRule(clicks=float("inf"))
-
-
-def test_the_cost_of_a_visit_of_any_origin():
-    assert site_wide_cost(50.0, 0.0) is None
-    assert site_wide_cost(50.0, 200.0) == 0.25
 
 
 def test_a_click_rate_is_judged_only_after_enough_showings():
