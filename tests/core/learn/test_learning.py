@@ -109,6 +109,12 @@ def test_what_cannot_be_seen_takes_its_plans_and_groups_shift():
     assert none.factor.tolist() == [1.0, 1.0]
 
 
+@pytest.mark.parametrize("spreads", [(0.0, 0.1), (0.1, 0.0)])
+def test_a_spread_of_nothing_is_refused(spreads):
+    with pytest.raises(BadValueError, match="spread"):
+        learnt_of_counts(np.ones(1), np.ones(1), np.array([-1]), *spreads, 0.2)
+
+
 @given(st.floats(0.01, 1e4), st.floats(0, 3))
 def test_a_factor_lies_between_what_was_planned_and_what_came(due: float, times: float):
     came = due * times

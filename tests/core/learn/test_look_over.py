@@ -45,6 +45,24 @@ def test_a_keyword_in_two_groups_costs_what_the_smaller_took():
     assert double.names == (TEXTS[0],) and double.money == pytest.approx(rows.cost[0])
 
 
+def test_rows_of_no_keyword_or_no_place_are_no_doubles():
+    plan, rows = a_plan(), rows_like(a_plan())
+    stray = rows.at(np.array([0, 0, 1, 2]))
+    stray = replace(stray, keyword=np.array([-1, -1, 1, 2]))
+    places = ["Search / Repair", "Search / More", "Search / Repair", "Search / Paint"]
+    assert "double" not in found(plan, stray, places=places)
+    twice = rows.at(np.array([0, 0, 1, 2]))
+    assert "double" not in found(plan, twice, places=["Search / Repair", "", "", ""])
+
+
+def test_of_three_places_all_but_the_dearest_are_too_many():
+    plan, rows = a_plan(), rows_like(a_plan())
+    thrice = rows.at(np.array([0, 0, 0, 1, 2]))
+    thrice = replace(thrice, cost=np.array([3.0, 9.0, 2.0, 4.0, 4.0]))
+    places = ["A / 1", "A / 2", "A / 3", "A / 1", "A / 1"]
+    assert found(plan, thrice, places=places)["double"].money == pytest.approx(5.0)
+
+
 def test_money_without_a_sale_is_summed_and_the_dearest_named_first():
     plan, rows = a_plan(), rows_like(a_plan())
     barren = replace(rows, customers=rows.customers * np.array([1.0, 0.0, 0.0]))
