@@ -54,7 +54,7 @@ def served(data: Path, *, verb: str = "demo", port: int = 8730, history: int = 0
             raise RuntimeError("the program ended before it said where it is")
     finally:
         process.terminate()
-        process.wait(timeout=10)
+        process.wait(timeout=30)
         process.stdout.close()
 
 

@@ -50,7 +50,7 @@ def test_a_killed_server_loses_nothing_that_it_answered(shell, tmp_path):
         answer = httpx.post(f"{url}{plan}/calls", json={"ids": [keyword], "call": "hold"})
         answered += answer.status_code == 200
     process.send_signal(signal.SIGKILL)
-    process.wait(timeout=10)
+    process.wait(timeout=30)
     process.stdout.close()
     with shell.over(tmp_path) as client:
         texts = client.get(plan).json()["sheet"]["texts"]
@@ -66,7 +66,7 @@ def test_a_server_that_is_told_to_stop_stops_though_windows_listen(tmp_path):
         start = time.monotonic()
         process.terminate()
         assert list(lines)[-1:] in ([""], [])
-    assert process.wait(timeout=10) in (0, -signal.SIGTERM)
+    assert process.wait(timeout=30) in (0, -signal.SIGTERM)
     assert time.monotonic() - start < 8
     process.stdout.close()
 
@@ -95,7 +95,7 @@ def test_keywords_whose_window_closed_half_way_are_taken_in_whole(tmp_path):
         time.sleep(0.1)
     assert found <= {0, 4000} and 4000 in found
     process.terminate()
-    process.wait(timeout=10)
+    process.wait(timeout=30)
     process.stdout.close()
 
 
@@ -108,7 +108,7 @@ def test_a_server_told_to_stop_in_the_middle_of_its_draws_stops_without_a_fuss(t
         time.sleep(0.3)
         process.terminate()
         assert drawn.result().json() is None
-    _, complaints = process.communicate(timeout=10)
+    _, complaints = process.communicate(timeout=30)
     assert "Traceback" not in complaints
 
 
