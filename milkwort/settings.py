@@ -36,6 +36,10 @@ class Settings(BaseSettings):
         default=6, ge=0, le=12,
         description="Months of made-up results that the sample plans begin with (count).",
     )  # fmt: skip
+    draws: int = Field(
+        default=2000, ge=200, le=20_000,
+        description="Times a month is drawn to say how sure it is; fewer where slow (count).",
+    )  # fmt: skip
     trays: int = Field(
         default=16, ge=1, description="Files read but not yet taken in that are held (count)."
     )

@@ -35,13 +35,15 @@ _FLAGS = [
 
 
 @contextmanager
-def served(data: Path, *, verb: str = "demo", port: int = 8730, history: int = 0) -> Iterator[str]:
+def served(
+    data: Path, *, verb: str = "demo", port: int = 8730, history: int = 0, draws: int = 2000
+) -> Iterator[str]:
     """Run the program over a data folder and yield its address.
 
-    The samples begin with so many months of made-up results.
+    The samples begin with so many months of made-up results; a month is drawn so many times.
     """
     command = [sys.executable, "-m", "milkwort", verb, "--data", str(data), "--port", str(port)]
-    env = os.environ | {"MILKWORT_HISTORY": str(history)}
+    env = os.environ | {"MILKWORT_HISTORY": str(history), "MILKWORT_DRAWS": str(draws)}
     process = subprocess.Popen(command, stdout=subprocess.PIPE, text=True, env=env)
     assert process.stdout is not None
     try:

@@ -20,6 +20,14 @@ windows,60500,9,30,exact,unknown,,
 """
 
 
+def settings_over(folder: Path) -> Settings:
+    return Settings(data=folder, draws=DRAWS)
+
+
+DRAWS = 400
+"""Times a month is drawn, a fifth as often as for a planner."""
+
+
 class Shell:
     """One application a worker, which costs half a second, over the folder of each test.
 
@@ -30,14 +38,14 @@ class Shell:
     """
 
     def __init__(self, folder: Path) -> None:
-        settings = Settings(data=folder)
+        settings = settings_over(folder)
         self.app: FastAPI = make_app(settings)
         self.app.state.workspace.close()
         self.template = settings.database
 
     def over(self, folder: Path, template: Path | None = None) -> TestClient:
         """Return a client over a folder, whose database begins as a copy of another."""
-        settings = Settings(data=folder)
+        settings = settings_over(folder)
         if not settings.database.exists():
             folder.mkdir(parents=True, exist_ok=True)
             shutil.copy(template or self.template, settings.database)

@@ -4,6 +4,7 @@ import subprocess
 from pathlib import Path
 
 import pytest
+from pydantic import ValidationError
 
 from milkwort.api.http.openapi import openapi_text
 from milkwort.api.plan.shown import client_columns
@@ -79,3 +80,10 @@ def test_every_setting_says_what_it_is_and_stands_in_the_docs():
     for name, field in Settings.model_fields.items():
         assert f"| `{name}` |" in docs, name
         assert field.description, name
+
+
+def test_a_planners_month_is_drawn_two_thousand_times():
+    assert Settings.model_fields["draws"].default == 2000
+    for wrong in (0, 199, 20_001):
+        with pytest.raises(ValidationError):
+            Settings(draws=wrong)

@@ -32,7 +32,7 @@ def browser() -> Iterator[Browser]:
 @pytest.fixture(scope="session")
 def program(tmp_path_factory: pytest.TempPathFactory) -> Iterator[str]:
     """The address of the running program with its sample."""
-    with served(tmp_path_factory.mktemp("data")) as url:
+    with served(tmp_path_factory.mktemp("data"), draws=400) as url:
         yield url
 
 

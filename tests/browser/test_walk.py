@@ -302,7 +302,7 @@ def test_another_window_shows_a_change_within_a_moment(sample: Page, plan: str):
 
 def test_what_was_entered_is_there_after_a_restart(page: Page, tmp_path: Path):
     for spend in ("432", None):
-        with served(tmp_path) as url:
+        with served(tmp_path, draws=400) as url:
             page.goto(f"{url}/plan/1/brief")
             field = page.get_by_label("Monthly spend", exact=True)
             if spend:

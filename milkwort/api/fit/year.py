@@ -104,7 +104,7 @@ def ranges(plan_id: int, work: Work, job: Job = "") -> Response:
             progress("months drawn", months, 12)
             return not work.drawing.ended and work.plan(plan_id) is plan
 
-        drawn = work.drawing.aside(lambda: draw_year(ahead, told=told))
+        drawn = work.drawing.aside(lambda: draw_year(ahead, work.settings.draws // 2, told=told))
     if drawn is None:
         return sent(None)
     return sent({

@@ -197,7 +197,7 @@ def _month(ran: _Ran, in_force: InForce, first: date, last: date) -> MonthWord:
                         plan.record.brief.worth.contribution, first, last)  # fmt: skip
     came = _with_hand(came, in_force, plan, first, last)
     words = word_of(plan.result, first, last, in_force.as_of, came,
-                    still_wanted=ran.still_wanted)  # fmt: skip
+                    count=ran.work.settings.draws, still_wanted=ran.still_wanted)  # fmt: skip
     if words is None:
         raise StoppedError("The program is being ended.", "our word")
     afterwards = str(plan.record.values["start_date"]) > last.isoformat()

@@ -17,7 +17,6 @@ from milkwort.core.plan.draws import Draws, draw_month
 __all__ = ["Drawing", "Drawn"]
 
 _KEPT = 8
-_COUNT = 2000
 
 
 class Drawn:
@@ -41,12 +40,17 @@ class Drawing:
         Returns a plan as it stands, by id.
     held : callable
         Returns the plan that is now in memory, without reading it anew.
+    count : int
+        How often a month is drawn.
     """
 
     def __init__(
-        self, plan: Callable[[int], OpenPlan], held: Callable[[int], OpenPlan | None]
+        self,
+        plan: Callable[[int], OpenPlan],
+        held: Callable[[int], OpenPlan | None],
+        count: int,
     ) -> None:
-        self._plan, self._held = plan, held
+        self._plan, self._held, self._count = plan, held, count
         self._drawer = ThreadPoolExecutor(1, "drawing", initializer=_give_way)
         self._kept = Kept(_KEPT)
         self._ended = False
@@ -97,15 +101,15 @@ class Drawing:
         known: Drawn | None = self._kept.get(plan_id)
         if known is not None and known.revision == loaded.record.revision:
             return known
-        asked = 0
+        asked, count = 0, self._count
 
         def still_wanted() -> bool:
             nonlocal asked
-            progress(min(asked, _COUNT), _COUNT)
-            asked += _COUNT // 50
+            progress(min(asked, count), count)
+            asked += count // 50
             return not self._ended and self._held(plan_id) is loaded
 
-        draws = draw_month(loaded.result, _COUNT, still_wanted=still_wanted)
+        draws = draw_month(loaded.result, count, still_wanted=still_wanted)
         if draws is None:
             return None
         made = Drawn(loaded, draws)

@@ -112,7 +112,7 @@ class Workspace:
         self._locks = Locks()
         self._shelf = threading.Lock()
         self._plans: dict[int, OpenPlan] = {}
-        self.drawing = Drawing(self.plan, self._plans.get)
+        self.drawing = Drawing(self.plan, self._plans.get, settings.draws)
 
     def plan(self, plan_id: int) -> OpenPlan:
         """Return a plan as it stands; while it is being changed, as it stood before."""
