@@ -34,6 +34,9 @@ from milkwort.store.results import add_import, result_import
 __all__ = ["run", "run_market"]
 
 _PORTS_TRIED = 50
+_GRACE = 5
+"""Seconds that answers under way get when the server is told to stop; on a busy machine one
+that only has to be let go of takes more than one."""
 
 
 def run(given: dict[str, Any], *, sample: bool, fresh: bool) -> None:
@@ -93,7 +96,9 @@ def _serve(settings: Settings, hold: Hold, *, sample: bool, fresh: bool) -> None
     if not (STATIC / "index.html").exists():
         print("The web client isn't built; only the API is served (make web builds it).")
     print(f"Milkwort is at http://{settings.host}:{port}  (Ctrl C stops it)", flush=True)
-    config = uvicorn.Config(app, log_level="warning", access_log=False, timeout_graceful_shutdown=1)
+    config = uvicorn.Config(
+        app, log_level="warning", access_log=False, timeout_graceful_shutdown=_GRACE
+    )
     _Server(config, app.state.workspace).run(sockets=[listener])
 
 
@@ -112,7 +117,7 @@ def run_market(data: Path | None, host: str, port: int) -> None:
         hold.tell(address)
         print(f"The practice market, simulated, is at {address}  (Ctrl C stops it)", flush=True)
         config = uvicorn.Config(
-            app, log_level="warning", access_log=False, timeout_graceful_shutdown=1
+            app, log_level="warning", access_log=False, timeout_graceful_shutdown=_GRACE
         )
         uvicorn.Server(config).run(sockets=[listener])
 

@@ -103,9 +103,10 @@ def test_a_server_told_to_stop_in_the_middle_of_its_draws_stops_without_a_fuss(t
     process, url = started(tmp_path, 8759, stderr=subprocess.PIPE)
     plan, key = large_tray(url, 4000)
     assert httpx.post(f"{plan}/gather/{key}/take", timeout=60).status_code == 200
-    with ThreadPoolExecutor(1) as thread:
-        drawn = thread.submit(httpx.get, f"{plan}/ranges", timeout=30)
-        time.sleep(0.3)
+    with ThreadPoolExecutor(1) as thread, httpx.Client(timeout=30) as client:
+        client.get(plan)  # from now on it is connected
+        drawn = thread.submit(client.get, f"{plan}/ranges")
+        time.sleep(1)  # of the three and more that so many keywords take
         process.terminate()
         assert drawn.result().json() is None
     _, complaints = process.communicate(timeout=30)

@@ -6,17 +6,20 @@ import os
 import sys
 import threading
 from collections.abc import Callable
-from concurrent.futures import ThreadPoolExecutor
+from concurrent.futures import ThreadPoolExecutor, wait
 from typing import Any
 
 from milkwort.api.plan.kept import Kept
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.summary import ranges_block
+from milkwort.core.errors import StoppedError
 from milkwort.core.plan.draws import Draws, draw_month
 
 __all__ = ["Drawing", "Drawn"]
 
 _KEPT = 8
+_LOOKS = 0.2
+"""Seconds between looks whether the program is being ended."""
 
 
 class Drawn:
@@ -69,13 +72,31 @@ class Drawing:
         Returns
         -------
         Drawn or None
-            None where the plan changed before they were done: nobody wants them any more.
+            None where the plan changed before they were done, or the program is being ended:
+            nobody wants them any more.
         """
-        return self._drawer.submit(self._draw, plan_id, progress).result()
+        try:
+            found: Drawn | None = self.aside(lambda: self._draw(plan_id, progress))
+        except StoppedError:
+            if self._ended:
+                return None
+            raise
+        return found
 
     def aside(self, work: Callable[[], Any]) -> Any:
-        """Do other slow work where draws are made: one at a time, behind everything else."""
-        return self._drawer.submit(work).result()
+        """Do other slow work where draws are made: one at a time, behind everything else.
+
+        Raises
+        ------
+        StoppedError
+            Where the program is being ended: whoever asked is let go of at once, for what gives
+            way to everything else may be long in noticing.
+        """
+        done = self._drawer.submit(work)
+        while not wait([done], timeout=_LOOKS).done:
+            if self._ended:
+                raise StoppedError("The program is being ended.", "draws")
+        return done.result()
 
     def ranges(self, plan_id: int) -> dict[str, Any] | None:
         """Return how wide a plan's forecast is, or None as `drawn` does."""
