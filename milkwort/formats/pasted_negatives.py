@@ -132,7 +132,10 @@ def _cells(line: str) -> list[str]:
     """Return a line's cells where it is a row of a table, else the whole line."""
     for mark in ("\t", ";", ","):
         if mark in line:
-            return next(csv.reader([line], delimiter=mark), [line])
+            try:
+                return next(csv.reader([line], delimiter=mark), [line])
+            except csv.Error:  # a cell without end is no row; as a text it is refused
+                return [line]
     return [line]
 
 
