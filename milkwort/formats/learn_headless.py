@@ -78,7 +78,8 @@ def learned_document(
         result, learned, texts, [name for _, name in places.groups], typed,
         _unmatched(file, keyword, texts), refused,
     )  # fmt: skip
-    return document, [str(one) for one in refused]
+    read_as = [one.read_as for one in (file, term_file) if one is not None and one.read_as]
+    return document, [*read_as, *(str(one) for one in refused)]
 
 
 def result_rows_of(file: ResultFile, keyword: Ints) -> ResultRows:

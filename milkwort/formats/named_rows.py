@@ -9,6 +9,7 @@ from typing import Any, TypeVar
 
 from milkwort.core.errors import NothingUsableError, Refusal
 from milkwort.core.words.texts import MAX_TEXT, normalise
+from milkwort.formats.days import WrittenDays
 from milkwort.formats.months import read_month
 from milkwort.formats.numbers import Decimal, is_blank, read_number, read_share
 from milkwort.formats.text_table import TextTable
@@ -17,6 +18,7 @@ __all__ = ["Cells", "RefusedCellError", "read_named_rows", "refusal_of_broken"]
 
 _Row = TypeVar("_Row")
 _Value = TypeVar("_Value")
+AS_USUAL = WrittenDays()
 _MOST_FIGURE = 1e12
 _MOST_SEEN = 100_000
 
@@ -41,13 +43,15 @@ class Cells:
     decimal : Decimal
     seen : dict, optional
         Cells of the same file that were read before: most figures and days of a file repeat.
+    days : WrittenDays
+        How the days of the file are written.
     """
 
     def __init__(
         self, row: int, cells: Sequence[str], columns: Mapping[str, int], decimal: Decimal,
-        seen: dict[tuple[Any, str], Any] | None = None,
+        seen: dict[tuple[Any, str], Any] | None = None, days: WrittenDays = AS_USUAL,
     ) -> None:  # fmt: skip
-        self.row = row
+        self.row, self._days = row, days
         self._cells, self._columns, self._decimal = cells, columns, decimal
         self._seen = {} if seen is None else seen
 
@@ -78,7 +82,7 @@ class Cells:
     def _day(self, field: str) -> int | None:
         said = self.text(field)
         try:
-            return date.fromisoformat(said[:10]).toordinal() if said else None
+            return self._days.read(said).toordinal() if said else None
         except ValueError:
             raise RefusedCellError(field, "a date such as 2026-05-31", said) from None
 
@@ -123,6 +127,7 @@ def read_named_rows(
     needed: Mapping[str, str],
     read: Callable[[Cells], _Row],
     name: str,
+    days: WrittenDays = AS_USUAL,
 ) -> tuple[tuple[_Row, ...], tuple[Refusal, ...]]:
     """Read every row below the headings.
 
@@ -138,6 +143,8 @@ def read_named_rows(
         Makes a row of its cells, or raises `RefusedCellError`.
     name : str
         What to call the file in a message.
+    days : WrittenDays
+        How its days are written.
 
     Raises
     ------
@@ -162,7 +169,7 @@ def read_named_rows(
             refused.append(refusal_of_broken(table, number))
             continue
         try:
-            taken.append(read(Cells(number, cells, columns, table.decimal, before)))
+            taken.append(read(Cells(number, cells, columns, table.decimal, before, days)))
         except RefusedCellError as no:
             why = f'expected {no.expected}, got "{no.value[:80]}"'
             refused.append(Refusal(number, no.column, no.value[:200], why))

@@ -12,23 +12,24 @@ from milkwort.core.arrays import Floats, Ints
 from milkwort.core.errors import NothingUsableError, Refusal
 from milkwort.core.words.match_types import MATCHES
 from milkwort.core.words.texts import normalise
+from milkwort.formats.days import WrittenDays, written_days
 from milkwort.formats.named_rows import Cells, RefusedCellError, read_named_rows
 from milkwort.formats.text_table import TextTable
 
 __all__ = ["BESIDE", "FIGURES", "ResultFile", "level_of", "places_of", "read_result_rows"]
 
 _HEADINGS = {
-    "term": r"(search )?terms?|quer(y|ies)|what (people|they) typed",
-    "keyword": r"keywords?|text",
+    "term": r"(search )?terms?|(search )?quer(y|ies)|what (people|they) typed",
+    "keyword": r"(search )?keywords?|text",
     "match": r"match( type)?|type of match|(keyword )?type",
     "day": r"day|date",
     "since": r"since|from|start( day| date)?|first day",
     "until": r"until|to|end( day| date)?|last day",
-    "impressions": r"impressions|shown|showings|times shown",
-    "clicks": r"clicks",
-    "cost": r"cost|spend|spent|amount",
+    "impressions": r"impr(essions?|s)?|imps?|shown|showings|times shown|views|displays",
+    "clicks": r"(ad )?clicks",
+    "cost": r"(total |ad )?(costs?|spend|spent|amount( spent)?)( [a-z]{3})?",
     "credit": r"credit|credited",
-    "customers": r"customers|conversions|sales|orders",
+    "customers": r"customers|conv(ersions)?|sales|orders|purchases",
     "enquiries": r"enquiries|leads",
     "could_show": r"could show|could be shown|eligible|searches",
     "lost_to_money": r"lost to money|lost to budget",
@@ -36,8 +37,8 @@ _HEADINGS = {
     "value": r"((sales?|orders?|conversions?|customers?) )?value|revenue|turnover",
     "visits": r"(site |all |total )?(visits|sessions)",
     "unpaid": r"(unpaid|other) (customers|sales|orders)",
-    "campaign": r"campaign",
-    "group": r"(ad )?group",
+    "campaign": r"campaigns?( name)?",
+    "group": r"(ad ?)?groups?( name)?",
     "ref": r"ref",
 }
 _PATTERNS = {name: re.compile(pattern) for name, pattern in _HEADINGS.items()}
@@ -67,6 +68,8 @@ class ResultFile:
     figures : dict of str to Floats
         By `FIGURES`; NaN where not said.
     refused : tuple of Refusal
+    read_as : str
+        How a day that could be read either way was read, where nothing in the file tells.
     """
 
     level: str
@@ -81,6 +84,7 @@ class ResultFile:
     last: Ints
     figures: dict[str, Floats]
     refused: tuple[Refusal, ...]
+    read_as: str = ""
 
     def __len__(self) -> int:
         return len(self.row)
@@ -159,7 +163,8 @@ def read_result_rows(
             progress(count)
         return _row(cells, level, window)
 
-    rows, refused = read_named_rows(table, _PATTERNS, needed, read, name)
+    days = _written_days(table)
+    rows, refused = read_named_rows(table, _PATTERNS, needed, read, name, days)
     columns = list(zip(*rows, strict=True))
     term, keyword, match, campaign, group, ref = (
         [str(cell) for cell in column] for column in columns[1:7]
@@ -172,8 +177,23 @@ def read_result_rows(
         level=level, row=np.array(columns[0], dtype=np.int64), term=term, keyword=keyword,
         match=match, campaign=campaign, group=group, ref=ref,
         first=np.array(columns[7], dtype=np.int64), last=np.array(columns[8], dtype=np.int64),
-        figures=figures, refused=refused,
+        figures=figures, refused=refused, read_as=_read_as(days),
     )  # fmt: skip
+
+
+def _written_days(table: TextTable) -> WrittenDays:
+    """Tell how days are written, by all columns that hold any."""
+    heads = [normalise(h.replace("_", " ")) for h in (table.rows[0] if table.rows else ())]
+    of_days = [_PATTERNS[name] for name in ("day", "since", "until")]
+    places = [at for at, head in enumerate(heads) if any(p.fullmatch(head) for p in of_days)]
+    return written_days(row[at] for row in table.rows[1:] for at in places if at < len(row))
+
+
+def _read_as(days: WrittenDays) -> str:
+    if not days.undecided:
+        return ""
+    day = days.read(days.undecided)
+    return f"{days.undecided} was read as {day.isoformat()}: nothing in the file says otherwise."
 
 
 def _dated(table: TextTable) -> bool:

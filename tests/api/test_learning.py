@@ -266,6 +266,21 @@ def test_what_is_no_results_is_refused_in_a_sentence(client, plan, text, says):
     assert says in answer.json()["error"]["message"]
 
 
+def test_days_written_otherwise_come_in_and_how_they_were_read_is_said(client, plan):
+    plain = "keyword,day,impressions,clicks,cost\n" + "".join(
+        f"sash window repair,2027-04-{day:02},200,12,14.5\n" for day in range(1, 4)
+    )
+    put(client, plan, plain)
+    days = learn(client, plan)["days"]
+    client.post(f"{plan}/undo").raise_for_status()
+    other = "Search keyword;Date;Impr.;Clicks;Cost (GBP)\n" + "".join(
+        f"sash window repair;04/{day:02}/2027;200;12;14,5\n" for day in range(1, 4)
+    )
+    (said,) = put(client, plan, other)["notices"]
+    assert said.startswith("04/01/2027 was read as 2027-04-01")
+    assert learn(client, plan)["days"] == days
+
+
 def test_one_bad_row_never_costs_the_good_ones(client, plan):
     taken = put(client, plan, RESULTS + "sash window repair,exact,2027-05-40,1,1,1,0,1,0\n")
     assert taken["taken"] == 60
