@@ -14,7 +14,13 @@ from milkwort.formats.months import read_month
 from milkwort.formats.numbers import Decimal, is_blank, read_number, read_share
 from milkwort.formats.text_table import TextTable
 
-__all__ = ["Cells", "RefusedCellError", "read_named_rows", "refusal_of_broken"]
+__all__ = [
+    "Cells",
+    "RefusedCellError",
+    "columns_by_heading",
+    "read_named_rows",
+    "refusal_of_broken",
+]
 
 _Row = TypeVar("_Row")
 _Value = TypeVar("_Value")
@@ -152,7 +158,7 @@ def read_named_rows(
         Where a heading is missing, or no row is usable.
     """
     headings = table.rows[0] if table.rows else ()
-    columns = _columns(headings, patterns)
+    columns = columns_by_heading(headings, patterns)
     for field, said in needed.items():
         if field not in columns:
             seen = ", ".join(h for h in headings[:8] if h) or "an empty row"
@@ -185,7 +191,10 @@ def refusal_of_broken(table: TextTable, number: int) -> Refusal:
     return Refusal(number, "row", text, why)
 
 
-def _columns(headings: Sequence[str], patterns: Mapping[str, re.Pattern[str]]) -> dict[str, int]:
+def columns_by_heading(
+    headings: Sequence[str], patterns: Mapping[str, re.Pattern[str]]
+) -> dict[str, int]:
+    """Return the column of each field whose heading is known; of two the first."""
     found: dict[str, int] = {}
     for at, heading in enumerate(headings):
         words = normalise(heading.replace("_", " "))

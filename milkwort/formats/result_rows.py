@@ -9,14 +9,17 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from milkwort.core.arrays import Floats, Ints
-from milkwort.core.errors import NothingUsableError, Refusal
+from milkwort.core.errors import BadValueError, NothingUsableError, Refusal
 from milkwort.core.words.match_types import MATCHES
 from milkwort.core.words.texts import normalise
 from milkwort.formats.days import WrittenDays, written_days
-from milkwort.formats.named_rows import Cells, RefusedCellError, read_named_rows
+from milkwort.formats.named_rows import Cells, RefusedCellError, columns_by_heading, read_named_rows
 from milkwort.formats.text_table import TextTable
 
-__all__ = ["BESIDE", "FIGURES", "ResultFile", "level_of", "places_of", "read_result_rows"]
+__all__ = [
+    "BESIDE", "FIGURES", "RESULT_COLUMNS", "ResultFile", "level_of", "places_of",
+    "read_result_rows", "result_columns", "with_result_columns",
+]  # fmt: skip
 
 _HEADINGS = {
     "term": r"(search )?terms?|(search )?quer(y|ies)|what (people|they) typed",
@@ -42,6 +45,10 @@ _HEADINGS = {
     "ref": r"ref",
 }
 _PATTERNS = {name: re.compile(pattern) for name, pattern in _HEADINGS.items()}
+RESULT_COLUMNS: Mapping[str, str] = {name: name.replace("_", " ") for name in _HEADINGS} | {
+    "group": "ad group", "unpaid": "unpaid customers",
+}  # fmt: skip
+"""What each column of results is called, by its field."""
 BESIDE = ("value", "visits", "unpaid")
 """Optional lines beside what ads did: what customers bought for, visits of the whole site,
 customers who came without an ad."""
@@ -123,6 +130,39 @@ def level_of(table: TextTable) -> str:
         if pattern.fullmatch(normalise(heading.replace("_", " ")))
     }
     return next((n for n in ("term", "keyword", "group", "campaign") if n in heads), "day")
+
+
+def result_columns(table: TextTable) -> dict[str, int]:
+    """Return which columns of a table hold what, as far as their headings tell."""
+    return columns_by_heading(table.rows[0] if table.rows else (), _PATTERNS)
+
+
+def with_result_columns(table: TextTable, columns: Mapping[str, int]) -> TextTable:
+    """Return a table of results under headings that say which column holds what.
+
+    Parameters
+    ----------
+    table : TextTable
+        With headings of its own in its first row.
+    columns : mapping of str to int
+        Column of each field of `RESULT_COLUMNS`; all others are left unread.
+
+    Raises
+    ------
+    BadValueError
+        For a field nobody knows, a column there isn't, or one that is to hold two things.
+    """
+    wide = max(map(len, table.rows), default=0)
+    heads = [""] * wide
+    for field, at in columns.items():
+        if field not in RESULT_COLUMNS:
+            raise BadValueError("columns", "fields of results", field)
+        if not 0 <= at < wide:
+            raise BadValueError("columns", f"a column from 0 to {wide - 1}", f"{field} in {at}")
+        if heads[at]:
+            raise BadValueError("columns", "one thing a column", f"{heads[at]} and {field}")
+        heads[at] = RESULT_COLUMNS[field]
+    return replace(table, rows=(tuple(heads), *table.rows[1:]))
 
 
 def read_result_rows(

@@ -177,6 +177,8 @@ export const changeOf = (changes: Partial<ChangeAnswer>): ChangeAnswer => ({
   ...changes,
 });
 
+const isJson = (request: Request) => request.headers.get("content-type")?.includes("json") ?? false;
+
 export type Asked = { method: string; path: string; body: unknown };
 type Answer = { status?: number; body: unknown };
 
@@ -200,7 +202,11 @@ export async function showOnPlan(
   vi.stubGlobal("fetch", async (request: Request) => {
     const path = new URL(request.url).pathname.replace(/^\/api\/plans\/1/, "");
     const text = request.method === "GET" ? "" : await request.text();
-    const one = { method: request.method, path, body: text ? JSON.parse(text) : null };
+    const one = {
+      method: request.method,
+      path,
+      body: text && isJson(request) ? JSON.parse(text) : null,
+    };
     if (request.method !== "GET") asked.push(one);
     const plan: PlanAnswer = { summary: summaryOf(1), sheet };
     const found = answers[`${request.method} ${path}`];

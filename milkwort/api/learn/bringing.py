@@ -5,19 +5,25 @@ from __future__ import annotations
 from datetime import date
 from typing import Annotated, Any
 
-from fastapi import APIRouter, File, Response, UploadFile
+from fastapi import APIRouter, File, Query, Response, UploadFile
 
 from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Job, Window, Work, sent
+from milkwort.api.learn.columns import (
+    assigned,
+    known_columns,
+    remember,
+    under_known_headings,
+)
 from milkwort.api.learn.counting import check_days
 from milkwort.api.learn.known import arriving_of, results_in_force
 from milkwort.api.learn.noticed import said_of_arriving
-from milkwort.api.learn.schemas import ImportForce, ResultsTaken
+from milkwort.api.learn.schemas import ImportForce, ResultHeadings, ResultsTaken
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import ChangeAnswer
 from milkwort.api.plan.workspace import Decision, Workspace
 from milkwort.core.errors import BadValueError, NotFoundError
-from milkwort.formats.result_rows import ResultFile, read_result_rows
+from milkwort.formats.result_rows import RESULT_COLUMNS, ResultFile, read_result_rows
 from milkwort.formats.text_table import MAX_BYTES, read_text_table
 from milkwort.platforms.platform import OpenAccount
 from milkwort.store.journal import Change
@@ -35,21 +41,41 @@ from milkwort.store.results import (
 router = APIRouter(tags=["learn"])
 
 _LEVELS_TAKEN = ("keyword", "term")
+Columns = Annotated[
+    list[str],
+    Query(max_length=40, description="columns by field, where headings don't tell: clicks:3"),
+]
 
 
 @router.post("/plans/{plan_id}/results", responses=shape_of(ResultsTaken))
 def bring_in(
     plan_id: int, file: Annotated[UploadFile, File()], work: Work, window: Window = "",
-    job: Job = "",
+    job: Job = "", columns: Columns = [],  # noqa: B006 # FastAPI copies it
 ) -> Response:  # fmt: skip
     """Bring results in, out of a file; they are in force from then on."""
     name = file.filename or "results"
     data = file.file.read(MAX_BYTES + 1)
+    said = assigned(columns)
     with work.jobs.under_way(plan_id, job) as progress:
         table = work.reader.table(data, name)
         rows = len(table.rows)
-        read = read_result_rows(table, name, progress=lambda n: progress("reading", n, rows))
+        known = under_known_headings(work, table, said)
+        read = read_result_rows(known, name, progress=lambda n: progress("reading", n, rows))
+    if said:
+        remember(work, table, said)
     return sent(_taken(work, plan_id, [(read, name, None)], window))
+
+
+@router.post("/plans/{plan_id}/results/headings", responses=shape_of(ResultHeadings))
+def headings(plan_id: int, file: Annotated[UploadFile, File()], work: Work) -> Response:
+    """Return the headings of a file of results, and which column holds what; nothing is kept."""
+    work.plan(plan_id)
+    name = file.filename or "results"
+    table = work.reader.table(file.file.read(MAX_BYTES + 1), name)
+    return sent({
+        "headings": list(table.rows[0]) if table.rows else [],
+        "columns": known_columns(work, table), "fields": dict(RESULT_COLUMNS),
+    })  # fmt: skip
 
 
 @router.post("/plans/{plan_id}/results/practice", responses=shape_of(ResultsTaken))

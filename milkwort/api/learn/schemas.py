@@ -54,6 +54,14 @@ class ResultsTaken(Given):
     summary: Summary
 
 
+class ResultHeadings(Given):
+    """A file of results before it is read: its headings, and which column holds what."""
+
+    headings: list[str]
+    columns: dict[str, int] = Field(description="by field; as they were assigned, or guessed")
+    fields: dict[str, str] = Field(description="what a column of results may hold, by field")
+
+
 class ImportForce(Taken):
     """Whether an import counts."""
 

@@ -3523,6 +3523,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/{plan_id}/results/headings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Headings
+         * @description Return the headings of a file of results, and which column holds what; nothing is kept.
+         */
+        post: operations["headings_api_plans__plan_id__results_headings_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/results/practice": {
         parameters: {
             query?: never;
@@ -4717,6 +4737,11 @@ export interface components {
         };
         /** Body_bring_in_api_plans__plan_id__results_post */
         Body_bring_in_api_plans__plan_id__results_post: {
+            /** File */
+            file: string;
+        };
+        /** Body_headings_api_plans__plan_id__results_headings_post */
+        Body_headings_api_plans__plan_id__results_headings_post: {
             /** File */
             file: string;
         };
@@ -9248,6 +9273,28 @@ export interface components {
              * @default true
              */
             sign_first?: boolean;
+        };
+        /**
+         * ResultHeadings
+         * @description A file of results before it is read: its headings, and which column holds what.
+         */
+        ResultHeadings: {
+            /**
+             * Columns
+             * @description by field; as they were assigned, or guessed
+             */
+            columns: {
+                [key: string]: number;
+            };
+            /**
+             * Fields
+             * @description what a column of results may hold, by field
+             */
+            fields: {
+                [key: string]: string;
+            };
+            /** Headings */
+            headings: string[];
         };
         /**
          * ResultsTaken
@@ -24521,7 +24568,10 @@ export interface operations {
     };
     bring_in_api_plans__plan_id__results_post: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description columns by field, where headings don't tell: clicks:3 */
+                columns?: string[];
+            };
             header?: {
                 "X-Milkwort-Window"?: string;
                 "X-Milkwort-Job"?: string;
@@ -24544,6 +24594,77 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ResultsTaken"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErrorAnswer"];
+                };
+            };
+        };
+    };
+    headings_api_plans__plan_id__results_headings_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["Body_headings_api_plans__plan_id__results_headings_post"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ResultHeadings"];
                 };
             };
             /** @description Bad Request */

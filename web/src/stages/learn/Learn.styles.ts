@@ -71,6 +71,13 @@ export const Page = styled.div`
   }
 `;
 
+export const Assigned = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 18px;
+  margin: 0 0 12px;
+`;
+
 export const Sentence = styled.section`
   display: flex;
   flex-wrap: wrap;

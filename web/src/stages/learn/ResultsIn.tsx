@@ -1,58 +1,18 @@
-import { useState } from "react";
 import { DropZone, FileTrigger, ToggleButton } from "react-aria-components";
-import { client, taken, uploadOf, type Schemas } from "../../data/client";
-import { usePlan } from "../../data/plan";
-import { endJob, jobHeader, newJob } from "../../data/progress";
-import { useSaying } from "../../data/saying";
 import { usePlanChange } from "../../data/usePlanChange";
 import { Button, MainButton } from "../../parts/Button";
 import { Working } from "../../parts/Working";
 import { number, plural } from "../../parts/format";
+import { Assign } from "./Assign";
 import * as S from "./Learn.styles";
+import { useBringing } from "./useBringing";
 import type { LearnView } from "./view";
 
-type Taken = Schemas["ResultsTaken"];
 const types = [".csv", ".tsv", ".txt", ".xlsx", ".json", "text/csv"];
 
 /** Results come in: out of files, or from the practice market; each counts, or is left out. */
 export function ResultsIn({ view }: { view: LearnView }) {
-  const { id, setSummary } = usePlan();
-  const { complain } = useSaying();
-  const [job, setJob] = useState<string | null>(null);
-  const [said, setSaid] = useState<{ name: string; taken: Taken }[]>([]);
-  const path = { params: { path: { plan_id: id } } };
-  const read = async (name: string, ask: (job: string) => Promise<Taken>) => {
-    const made = newJob();
-    setJob(made);
-    try {
-      const found = await ask(made);
-      setSaid((before) => [...before, { name, taken: found }]);
-      setSummary(found.summary);
-    } catch (error) {
-      complain(error);
-    }
-    endJob(made);
-    setJob(null);
-  };
-  const files = async (some: File[]) => {
-    setSaid([]);
-    for (const file of some)
-      await read(file.name, (name) =>
-        taken(
-          client.POST("/api/plans/{plan_id}/results", {
-            ...path,
-            ...jobHeader(name),
-            ...uploadOf(file),
-          }),
-        ),
-      );
-  };
-  const practice = () => {
-    setSaid([]);
-    return read("the practice market", () =>
-      taken(client.POST("/api/plans/{plan_id}/results/practice", path)),
-    );
-  };
+  const { job, said, unknown, one, files, practice, away } = useBringing();
   if (job) return <Working what="Reading results" job={job} />;
   return (
     <S.Page>
@@ -89,22 +49,33 @@ export function ResultsIn({ view }: { view: LearnView }) {
           </small>
         </S.Drop>
       </DropZone>
-      {said.map(({ name, taken: one }) => (
+      {unknown.map((held) => (
+        <Assign
+          key={held.file.name}
+          unknown={held}
+          onRead={(file, columns) => {
+            away(file);
+            void one(file, columns);
+          }}
+          onAway={() => away(held.file)}
+        />
+      ))}
+      {said.map(({ name, taken }) => (
         <section key={name} role="status">
           <p>
             <b>{name}</b>:{" "}
-            {one.same
+            {taken.same
               ? "just this is in force already; nothing was changed."
-              : `${plural(one.taken, "row")} by ${one.level}.`}{" "}
-            {one.refused.length > 0 && (
-              <S.Rose>{plural(one.refused.length, "row")} refused.</S.Rose>
+              : `${plural(taken.taken, "row")} by ${taken.level}.`}{" "}
+            {taken.refused.length > 0 && (
+              <S.Rose>{plural(taken.refused.length, "row")} refused.</S.Rose>
             )}
           </p>
-          {one.notices.map((notice) => (
+          {taken.notices.map((notice) => (
             <p key={notice}>{notice}</p>
           ))}
           <ul>
-            {one.refused.slice(0, 8).map((row) => (
+            {taken.refused.slice(0, 8).map((row) => (
               <li key={`${row.row} ${row.column}`}>
                 row {number(row.row)}, {row.column}: {row.why}
               </li>

@@ -178,3 +178,24 @@ it("says what is refused in the server's words, and keeps what was there", async
   expect((await screen.findByTestId("said")).textContent).toContain("no day has passed");
   expect(await screen.findByText("Choose files")).toBeTruthy();
 });
+
+it("asks what the columns of a file hold whose headings don’t tell, and reads it so", async () => {
+  const headings = ["Wort", "Tag", "Klicks"];
+  const fields = { keyword: "keyword", day: "day", clicks: "clicks" };
+  const asked = await shown(empty, {
+    "POST /results": () => ({ status: 422, body: refusal("expected a column for clicks") }),
+    "POST /results/headings": () => ({ body: { headings, columns: { day: 1 }, fields } }),
+  });
+  await screen.findByRole("button", { name: "Choose files" });
+  const input = document.querySelector<HTMLInputElement>("input[type=file]")!;
+  await userEvent.upload(input, new File(["Wort;Tag;Klicks\n"], "april.csv"));
+  expect(await screen.findByText("expected a column for clicks")).toBeTruthy();
+  expect(screen.getByRole("button", { name: /Column of day/ }).textContent).toContain("Tag");
+  await userEvent.click(screen.getByRole("button", { name: /Column of clicks/ }));
+  await userEvent.click(await screen.findByRole("option", { name: "Klicks" }));
+  await userEvent.click(screen.getByRole("button", { name: "Read it so" }));
+  await waitFor(() => expect(asked.filter(({ path }) => path === "/results")).toHaveLength(2));
+  expect(await screen.findByText("expected a column for clicks")).toBeTruthy();
+  await userEvent.click(screen.getByRole("button", { name: "Leave it out" }));
+  expect(screen.queryByText("expected a column for clicks")).toBeNull();
+});

@@ -1,0 +1,88 @@
+"""Columns of results whose headings don't tell what they hold: assigned once, remembered."""
+
+import pytest
+
+from milkwort.formats.result_rows import RESULT_COLUMNS, result_columns
+from milkwort.formats.text_table import read_text_table
+from tests.api.learning import learn
+
+HEADS = ["Was", "Tag", "Gezeigt", "Gedrückt", "Bezahlt"]
+FILE = (
+    ";".join(HEADS)
+    + "\n"
+    + "".join(f"sash window repair;{day:02}.04.2027;200;12;14,50\n" for day in range(1, 4))
+)
+COLUMNS = {"keyword": 0, "day": 1, "impressions": 2, "clicks": 3, "cost": 4}
+
+
+def bring(client, plan, text=FILE, columns=None, code=200):
+    said = [f"{field}:{at}" for field, at in (columns or {}).items()]
+    answer = client.post(f"{plan}/results", files={"file": ("april.csv", text.encode())},
+                         params={"columns": said})  # fmt: skip
+    assert answer.status_code == code, answer.text
+    return answer.json()
+
+
+def headings(client, plan, text=FILE):
+    file = {"file": ("april.csv", text.encode())}
+    answer = client.post(f"{plan}/results/headings", files=file)
+    assert answer.status_code == 200, answer.text
+    return answer.json()
+
+
+def test_a_file_nobody_knows_is_assigned_and_its_next_one_is_known(client, plan):
+    assert "expected a column" in bring(client, plan, code=422)["error"]["message"]
+    asked = headings(client, plan)
+    assert asked["headings"] == HEADS and asked["columns"] == {}
+    assert set(COLUMNS) <= set(asked["fields"])
+    assert bring(client, plan, columns=COLUMNS)["taken"] == 3
+    assert learn(client, plan)["month"]["pace"]["spent"] == pytest.approx(43.5)
+    assert headings(client, plan)["columns"] == COLUMNS
+    more = FILE + "sash window repair;04.04.2027;100;6;7,25\n"
+    assert bring(client, plan, more)["taken"] == 4
+    assert learn(client, plan)["month"]["pace"]["spent"] == pytest.approx(50.75)
+
+
+def test_what_is_assigned_goes_before_what_headings_say(client, plan):
+    """Its clicks are not what it calls clicks."""
+    text = "keyword,day,clicks,visits that were paid,cost\nsash window repair,2027-04-01,9,5,2\n"
+    columns = {"keyword": 0, "day": 1, "clicks": 3, "cost": 4}
+    bring(client, plan, text, columns)
+    (one,) = [k for k in learn(client, plan)["keywords"] if k["spend"] > 0]
+    assert one["clicks"] == 5
+    # a file with other headings is read by its own
+    assert (
+        headings(client, plan, text.replace("that were paid", "in all"))["columns"]["clicks"] == 2
+    )
+
+
+@pytest.mark.parametrize(
+    "said",
+    [["clicks"], ["clicks:x"], ["clicks:-1"], ["clicks:99"], ["wishes:1"], ["clicks:1", "clicks:2"],
+     ["clicks:1", "cost:1"], ["clicks:²"], ["clicks:1"] * 41],
+)  # fmt: skip
+def test_columns_that_can_not_be_are_refused_and_nothing_is_kept(client, plan, said):
+    file = {"file": ("april.csv", FILE.encode())}
+    answer = client.post(f"{plan}/results", files=file, params={"columns": said})
+    assert answer.status_code == 422, answer.text
+    assert headings(client, plan)["columns"] == {}
+    assert learn(client, plan)["imports"] == []
+
+
+def test_an_assignment_that_reads_nothing_is_not_remembered(client, plan):
+    wrong = COLUMNS | {"day": 0, "keyword": 1}
+    bring(client, plan, columns=wrong, code=422)
+    assert headings(client, plan)["columns"] == {}
+
+
+def test_results_and_keywords_of_the_same_headings_are_assigned_apart(client, plan):
+    bring(client, plan, columns=COLUMNS)
+    tray = client.post(f"{plan}/gather/text", json={"text": FILE, "name": "same.csv"})
+    assert tray.status_code == 200, tray.text
+    assert headings(client, plan)["columns"] == COLUMNS
+
+
+@pytest.mark.parametrize("field", list(RESULT_COLUMNS))
+def test_what_a_column_is_called_is_known_as_its_heading(field):
+    table = read_text_table(f"{RESULT_COLUMNS[field]},other\n1,2\n", "x")
+    assert result_columns(table) == {field: 0}

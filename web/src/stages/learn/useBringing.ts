@@ -1,0 +1,75 @@
+import { useState } from "react";
+import { client, taken, uploadOf, type Schemas } from "../../data/client";
+import { usePlan } from "../../data/plan";
+import { endJob, jobHeader, newJob } from "../../data/progress";
+import { useSaying } from "../../data/saying";
+import type { Unknown } from "./Assign";
+
+type Taken = Schemas["ResultsTaken"];
+
+/** Files of results on their way in: what came of each, and those whose headings don't tell. */
+export function useBringing() {
+  const { id, setSummary } = usePlan();
+  const { complain } = useSaying();
+  const [job, setJob] = useState<string | null>(null);
+  const [said, setSaid] = useState<{ name: string; taken: Taken }[]>([]);
+  const path = { params: { path: { plan_id: id } } };
+  const [unknown, setUnknown] = useState<Unknown[]>([]);
+  const read = async (
+    name: string,
+    ask: (job: string) => Promise<Taken>,
+    otherwise: (error: unknown) => Promise<void> | void = complain,
+  ) => {
+    const made = newJob();
+    setJob(made);
+    try {
+      const found = await ask(made);
+      setSaid((before) => [...before, { name, taken: found }]);
+      setSummary(found.summary);
+    } catch (error) {
+      await otherwise(error);
+    }
+    endJob(made);
+    setJob(null);
+  };
+  const one = (file: File, columns: string[]) =>
+    read(
+      file.name,
+      (name) =>
+        taken(
+          client.POST("/api/plans/{plan_id}/results", {
+            params: { ...path.params, query: { columns } },
+            ...jobHeader(name),
+            ...uploadOf(file),
+          }),
+        ),
+      (error) => askColumns(file, error),
+    );
+  const askColumns = async (file: File, error: unknown) => {
+    try {
+      const asked = client.POST("/api/plans/{plan_id}/results/headings", {
+        ...path,
+        ...uploadOf(file),
+      });
+      const found = await taken<Unknown["found"]>(asked);
+      const why = error instanceof Error ? error.message : String(error);
+      setUnknown((before) => [...before, { file, why, found }]);
+    } catch {
+      // it is no table at all: what was said of it first is what there is to say
+      complain(error);
+    }
+  };
+  const files = async (some: File[]) => {
+    setSaid([]);
+    setUnknown([]);
+    for (const file of some) await one(file, []);
+  };
+  const away = (file: File) => setUnknown((before) => before.filter((held) => held.file !== file));
+  const practice = () => {
+    setSaid([]);
+    return read("the practice market", () =>
+      taken(client.POST("/api/plans/{plan_id}/results/practice", path)),
+    );
+  };
+  return { job, said, unknown, one, files, practice, away };
+}
