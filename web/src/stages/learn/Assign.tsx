@@ -30,7 +30,7 @@ export function Assign({ unknown: { file, why, found }, onRead, onAway }: Props)
   const said = Object.entries(columns).filter(([, at]) => at !== none);
   return (
     <section aria-label="Which columns hold what">
-      <p role="alert">{why}</p>
+      {why && <p role="alert">{why}</p>}
       <p>
         Say which columns of <b>{file.name}</b> hold what; the next file with these headings is read
         the same way.

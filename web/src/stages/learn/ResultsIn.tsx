@@ -1,6 +1,6 @@
 import { DropZone, FileTrigger, ToggleButton } from "react-aria-components";
 import { usePlanChange } from "../../data/usePlanChange";
-import { Button, MainButton } from "../../parts/Button";
+import { Button, MainButton, TextButton } from "../../parts/Button";
 import { Working } from "../../parts/Working";
 import { number, plural } from "../../parts/format";
 import { Assign } from "./Assign";
@@ -12,7 +12,7 @@ const types = [".csv", ".tsv", ".txt", ".xlsx", ".json", "text/csv"];
 
 /** Results come in: out of files, or from the practice market; each counts, or is left out. */
 export function ResultsIn({ view }: { view: LearnView }) {
-  const { job, said, unknown, one, files, practice, away } = useBringing();
+  const { job, said, unknown, one, files, practice, away, otherwise } = useBringing();
   if (job) return <Working what="Reading results" job={job} />;
   return (
     <S.Page>
@@ -49,9 +49,9 @@ export function ResultsIn({ view }: { view: LearnView }) {
           </small>
         </S.Drop>
       </DropZone>
-      {unknown.map((held) => (
+      {unknown.map((held, at) => (
         <Assign
-          key={held.file.name}
+          key={`${at} ${held.file.name}`}
           unknown={held}
           onRead={(file, columns) => {
             away(file);
@@ -60,8 +60,8 @@ export function ResultsIn({ view }: { view: LearnView }) {
           onAway={() => away(held.file)}
         />
       ))}
-      {said.map(({ name, taken }) => (
-        <section key={name} role="status">
+      {said.map(({ file, name, taken }, at) => (
+        <section key={`${at} ${name}`} role="status">
           <p>
             <b>{name}</b>:{" "}
             {taken.same
@@ -69,6 +69,9 @@ export function ResultsIn({ view }: { view: LearnView }) {
               : `${plural(taken.taken, "row")} by ${taken.level}.`}{" "}
             {taken.refused.length > 0 && (
               <S.Rose>{plural(taken.refused.length, "row")} refused.</S.Rose>
+            )}{" "}
+            {file && (
+              <TextButton onPress={() => void otherwise(file)}>say which columns …</TextButton>
             )}
           </p>
           {taken.notices.map((notice) => (

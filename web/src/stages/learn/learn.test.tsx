@@ -195,7 +195,9 @@ it("asks what the columns of a file hold whose headings don’t tell, and reads 
   await userEvent.click(await screen.findByRole("option", { name: "Klicks" }));
   await userEvent.click(screen.getByRole("button", { name: "Read it so" }));
   await waitFor(() => expect(asked.filter(({ path }) => path === "/results")).toHaveLength(2));
+  // refused again: what was assigned is still there
   expect(await screen.findByText("expected a column for clicks")).toBeTruthy();
+  expect(screen.getByRole("button", { name: /Column of clicks/ }).textContent).toContain("Klicks");
   await userEvent.click(screen.getByRole("button", { name: "Leave it out" }));
   expect(screen.queryByText("expected a column for clicks")).toBeNull();
 });

@@ -12,19 +12,20 @@ export function useBringing() {
   const { id, setSummary } = usePlan();
   const { complain } = useSaying();
   const [job, setJob] = useState<string | null>(null);
-  const [said, setSaid] = useState<{ name: string; taken: Taken }[]>([]);
+  const [said, setSaid] = useState<{ file: File | null; name: string; taken: Taken }[]>([]);
   const path = { params: { path: { plan_id: id } } };
   const [unknown, setUnknown] = useState<Unknown[]>([]);
   const read = async (
     name: string,
     ask: (job: string) => Promise<Taken>,
+    file: File | null = null,
     otherwise: (error: unknown) => Promise<void> | void = complain,
   ) => {
     const made = newJob();
     setJob(made);
     try {
       const found = await ask(made);
-      setSaid((before) => [...before, { name, taken: found }]);
+      setSaid((before) => [...before, { file, name, taken: found }]);
       setSummary(found.summary);
     } catch (error) {
       await otherwise(error);
@@ -43,20 +44,27 @@ export function useBringing() {
             ...uploadOf(file),
           }),
         ),
-      (error) => askColumns(file, error),
+      file,
+      (error) => askColumns(file, error, columns),
     );
-  const askColumns = async (file: File, error: unknown) => {
+  /** Asks which columns hold what; what was assigned before stays as it was said. */
+  const askColumns = async (file: File, error: unknown, columns: string[]) => {
     try {
       const asked = client.POST("/api/plans/{plan_id}/results/headings", {
         ...path,
         ...uploadOf(file),
       });
       const found = await taken<Unknown["found"]>(asked);
-      const why = error instanceof Error ? error.message : String(error);
-      setUnknown((before) => [...before, { file, why, found }]);
+      const why = error instanceof Error ? error.message : "";
+      const assigned = Object.fromEntries(
+        columns.map((one) => one.split(":")).map(([field, at]) => [field!, Number(at)]),
+      );
+      const held = columns.length > 0 ? assigned : found.columns;
+      const asking = { file, why, found: { ...found, columns: held } };
+      setUnknown((before) => [...before.filter((one) => one.file !== file), asking]);
     } catch {
       // it is no table at all: what was said of it first is what there is to say
-      complain(error);
+      if (error) complain(error);
     }
   };
   const files = async (some: File[]) => {
@@ -71,5 +79,6 @@ export function useBringing() {
       taken(client.POST("/api/plans/{plan_id}/results/practice", path)),
     );
   };
-  return { job, said, unknown, one, files, practice, away };
+  const otherwise = (file: File) => askColumns(file, null, []);
+  return { job, said, unknown, one, files, practice, away, otherwise };
 }
