@@ -38,8 +38,9 @@ def rows() -> list[Row]:
     said = median(_seconds([sys.executable, "-m", "milkwort", "--version"]) for _ in range(_RUNS))
     return [
         ("milkwort --version", f"{said:.2f} s", "≤ 0.3 s"),
-        ("the server answers, from its start", f"{median(_answering() for _ in range(3)):.1f} s",
+        ("the server's page, from its start", f"{median(_answering('/') for _ in range(3)):.2f} s",
          "≤ 1.5 s"),
+        ("  and its first answer", f"{median(_answering('/api/plans') for _ in range(3)):.2f} s", ""),
         ("headless, 1,000 keywords, in all", f"{whole:.2f} s", "≤ 2 s"),
         ("headless, 1,000 keywords, over the bare import", f"{over:.2f} s CPU", "< 1 s"),
         ("  and the bare import", f"{bare:.2f} s CPU", ""),
@@ -53,11 +54,11 @@ def _seconds(command: list[str]) -> float:
     return time.perf_counter() - began
 
 
-def _answering() -> float:
-    """Return how long a server takes from its start in an empty folder to its first answer."""
+def _answering(path: str) -> float:
+    """Return how long a server takes from its start in an empty folder to an answer."""
     began = time.perf_counter()
     with tempfile.TemporaryDirectory() as folder, served(Path(folder), verb="serve") as url:
-        httpx.get(f"{url}/api/plans").raise_for_status()
+        httpx.get(url + path).raise_for_status()
         return time.perf_counter() - began
 
 

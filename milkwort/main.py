@@ -6,30 +6,28 @@ import errno
 import gc
 import socket
 import sys
-from datetime import date
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
 from pathlib import Path
 from types import FrameType
-from typing import Any
+from typing import TYPE_CHECKING, Any
 
 import uvicorn
 from pydantic import ValidationError
 from sqlalchemy.exc import DatabaseError
 
-from milkwort.api.http.app import STATIC, make_app
+from milkwort.api.http.client import client_is_built
+from milkwort.api.http.front import Front
 from milkwort.api.http.guard import Guard
 from milkwort.api.http.practice import MARKET_FILE, PRACTICE
-from milkwort.api.learn.known import arriving_of_columns
-from milkwort.api.plan.samples import SAMPLE_NAME, SECOND_NAME, add_sample
-from milkwort.api.plan.workspace import Workspace
-from milkwort.core.arrange.structures import lexicon_of
 from milkwort.core.errors import BadValueError, PlannerError
 from milkwort.hold import Hold, held_alone
 from milkwort.settings import Settings
 from milkwort.store.database import NewerDatabaseError, said_of_database
-from milkwort.store.journal import Change
-from milkwort.store.plan_list import list_plans
-from milkwort.store.plans import remove_plan
-from milkwort.store.results import add_import, result_import
+from milkwort.store.opening import opened_database
+
+if TYPE_CHECKING:
+    from fastapi import FastAPI
 
 __all__ = ["run", "run_market"]
 
@@ -75,31 +73,37 @@ def run(given: dict[str, Any], *, sample: bool, fresh: bool) -> None:
 
 
 def _serve(settings: Settings, hold: Hold, *, sample: bool, fresh: bool) -> None:
+    with _told_of_database(settings):
+        database = opened_database(settings.database)
+        listener = _listener(settings)
+        port = listener.getsockname()[1]
+        address = f"http://{settings.host}:{port}"
+        hold.tell(address)
+        if port != settings.port:
+            print(f"Port {settings.port} is taken; using {port}.")
+        if not client_is_built():
+            print("The web client isn't built; only the API is served (make web builds it).")
+        print(f"Milkwort is at {address}  (Ctrl C stops it)", flush=True)
+        market = settings.market or f"{address}/{PRACTICE}"
+
+        def made() -> FastAPI:
+            from milkwort.application import application
+
+            return application(settings, database, market, sample=sample, fresh=fresh)
+
+        _Server(settings, made).serve_on(listener)
+
+
+@contextmanager
+def _told_of_database(settings: Settings) -> Iterator[None]:
+    """Say in a sentence what is wrong with the database."""
     try:
-        app = make_app(settings)
-        # what stands by now stays, and need not be looked through again
-        gc.freeze()
-        if sample:
-            _with_sample(app.state.workspace, fresh)
+        yield
     except DatabaseError as error:
         raise PlannerError(f"{settings.database}: {said_of_database(error)}", "data") from error
     except NewerDatabaseError as error:
         message = f"{settings.database} was made by a newer Milkwort. It was left as it is."
         raise PlannerError(message, "data") from error
-    listener = _listener(settings)
-    port = listener.getsockname()[1]
-    address = f"http://{settings.host}:{port}"
-    hold.tell(address)
-    app.state.workspace.practice.address = settings.market or f"{address}/{PRACTICE}"
-    if port != settings.port:
-        print(f"Port {settings.port} is taken; using {port}.")
-    if not (STATIC / "index.html").exists():
-        print("The web client isn't built; only the API is served (make web builds it).")
-    print(f"Milkwort is at http://{settings.host}:{port}  (Ctrl C stops it)", flush=True)
-    config = uvicorn.Config(
-        app, log_level="warning", access_log=False, timeout_graceful_shutdown=_GRACE
-    )
-    _Server(config, app.state.workspace).run(sockets=[listener])
 
 
 def run_market(data: Path | None, host: str, port: int) -> None:
@@ -125,45 +129,33 @@ def run_market(data: Path | None, host: str, port: int) -> None:
 class _Server(uvicorn.Server):
     """Ends streams and long draws as soon as it is told to stop: they would keep it waiting."""
 
-    def __init__(self, config: uvicorn.Config, workspace: Workspace) -> None:
-        super().__init__(config)
-        self._workspace = workspace
+    def __init__(self, settings: Settings, make: Callable[[], FastAPI]) -> None:
+        self._front = Front(make, settings.served_hosts, ("api", PRACTICE), self._nothing_left)
+        super().__init__(
+            uvicorn.Config(
+                self._front, log_level="warning", access_log=False, timeout_graceful_shutdown=_GRACE
+            )
+        )
+
+    def serve_on(self, listener: socket.socket) -> None:
+        """Serve until stopped.
+
+        Raises
+        ------
+        Exception
+            Why the application could not be made.
+        """
+        self.run(sockets=[listener])
+        if self._front.failed is not None:
+            raise self._front.failed
 
     def handle_exit(self, sig: int, frame: FrameType | None) -> None:
-        self._workspace.leave()
+        if self._front.app is not None:
+            self._front.app.state.workspace.leave()
         super().handle_exit(sig, frame)
 
-
-def _with_sample(workspace: Workspace, fresh: bool) -> None:
-    with workspace.database.begin() as session:
-        present = list_plans(session)
-        if fresh:
-            for line in present:
-                if line.name in (SAMPLE_NAME, SECOND_NAME):
-                    change = Change(session, line.id, "delete the plan")
-                    remove_plan(change)
-                    change.finish()
-        made = []
-        if fresh or not present:
-            made = [add_sample(session), add_sample(session, SECOND_NAME, "brackish")]
-    for plan_id in made if workspace.settings.history else ():
-        _with_history(workspace, plan_id)
-
-
-def _with_history(workspace: Workspace, plan_id: int) -> None:
-    """Give a sample results of months before it begins, made up in the practice market."""
-    from milkwort.practice.history import made_up_history  # with a sample only
-
-    plan = workspace.plan(plan_id)
-    first = date.fromisoformat(str(plan.record.values["start_date"]))
-    lexicon, months = lexicon_of(plan.record.brief), workspace.settings.history
-    history = made_up_history(plan.result, lexicon, first, months, seed=plan_id)
-    with workspace.database.begin() as session:
-        for level, columns in (("keyword", history.keywords), ("term", history.terms)):
-            source = f"made-up history, by {level}"
-            arriving = arriving_of_columns(columns, level, source, history.last)
-            made = add_import(session, plan.record.client_id, plan_id, arriving)
-            result_import(session, plan.record.client_id, made).in_force = True
+    def _nothing_left(self) -> None:
+        self.should_exit = True
 
 
 def _listener(settings: Settings) -> socket.socket:

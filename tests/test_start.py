@@ -9,6 +9,7 @@ from sqlalchemy import text
 from typer.testing import CliRunner
 
 from milkwort.cli import app
+from milkwort.core.errors import PlannerError
 from milkwort.hold import held_alone
 from milkwort.main import _listener
 from milkwort.settings import Settings
@@ -68,6 +69,16 @@ def test_a_database_of_a_newer_version_is_left_as_it_is(tmp_path):
 def test_a_folder_that_cannot_be_a_folder_is_said(tmp_path):
     (tmp_path / "file").write_text("x")
     in_one_sentence(start(tmp_path / "file"))
+
+
+def test_a_server_that_cannot_make_its_application_says_why(tmp_path, monkeypatch):
+    def fails(*_given, **_more):
+        raise PlannerError("The sample could not be kept.")
+
+    monkeypatch.setattr("milkwort.application.application", fails)
+    done = start(tmp_path, "--port", "8796")
+    assert done.exit_code == 2
+    assert done.stderr == "milkwort: The sample could not be kept.\n"
 
 
 def test_what_it_keeps_is_its_owners_alone(tmp_path):

@@ -7,13 +7,14 @@ from collections.abc import Callable
 from pathlib import Path
 from typing import TYPE_CHECKING
 
-from fastapi import FastAPI
 from starlette.types import Receive, Scope, Send
 
 from milkwort.core.errors import PlannerError
 from milkwort.hold import held_alone
 
 if TYPE_CHECKING:
+    from fastapi import FastAPI
+
     from milkwort.platforms.http import HttpPlatform
 
 __all__ = ["MARKET_FILE", "PRACTICE", "PracticeMarket"]

@@ -87,11 +87,13 @@ class Workspace:
     Parameters
     ----------
     settings : Settings
+    database : Database
+        Brought up to date.
     """
 
-    def __init__(self, settings: Settings) -> None:
+    def __init__(self, settings: Settings, database: Database) -> None:
         self.settings = settings
-        self.database = Database(settings.database)
+        self.database = database
         self.events = Events()
         self.trays = Trays(settings.trays)
         self.reader = Reader()
