@@ -36,11 +36,11 @@ def rows() -> list[Row]:
         whole = median(_seconds(plan) for _ in range(_RUNS))
     over, bare = (median(of) for of in zip(*((w - b, b) for b, w in pairs), strict=True))
     said = median(_seconds([sys.executable, "-m", "milkwort", "--version"]) for _ in range(_RUNS))
+    page, answer = (median(_answering(at) for _ in range(3)) for at in ("/", "/api/plans"))
     return [
         ("milkwort --version", f"{said:.2f} s", "≤ 0.3 s"),
-        ("the server's page, from its start", f"{median(_answering('/') for _ in range(3)):.2f} s",
-         "≤ 1.5 s"),
-        ("  and its first answer", f"{median(_answering('/api/plans') for _ in range(3)):.2f} s", ""),
+        ("the server's page, from its start", f"{page:.2f} s", "≤ 1.5 s"),
+        ("  and its first answer", f"{answer:.2f} s", ""),
         ("headless, 1,000 keywords, in all", f"{whole:.2f} s", "≤ 2 s"),
         ("headless, 1,000 keywords, over the bare import", f"{over:.2f} s CPU", "< 1 s"),
         ("  and the bare import", f"{bare:.2f} s CPU", ""),
