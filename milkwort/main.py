@@ -108,7 +108,8 @@ def _told_of_database(settings: Settings) -> Iterator[None]:
 
 def run_market(data: Path | None, host: str, port: int) -> None:
     """Serve the practice market by itself until stopped; errors as `run`."""
-    from milkwort.standins.market.app import MOST_BYTES, make_market
+    from milkwort.standins.market.app import make_market
+    from milkwort.standins.market.http.sheets import MOST_BYTES
     from milkwort.standins.market.storage import Database as Market
 
     settings = Settings(host=host, port=port)

@@ -32,7 +32,7 @@ from milkwort.standins.market.faults import Faults
 from milkwort.standins.market.known import Known, KnownKeyword, KnownOffer
 from milkwort.standins.market.levels import Level, level_of
 from milkwort.standins.market.limits import Limits
-from milkwort.standins.market.rows import Standing
+from milkwort.standins.market.standing import Standing
 from milkwort.standins.market.storage import Account, Clock, Thing
 from milkwort.standins.market.world import World, draw_world, world_from_bytes, world_to_bytes
 

@@ -12,8 +12,9 @@ from sqlalchemy.orm import Session
 from milkwort.standins.market.accounts import faults_of, standing_of, things_of
 from milkwort.standins.market.errors import MarketError
 from milkwort.standins.market.faults import Faults, chance_of
-from milkwort.standins.market.rows import COLUMNS, KINDS, Reply, Standing, take_row
+from milkwort.standins.market.rows import COLUMNS, Reply, take_row
 from milkwort.standins.market.sheets import NotASheetError, read_sheet
+from milkwort.standins.market.standing import KINDS, Standing
 from milkwort.standins.market.storage import Account, ReplyPart, Thing, Upload
 
 __all__ = ["REPLY_HEADS", "put_upload", "reply_of", "take_part", "upload_of"]

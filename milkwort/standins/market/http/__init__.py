@@ -1,0 +1,1 @@
+"""The market's calls: what may be asked, checked and answered. What they do is beside this."""
