@@ -282,7 +282,7 @@ def _plan_of(path: Path) -> Iterator[tuple[Any, int]]:
     import tempfile
 
     from milkwort.api.http.app import opened
-    from milkwort.api.plan.files import add_document
+    from milkwort.api.plan.from_file import add_document
     from milkwort.formats.plan_json import read_plan_json
     from milkwort.settings import Settings
 

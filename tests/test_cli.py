@@ -9,8 +9,8 @@ import pytest
 
 from milkwort import __version__
 from milkwort.api.http.app import opened
-from milkwort.api.plan.files import plan_file as written
 from milkwort.api.plan.samples import add_sample
+from milkwort.api.plan.to_file import plan_file as written
 from milkwort.settings import Settings
 
 DEMO = Path(__file__).parent.parent / "demo"

@@ -16,7 +16,8 @@ from milkwort.core.plan.run import run_plan
 from milkwort.formats.brief_toml import read_brief
 from milkwort.formats.cells import safe_cell
 from milkwort.formats.keyword_rows import TablePlaces
-from milkwort.formats.plan_json import PlanDocument, read_plan_json, write_plan_json
+from milkwort.formats.plan_document import PlanDocument
+from milkwort.formats.plan_json import read_plan_json, write_plan_json
 from milkwort.formats.plan_result import (
     result_csv,
     result_document,

@@ -7,7 +7,7 @@ from milkwort.core.arrange.ads.text import Ad
 from milkwort.core.arrange.pages.page_words import PageText
 from milkwort.core.arrange.things import Thing
 from milkwort.core.words.negatives import Negative
-from milkwort.formats import plan_json
+from milkwort.formats import plan_document
 from milkwort.store import models
 from milkwort.store.ads import add_ads
 from milkwort.store.brief_changes import change_assumptions, change_brief
@@ -55,25 +55,25 @@ def test_a_tables_rows_come_after_what_they_point_at():
 
 
 _IN_A_FILE = {
-    models.Offer: plan_json.OfferDocument,
-    models.Campaign: plan_json.CampaignDocument,
-    models.AdGroup: plan_json.GroupDocument,
-    models.Ad: plan_json.AdDocument,
-    models.Keyword: plan_json.KeywordDocument,
-    models.Reading: plan_json.ReadingDocument,
-    models.Call: plan_json.CallDocument,
-    models.Negative: plan_json.NegativeDocument,
-    models.Plan: plan_json.PlanValues,
-    models.Recipe: plan_json.RecipeDocument,
-    models.RivalList: plan_json.RivalListDocument,
-    models.PastList: plan_json.PastListDocument,
-    models.Page: plan_json.PageDocument,
-    models.Spot: plan_json.SpotDocument,
-    models.NegativeList: plan_json.NegativeListDocument,
-    models.PinnedList: plan_json.PinnedListDocument,
-    models.Thing: plan_json.ThingDocument,
-    models.ShownThing: plan_json.ShownThingDocument,
-    models.SetAside: plan_json.SetAsideDocument,
+    models.Offer: plan_document.OfferDocument,
+    models.Campaign: plan_document.CampaignDocument,
+    models.AdGroup: plan_document.GroupDocument,
+    models.Ad: plan_document.AdDocument,
+    models.Keyword: plan_document.KeywordDocument,
+    models.Reading: plan_document.ReadingDocument,
+    models.Call: plan_document.CallDocument,
+    models.Negative: plan_document.NegativeDocument,
+    models.Plan: plan_document.PlanValues,
+    models.Recipe: plan_document.RecipeDocument,
+    models.RivalList: plan_document.RivalListDocument,
+    models.PastList: plan_document.PastListDocument,
+    models.Page: plan_document.PageDocument,
+    models.Spot: plan_document.SpotDocument,
+    models.NegativeList: plan_document.NegativeListDocument,
+    models.PinnedList: plan_document.PinnedListDocument,
+    models.Thing: plan_document.ThingDocument,
+    models.ShownThing: plan_document.ShownThingDocument,
+    models.SetAside: plan_document.SetAsideDocument,
 }
 _POINTS = {
     "ad_group_id": "group",

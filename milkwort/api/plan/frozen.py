@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from pathlib import Path
 from typing import Protocol
 
-from milkwort.api.plan.files import add_document
+from milkwort.api.plan.from_file import add_document
 from milkwort.core.plan.run import PlanResult, run_plan
 from milkwort.formats.plan_json import read_plan_json
 from milkwort.store.database import Database

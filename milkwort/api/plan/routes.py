@@ -11,7 +11,7 @@ from fastapi.responses import StreamingResponse
 
 from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Window, Work, download_of, sent
-from milkwort.api.plan.files import add_document, raw_plan
+from milkwort.api.plan.from_file import add_document
 from milkwort.api.plan.samples import add_sample
 from milkwort.api.plan.schemas import (
     ChangeAnswer,
@@ -24,6 +24,7 @@ from milkwort.api.plan.schemas import (
     PlanName,
 )
 from milkwort.api.plan.summary_schemas import Ranges
+from milkwort.api.plan.to_file import raw_plan
 from milkwort.api.plan.workspace import Decision
 from milkwort.api.sift.workings_schemas import Workings
 from milkwort.core.errors import NotFoundError

@@ -1,114 +1,31 @@
-"""Plans between the store and their files."""
+"""A plan's file made a plan: what points at what, and that each is there once."""
 
 from __future__ import annotations
 
-import json
 from collections.abc import Iterable
 from typing import Any
 
 from sqlalchemy.orm import Session
 
+from milkwort.api.plan.to_file import CLIENT_LISTS
 from milkwort.core.assumptions import RETIRED
 from milkwort.core.errors import BadValueError
 from milkwort.core.words.texts import normalise
-from milkwort.formats.plan_json import PlanDocument, write_plan_json
+from milkwort.formats.plan_document import PlanDocument
 from milkwort.store import models
 from milkwort.store.briefs import BRIEF_FIELDS
 from milkwort.store.journal import now
 from milkwort.store.keys import new_keys
-from milkwort.store.plan_list import add_client, client_of
+from milkwort.store.plan_list import add_client
 from milkwort.store.plan_state import (
     PlanState,
-    read_client_state,
-    read_plan_state,
     write_client_state,
     write_plan_state,
 )
 
-__all__ = ["add_document", "plan_file", "raw_plan"]
+__all__ = ["add_document"]
 
 Row = dict[str, Any]
-_CLIENT_LISTS = {"recipes": "recipe", "rival_lists": "rival_list", "past_lists": "past_list",
-                 "pages": "page", "negative_lists": "negative_list"}  # fmt: skip
-"""What a file calls each table of a client."""
-
-
-def plan_file(session: Session, plan_id: int) -> bytes:
-    """Return a plan with all that belongs to it as JSON that loads back to an equal plan.
-
-    Raises
-    ------
-    BadValueError
-        Where what is stored makes no plan: `raw_plan` takes that too.
-    """
-    state = read_plan_state(session, plan_id)
-    client_id = client_of(session, plan_id)
-    client = session.get_one(models.Client, client_id)
-    owned = read_client_state(session, client_id)
-    tables = state.tables
-    campaigns = _keys(tables["campaign"])
-    groups = _keys(tables["ad_group"])
-    things = {row["id"]: row["code"] for row in tables["thing"]}
-    offers = {row["id"]: at for at, row in enumerate(tables["offer"], start=1)}
-    readings, calls = _by_keyword(tables["reading"]), _by_keyword(tables["call"])
-    document = PlanDocument.model_validate({
-        "client": {"name": client.name} | {
-            name: [_without(row, "id") for row in owned[table]]
-            for name, table in _CLIENT_LISTS.items()
-        },
-        "plan": state.plan,
-        "offers": [_without(row, "id") for row in tables["offer"]],
-        "assumptions": {row["name"]: row["value"] for row in tables["assumption"]},
-        "campaigns": [_without(row, "id") for row in tables["campaign"]],
-        "groups": [
-            _without(row, "id", "campaign_id") | {"campaign": campaigns[row["campaign_id"]]}
-            for row in tables["ad_group"]
-        ],
-        "ads": [
-            _without(row, "id", "ad_group_id") | {"group": groups[row["ad_group_id"]]}
-            for row in tables["ad"]
-        ],
-        "keywords": [
-            _without(row, "id", "normalised", "ad_group_id", "offer_id") | {
-                "group": groups.get(row["ad_group_id"]),
-                "offer": offers.get(row["offer_id"]),
-                "readings": [_without(r, "id", "keyword_id") for r in readings.get(row["id"], ())],
-                "call": next((_without(c, "id", "keyword_id") for c in calls.get(row["id"], ())),
-                             None),
-            }
-            for row in tables["keyword"]
-        ],
-        "negatives": [
-            _without(row, "id", "campaign_id", "ad_group_id") | {
-                "campaign": campaigns.get(row["campaign_id"]),
-                "group": groups.get(row["ad_group_id"]),
-            }
-            for row in tables["negative"]
-        ],
-        "pinned_lists": [_without(row, "id") for row in tables["pinned_list"]],
-        "things": [_without(row, "id") for row in tables["thing"]],
-        "set_aside": [_without(row, "id") for row in tables["set_aside"]],
-        "shown_things": [
-            {"group": groups[row["ad_group_id"]], "thing": things[row["thing_id"]]}
-            for row in tables["shown_thing"]
-        ],
-        "spots": [
-            _without(row, "id", "campaign_id", "offer_id") | {
-                "campaign": campaigns[row["campaign_id"]],
-                "offer": offers.get(row["offer_id"]),
-            }
-            for row in tables["spot"]
-        ],
-    })  # fmt: skip
-    return write_plan_json(document)
-
-
-def raw_plan(session: Session, plan_id: int) -> bytes:
-    """Return the rows of a plan as they are stored, whatever stands in them, as JSON."""
-    state = read_plan_state(session, plan_id)
-    owned = read_client_state(session, client_of(session, plan_id))
-    tree = {"format": "milkwort-rows-1", "plan": state.plan, **state.tables, **owned}
-    return json.dumps(tree, indent=1).encode("ascii")
 
 
 def add_document(
@@ -143,7 +60,7 @@ def add_document(
         client_id = add_client(session, document.client.name)
         owned = {
             table: _numbered(one.model_dump() for one in getattr(document.client, name))
-            for name, table in _CLIENT_LISTS.items()
+            for name, table in CLIENT_LISTS.items()
         }
         write_client_state(session, owned, client_id)
     state = PlanState(document.plan.model_dump(mode="json"), _tables(document))
@@ -154,6 +71,28 @@ def add_document(
 
 def _tables(document: PlanDocument) -> dict[str, list[Row]]:
     """Return a document's rows, numbered within it."""
+    campaigns, groups = _campaigns(document)
+    campaign_of = {row["key"]: row["id"] for row in campaigns}
+    group_of = {row["key"]: row["id"] for row in groups}
+    assumptions = [
+        {"name": name, "value": value}
+        for name, value in document.assumptions.items()
+        if name not in RETIRED
+    ]
+    aside = _numbered(one.model_dump(mode="json") for one in document.set_aside)
+    _once(aside, "set_aside", lambda row: (row["kind"], row["key"]))
+    return {
+        "offer": _numbered(o.model_dump() for o in document.offers),
+        "assumption": _numbered(assumptions), "campaign": campaigns, "ad_group": groups,
+        "ad": _ads(document, group_of), "spot": _spots(document, campaign_of),
+        "negative": _negatives(document, campaign_of, group_of),
+        "pinned_list": _pinned(document), "set_aside": aside,
+        **_thing_tables(document, group_of), **_keyword_tables(document, group_of),
+    }  # fmt: skip
+
+
+def _campaigns(document: PlanDocument) -> tuple[list[Row], list[Row]]:
+    """Return campaigns and groups: each name once in its place."""
     campaigns = _numbered(c.model_dump() for c in document.campaigns)
     _give_keys(campaigns, models.Campaign, "campaigns")
     campaign_of = {row["key"]: row["id"] for row in campaigns}
@@ -162,23 +101,40 @@ def _tables(document: PlanDocument) -> dict[str, list[Row]]:
     for row in groups:
         where = f"groups, {row['name']}"
         row["campaign_id"] = _pointed(row.pop("campaign"), campaign_of, where)
-    group_of = {row["key"]: row["id"] for row in groups}
     _once(campaigns, "campaigns", lambda row: row["name"])
     _once(groups, "groups", lambda row: (row["campaign_id"], row["name"]))
+    return campaigns, groups
+
+
+def _ads(document: PlanDocument, group_of: dict[str, int]) -> list[Row]:
     ads = _numbered(a.model_dump() for a in document.ads)
     _give_keys(ads, models.Ad, "ads")
     for row in ads:
         row["ad_group_id"] = _pointed(row.pop("group"), group_of, f"ads, number {row['id']}")
+    return ads
+
+
+def _negatives(
+    document: PlanDocument, campaign_of: dict[str, int], group_of: dict[str, int]
+) -> list[Row]:
     negatives = _numbered(n.model_dump() for n in document.negatives)
     _give_keys(negatives, models.Negative, "negatives")
     for row in negatives:
         _place_negative(row, campaign_of, group_of)
+    return negatives
+
+
+def _spots(document: PlanDocument, campaign_of: dict[str, int]) -> list[Row]:
     spots = _numbered(s.model_dump() for s in document.spots)
     _give_keys(spots, models.Spot, "spots")
     for row in spots:
         where = f"spots, {row['name']}"
         row["campaign_id"] = _pointed(row.pop("campaign"), campaign_of, where)
         row["offer_id"] = _offer(row.pop("offer"), document, where)
+    return spots
+
+
+def _thing_tables(document: PlanDocument, group_of: dict[str, int]) -> dict[str, list[Row]]:
     things = _numbered(one.model_dump() for one in document.things)
     _once(things, "things", lambda row: row["code"])
     thing_of = {row["code"]: row["id"] for row in things}
@@ -188,25 +144,16 @@ def _tables(document: PlanDocument) -> dict[str, list[Row]]:
         row["ad_group_id"] = _pointed(row.pop("group"), group_of, where)
         row["thing_id"] = _pointed(row.pop("thing"), thing_of, where)
     _once(shown, "shown_things", lambda row: (row["ad_group_id"], row["thing_id"]))
+    return {"thing": things, "shown_thing": shown}
+
+
+def _pinned(document: PlanDocument) -> list[Row]:
     pinned = _numbered(one.model_dump() for one in document.pinned_lists)
     _once(pinned, "pinned_lists", lambda row: row["list_key"])
     for row in (row for one in pinned for row in one["rows"]):
         if not normalise(row["text"]):
             raise BadValueError("pinned_lists", "texts with at least one word", row["text"])
-    aside = _numbered(one.model_dump(mode="json") for one in document.set_aside)
-    _once(aside, "set_aside", lambda row: (row["kind"], row["key"]))
-    assumptions = [
-        {"name": name, "value": value}
-        for name, value in document.assumptions.items()
-        if name not in RETIRED
-    ]
-    return {
-        "offer": _numbered(o.model_dump() for o in document.offers),
-        "assumption": _numbered(assumptions), "campaign": campaigns, "ad_group": groups,
-        "ad": ads, "spot": spots, "pinned_list": pinned,
-        "thing": things, "shown_thing": shown, "negative": negatives, "set_aside": aside,
-        **_keyword_tables(document, group_of),
-    }  # fmt: skip
+    return pinned
 
 
 def _keyword_tables(document: PlanDocument, group_of: dict[str, int]) -> dict[str, list[Row]]:
@@ -290,18 +237,3 @@ def _once(rows: list[Row], where: str, what: Any) -> None:
 
 def _numbered(rows: Iterable[Row]) -> list[Row]:
     return [{"id": at, **row} for at, row in enumerate(rows, start=1)]
-
-
-def _keys(rows: list[Row]) -> dict[int | None, str]:
-    return {row["id"]: row["key"] for row in rows}
-
-
-def _by_keyword(rows: list[Row]) -> dict[int, list[Row]]:
-    found: dict[int, list[Row]] = {}
-    for row in rows:
-        found.setdefault(row["keyword_id"], []).append(row)
-    return found
-
-
-def _without(row: Row, *names: str) -> Row:
-    return {name: value for name, value in row.items() if name not in names}
