@@ -1,6 +1,7 @@
 import { screen } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
-import { showOnPlan, summaryOf } from "../testing-plan";
+import { showOnPlan } from "../testing-plan";
+import { summaryOf } from "../testing-summary";
 import { sheetOf } from "../testing-sheet";
 import { beginPath, stepLeft } from "./firstPath";
 import { NextStep } from "./NextStep";

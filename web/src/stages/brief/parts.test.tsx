@@ -1,6 +1,7 @@
 import { fireEvent, screen, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
-import { changeOf, summaryOf, showOnPlan } from "../../testing-plan";
+import { changeOf, showOnPlan } from "../../testing-plan";
+import { summaryOf } from "../../testing-summary";
 import { Money } from "./Money";
 import { AddOffer } from "./MoreOffers";
 import { PastResults } from "./PastResults";

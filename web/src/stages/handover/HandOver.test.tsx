@@ -1,7 +1,8 @@
 import { screen, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import type { Schemas } from "../../data/client";
-import { summaryOf, refusal, showOnPlan } from "../../testing-plan";
+import { refusal, showOnPlan } from "../../testing-plan";
+import { summaryOf } from "../../testing-summary";
 import { HandOver } from "./HandOver";
 
 type View = Schemas["HandOverView"];

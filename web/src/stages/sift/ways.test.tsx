@@ -3,7 +3,8 @@ import { fireEvent, screen, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { useState } from "react";
 import { CommandBox } from "../../app/CommandBox";
-import { changeOf, summaryOf, showOnPlan } from "../../testing-plan";
+import { changeOf, showOnPlan } from "../../testing-plan";
+import { summaryOf } from "../../testing-summary";
 import { sheetOf } from "../../testing-sheet";
 import { Sift } from "./Sift";
 import {

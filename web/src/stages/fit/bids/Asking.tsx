@@ -5,7 +5,7 @@ import { usePlan } from "../../../data/plan";
 import { Blank } from "../../../parts/Blank";
 import { count, money, number, parsed, plural } from "../../../parts/format";
 import { TextButton } from "../../../parts/Button";
-import * as S from "../Fit.styles";
+import * as S from "./Panels.styles";
 
 type Least = Schemas["LeastView"];
 type Goal = Schemas["CurvesView"]["goal"];

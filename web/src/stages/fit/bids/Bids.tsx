@@ -12,7 +12,7 @@ import { Grid, type GridHandle } from "../../../parts/Grid";
 import { count, money, parsed, percent } from "../../../parts/format";
 import { priceColumn } from "../../../parts/priceColumn";
 import { usePriceScale, type PriceScale } from "../../../parts/scale";
-import * as S from "../Fit.styles";
+import * as S from "./Bids.styles";
 import { sortedKept } from "./kept";
 
 const whiskerWidth = 200;

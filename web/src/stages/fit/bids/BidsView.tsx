@@ -11,7 +11,7 @@ import { currencyWord, money, number, parsed, parsedPer, percent } from "../../.
 import { Bids } from "./Bids";
 import { Cap } from "./Cap";
 import { Curve } from "./Curve";
-import * as S from "../Fit.styles";
+import * as S from "./Bids.styles";
 import { LadderOfPounds } from "./LadderOfPounds";
 import { Limits } from "./Limits";
 import { MoveBar } from "./MoveBar";

@@ -4,7 +4,7 @@ import { usePlan } from "../../../data/plan";
 import { usePlanQuery } from "../../../data/usePlanQuery";
 import { Choice } from "../../../parts/Choice";
 import { count, money, number, percent } from "../../../parts/format";
-import * as S from "../Fit.styles";
+import * as S from "./Panels.styles";
 
 type CapItem = NonNullable<Schemas["CapView"]["bare"]>;
 

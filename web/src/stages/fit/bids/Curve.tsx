@@ -9,7 +9,7 @@ import { Choice } from "../../../parts/Choice";
 import { Pictured } from "../../../parts/Pictured";
 import { count, money, number } from "../../../parts/format";
 import { useWidth } from "../../../parts/useWidth";
-import * as S from "../Fit.styles";
+import * as S from "./Panels.styles";
 import { Asking } from "./Asking";
 
 type CurveItem = Schemas["CurvesView"]["curves"][number];

@@ -5,7 +5,7 @@ import { groupInks, ink } from "../../../look/tokens";
 import { currencyWord, money, number } from "../../../parts/format";
 import { useWidth } from "../../../parts/useWidth";
 import type { FitView } from "../view";
-import * as S from "../Fit.styles";
+import * as S from "./Ladder.styles";
 import { valueAt } from "./frontier";
 
 type Props = { view: FitView };

@@ -7,7 +7,7 @@ import { Blank } from "../../../parts/Blank";
 import { Choice } from "../../../parts/Choice";
 import { count, money, number, parsed, percent } from "../../../parts/format";
 import { ItemsAway } from "../../../parts/TakeAway";
-import * as S from "../Fit.styles";
+import * as S from "./Panels.styles";
 
 type Limit = Schemas["LimitsView"]["limits"][number];
 

@@ -8,7 +8,7 @@ import { Blank } from "../../../parts/Blank";
 import { Button } from "../../../parts/Button";
 import { Choice } from "../../../parts/Choice";
 import { count, delta, number, parsed, plural } from "../../../parts/format";
-import * as S from "../Fit.styles";
+import * as S from "./Panels.styles";
 
 type Way = Schemas["BidMoveChange"]["way"];
 

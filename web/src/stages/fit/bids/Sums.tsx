@@ -2,7 +2,7 @@ import { usePlan } from "../../../data/plan";
 import { usePlanQuery } from "../../../data/usePlanQuery";
 import { ItemsAway } from "../../../parts/TakeAway";
 import { count, money, number, percent } from "../../../parts/format";
-import * as S from "../Fit.styles";
+import * as S from "./Panels.styles";
 
 type Props = { by: "group" | "campaign" };
 

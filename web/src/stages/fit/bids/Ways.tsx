@@ -6,7 +6,7 @@ import { Blank } from "../../../parts/Blank";
 import { TextButton } from "../../../parts/Button";
 import { ItemsAway } from "../../../parts/TakeAway";
 import { count, money, number, parsed, percent } from "../../../parts/format";
-import * as S from "../Fit.styles";
+import * as S from "./Panels.styles";
 
 type Way = Schemas["WaysView"]["ways"][number];
 type Name = Way["name"];

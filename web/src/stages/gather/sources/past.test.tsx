@@ -1,6 +1,7 @@
 import { screen, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
-import { summaryOf, changeOf, showOnPlan } from "../../../testing-plan";
+import { changeOf, showOnPlan } from "../../../testing-plan";
+import { summaryOf } from "../../../testing-summary";
 import { AccountSource } from "./AccountSource";
 import { TermsSource } from "./TermsSource";
 

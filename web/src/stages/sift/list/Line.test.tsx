@@ -1,5 +1,6 @@
 import { fireEvent, render, screen } from "@testing-library/react";
-import { summaryOf, showOnPlan } from "../../../testing-plan";
+import { showOnPlan } from "../../../testing-plan";
+import { summaryOf } from "../../../testing-summary";
 import { CallBar } from "../CallBar";
 import { Line } from "./Line";
 import { noteWords } from "./notes";
