@@ -8,15 +8,15 @@ import os
 import sys
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
-from datetime import date, datetime
-from enum import StrEnum
+from datetime import datetime
 from pathlib import Path
 from typing import Annotated, Any
 
 import typer
 
 from milkwort import __version__
-from milkwort.core.errors import MilkwortError, NothingUsableError
+from milkwort.choices import Format, LearningPolicy, Paper, TruthLevel
+from milkwort.core.errors import MilkwortError
 
 __all__ = ["app"]
 
@@ -28,40 +28,11 @@ app = typer.Typer(
 )
 
 
-class Format(StrEnum):
-    """How a result is written."""
-
-    JSON = "json"
-    CSV = "csv"
-    TABLE = "table"
+Made = tuple[bytes, list[str]]
+"""What a command makes, and what there is to say of it."""
 
 
-class TruthLevel(StrEnum):
-    """How far the practice market's truth lies from what is planned."""
-
-    AS_PLANNED = "as-planned"
-    USUAL = "usual"
-    ROUGH = "rough"
-
-
-class LearningPolicy(StrEnum):
-    """What is done with a month that is over."""
-
-    ADVICE = "advice"
-    INFORMED = "informed"
-    UNCHANGED = "unchanged"
-    RULE = "rule"
-    MIDDLE = "middle"
-
-
-class Paper(StrEnum):
-    """What a sheet is printed on."""
-
-    A4 = "a4"
-    US_LETTER = "us-letter"
-
-
-def _answer(made: Callable[[], tuple[bytes, list[str]]], out: Path | None) -> None:
+def _answer(made: Callable[[], Made], out: Path | None) -> None:
     """Write what a command makes, and say on the side what there is to say of it."""
     try:
         with _own_stdout():
@@ -102,7 +73,13 @@ def plan(
     ] = None,
 ) -> None:
     """Run a plan without a server: a brief and a file of keywords in, a result out."""
-    _answer(lambda: _planned(brief, keywords, format, workings), out)
+
+    def made() -> Made:
+        from milkwort.commands import planned
+
+        return planned(brief, keywords, format, workings)
+
+    _answer(made, out)
 
 
 @app.command()
@@ -116,7 +93,13 @@ def compare(
     ),
 ) -> None:
     """Set two plans side by side: what differs, what each brings, how often one beats the other."""
-    _answer(lambda: _compared((first, first_keywords), (other, other_keywords)), out)
+
+    def made() -> Made:
+        from milkwort.commands import compared
+
+        return compared((first, first_keywords), (other, other_keywords))
+
+    _answer(made, out)
 
 
 @app.command()
@@ -193,7 +176,13 @@ def practice(
     ] = None,
 ) -> None:
     """Run a plan in the practice market, a simulated platform: plan, live a month, learn, again."""
-    _answer(lambda: _practised(brief, keywords, months, seed, seeds, level, policy, start), out)
+
+    def made() -> Made:
+        from milkwort.commands import practised
+
+        return practised(brief, keywords, months, seed, seeds, level, policy, start, _progress)
+
+    _answer(made, out)
 
 
 @app.command()
@@ -211,7 +200,13 @@ def learn(
     ),
 ) -> None:
     """Say what results teach: verdicts, terms, corrections, why the month differs."""
-    _answer(lambda: _learned(brief, keywords, results, terms, as_of), out)
+
+    def made() -> Made:
+        from milkwort.commands import learned
+
+        return learned(brief, keywords, results, terms, as_of)
+
+    _answer(made, out)
 
 
 @app.command()
@@ -297,101 +292,9 @@ def _plan_of(path: Path) -> Iterator[tuple[Any, int]]:
             work.close()
 
 
-def _planned(
-    brief_path: Path, keywords_path: Path, format: Format, workings: str | None
-) -> tuple[bytes, list[str]]:
-    from milkwort.formats import plan_result
-    from milkwort.formats.headless import headless_run
-
-    run = headless_run(brief_path, keywords_path)
-    result, texts = run.result, run.texts
-    if workings is not None:
-        return _workings(result, texts, workings), run.remarks
-    if format is Format.CSV:
-        return plan_result.result_csv(result, texts).encode(), run.remarks
-    if format is Format.TABLE:
-        return plan_result.result_table(result, texts, run.refused).encode(), run.remarks
-    document = plan_result.result_document(
-        result, texts, run.refused, run.left_out, run.places, run.lexicon
-    )
-    return plan_result.result_json(document), run.remarks
-
-
-def _practised(
-    brief: Path, keywords: Path, months: int, seed: int, seeds: str | None, level: TruthLevel,
-    policy: LearningPolicy, start: datetime | None,
-) -> tuple[bytes, list[str]]:  # fmt: skip
-    import orjson
-
-    from milkwort.formats.headless import headless_run
-    from milkwort.practice.loop import Practice, practised
-    from milkwort.practice.runs import practised_all, seeds_of
-
-    run = headless_run(brief, keywords)
-    first = _next_month(date.today()) if start is None else start.date()
-    practice = Practice(run.result, run.lexicon, tuple(run.texts), level.value, policy.value,
-                        months, first)  # fmt: skip
-    if seeds is None:
-        found: dict[str, Any] = practised(practice, seed)
-    else:
-        found = {"runs": practised_all(practice, seeds_of(seeds), _progress)}
-    return orjson.dumps(found, option=orjson.OPT_INDENT_2), run.remarks
-
-
-def _learned(
-    brief: Path, keywords: Path, results: Path, terms: Path | None, as_of: datetime | None
-) -> tuple[bytes, list[str]]:
-    from milkwort.formats.headless import headless_run
-    from milkwort.formats.learn_headless import learned_document
-    from milkwort.formats.learn_json import learn_json
-
-    run = headless_run(brief, keywords)
-    day = None if as_of is None else as_of.date()
-    document, remarks = learned_document(
-        run.result, run.lexicon, run.texts, run.places, results, terms, day
-    )
-    return learn_json(document), [*run.remarks, *remarks]
-
-
-def _next_month(today: date) -> date:
-    return date(today.year + today.month // 12, today.month % 12 + 1, 1)
-
-
 def _progress(done: int, of: int) -> None:
     if sys.stderr.isatty():
         typer.echo(f"\r{done} of {of} truths", err=True, nl=done == of)
-
-
-def _compared(first: tuple[Path, Path], other: tuple[Path, Path]) -> tuple[bytes, list[str]]:
-    from milkwort.core.plan.differences import Side, differences
-    from milkwort.core.plan.draws import draw_month
-    from milkwort.core.plan.versions import apart, standing
-    from milkwort.formats.compare_table import compare_table
-    from milkwort.formats.headless import headless_run
-
-    runs = [headless_run(*first), headless_run(*other)]
-    sides = [
-        Side(run.result, tuple(name for _, name in run.places.groups), run.places.campaigns)
-        for run in runs
-    ]
-    draws = [drawn for run in runs if (drawn := draw_month(run.result)) is not None]
-    names = [run.result.brief.name for run in runs]
-    if names[0] == names[1]:
-        names = [first[0].stem, other[0].stem]
-    table = compare_table(
-        names, [standing(side) for side in sides], draws, differences(*sides), apart(*draws)
-    )
-    return table.encode(), [remark for run in runs for remark in run.remarks]
-
-
-def _workings(result: Any, texts: list[str], wanted: str) -> bytes:
-    from milkwort.core.words.texts import normalise
-    from milkwort.formats.plan_result import workings_text
-
-    places = [i for i, t in enumerate(result.table.texts) if t == normalise(wanted)]
-    if not places:
-        raise NothingUsableError(f'--workings: no keyword "{wanted}" in the file')
-    return "\n".join(workings_text(result, i, texts[i]) for i in places).encode()
 
 
 def _write(content: bytes, out: Path | None) -> None:
