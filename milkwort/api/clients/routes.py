@@ -28,13 +28,12 @@ def clients(work: Work) -> list[ClientLine]:
         keys = _keys(session, [(plan.id, plan.client_id) for plan in plans])
     lines = []
     for plan in plans:
-        held = work.glances.get(plan.id)
-        known = held is not None and held[0] == keys[plan.id]
+        key, known = work.glances.get(plan.id) or (None, {})
         lines.append(ClientLine(
             plan_id=plan.id, client=plan.client, name=plan.name, label=plan.label,
             currency=plan.currency, monthly_spend=plan.monthly_spend, keywords=plan.keywords,
             handed_over=handed.get(plan.id, 0),
-            glance=Glance(**held[1]) if known else None,
+            glance=Glance(**known) if key == keys[plan.id] else None,
         ))  # fmt: skip
     return lines
 

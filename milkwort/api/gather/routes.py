@@ -8,6 +8,7 @@ from typing import Annotated, Any
 
 from fastapi import APIRouter, File, Response, UploadFile
 
+from milkwort.api.gather.file_shapes import columns_like, remember_columns
 from milkwort.api.gather.schemas import JobStopped, TakeChoice
 from milkwort.api.gather.taking import taking_of
 from milkwort.api.gather.tray_rows import tray_view
@@ -65,7 +66,7 @@ def assign(plan_id: int, key: str, body: ColumnChoice, work: Work) -> Response:
     else:
         guess = ColumnGuess(body.columns, file.guess.headings, body.first_row)
         file = replace(file, guess=guess, units=units)
-        work.remember_columns(file.guess, units)
+        remember_columns(work, file.guess, units)
     return sent(tray_view(work, _tray(work, plan_id, tray.name, file, table), key))
 
 
@@ -133,7 +134,7 @@ def _put(work: Work, plan_id: int, name: str, data: bytes | str, job: str) -> di
         progress("opening the file", 0, 1)
         table = work.reader.table(data, name)
         guess = guess_columns(table)
-        known = work.columns_like(guess)
+        known = columns_like(work, guess)
         guess, units = known or (guess, Units())
         file = TrayFile(data, _head(table), guess, units)
         tray = _tray(work, plan_id, name, file, table, progress)

@@ -55,7 +55,7 @@ class Drawing:
     ) -> None:
         self._plan, self._held, self._count = plan, held, count
         self._drawer = ThreadPoolExecutor(1, "drawing", initializer=_give_way)
-        self._kept = Kept(_KEPT)
+        self._kept: Kept[Drawn] = Kept(_KEPT)
         self._ended = False
 
     def drawn(

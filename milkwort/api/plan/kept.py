@@ -4,12 +4,14 @@ from __future__ import annotations
 
 import threading
 from collections.abc import Hashable
-from typing import Any
+from typing import Generic, TypeVar
 
 __all__ = ["Kept"]
 
+Value = TypeVar("Value")
 
-class Kept:
+
+class Kept(Generic[Value]):
     """What was worked out last, by what it is of.
 
     Parameters
@@ -20,13 +22,13 @@ class Kept:
 
     def __init__(self, most: int) -> None:
         self._most, self._lock = most, threading.Lock()
-        self._held: dict[Hashable, Any] = {}
+        self._held: dict[Hashable, Value] = {}
 
-    def get(self, key: Hashable) -> Any:
+    def get(self, key: Hashable) -> Value | None:
         """Return what is kept of something, or None."""
         return self._held.get(key)
 
-    def keep(self, key: Hashable, made: Any) -> None:
+    def keep(self, key: Hashable, made: Value) -> None:
         """Keep it, in the place of what was kept of the same."""
         with self._lock:
             self._held.pop(key, None)

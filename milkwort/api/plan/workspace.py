@@ -8,17 +8,16 @@ looks waits for anything.
 
 from __future__ import annotations
 
-import threading
 from collections.abc import Callable, Iterator, Sequence
 from contextlib import contextmanager
-from dataclasses import asdict, dataclass, replace
+from dataclasses import dataclass, replace
 from functools import lru_cache
 from typing import Any, TypeVar
 
 from sqlalchemy import delete, select
 from sqlalchemy.orm import Session
 
-from milkwort.api.gather.trays import Trays, Units
+from milkwort.api.gather.trays import Trays
 from milkwort.api.http.events import Events
 from milkwort.api.http.jobs import Jobs
 from milkwort.api.http.practice import PRACTICE, PracticeMarket
@@ -29,11 +28,9 @@ from milkwort.api.plan.open_plan import OpenPlan, difference, whole
 from milkwort.api.plan.opening import Done, loaded_plan, opened_plan
 from milkwort.core.errors import ClosedError
 from milkwort.formats.apart import Reader
-from milkwort.formats.guess_columns import ColumnGuess
 from milkwort.settings import Settings
 from milkwort.standins.almanac import Almanac
 from milkwort.store.database import Database
-from milkwort.store.file_shapes import load_shape, save_shape
 from milkwort.store.hand_overs import count_hand_overs
 from milkwort.store.journal import (
     OF_CLIENT,
@@ -101,19 +98,18 @@ class Workspace:
         self.known_ideas = lru_cache(maxsize=8)(lambda texts: self.almanac.figures(texts).ideas)
         self.jobs = Jobs(self.events)
         self.practice = PracticeMarket(settings.data / PRACTICE)
-        self.learnt = Kept(_PLANS_IN_MEMORY)
+        self.learnt: Kept[Any] = Kept(_PLANS_IN_MEMORY)
         """What results say of a plan, by its id, with what that was worked out from."""
-        self.result_rows = Kept(_CLIENTS_IN_MEMORY)
+        self.result_rows: Kept[Any] = Kept(_CLIENTS_IN_MEMORY)
         """Rows of results that count, by client."""
-        self.words_given = Kept(_PLANS_IN_MEMORY)
+        self.words_given: Kept[Any] = Kept(_PLANS_IN_MEMORY)
         """What was promised of each month and whether it held, by plan."""
-        self.sent_plans = Kept(_PLANS_IN_MEMORY)
+        self.sent_plans: Kept[Any] = Kept(_PLANS_IN_MEMORY)
         """Plans as they were handed over, by hand-over: what is sent never changes."""
-        self.glances = Kept(_GLANCES)
+        self.glances: Kept[Any] = Kept(_GLANCES)
         """Plans at a glance, with what they were worked out from."""
         self._locks = Locks()
-        self._shelf = threading.Lock()
-        self._plans: dict[int, OpenPlan] = {}
+        self._plans: Kept[OpenPlan] = Kept(_PLANS_IN_MEMORY)
         self.drawing = Drawing(self.plan, self._plans.get, settings.draws)
 
     def plan(self, plan_id: int) -> OpenPlan:
@@ -126,7 +122,7 @@ class Workspace:
             if held is None:
                 with self.database.read() as session:
                     held = opened_plan(session, plan_id)
-                self._keep(plan_id, held)
+                self._plans.keep(plan_id, held)
             return held
 
     def sheet(self, plan_id: int) -> dict[str, Any]:
@@ -205,7 +201,7 @@ class Workspace:
             trail = {**before.summary["trail"], "hand_overs": handed_over}
             summary = {**before.summary, "trail": trail}
             after = replace(before, summary=summary, handed_over=handed_over)
-            self._keep(plan_id, after)
+            self._plans.keep(plan_id, after)
             return made, after
 
     def put_away(self, plan_id: int) -> None:
@@ -274,24 +270,10 @@ class Workspace:
         """
         return self.drawing.ranges(plan_id)
 
-    def remember_columns(self, guess: ColumnGuess, units: Units) -> None:
-        """Keep how the planner assigned a file's columns, for files with the same headings."""
-        with self.database.begin() as session:
-            save_shape(session, guess.headings, guess.columns, asdict(units))
-
-    def columns_like(self, guess: ColumnGuess) -> tuple[ColumnGuess, Units] | None:
-        """Return how a file with the same headings was last read, if there was one."""
-        if not any(guess.headings):
-            return None
-        with self.database.read() as session:
-            known = load_shape(session, guess.headings)
-        return known and (replace(guess, columns=known[0]), Units(**known[1]))
-
     def forget(self, plan_id: int) -> None:
         """Drop a plan from memory; it is read again when next asked for."""
-        with self._shelf:
-            self._plans.pop(plan_id, None)
-            self.learnt.drop(plan_id)
+        self._plans.drop(plan_id)
+        self.learnt.drop(plan_id)
 
     def leave(self) -> None:
         """End what would keep the server from stopping; from any thread."""
@@ -349,7 +331,7 @@ class Workspace:
                     take_back(plan_id)
                 self.forget(plan_id)
                 raise
-            self._keep(plan_id, after)
+            self._plans.keep(plan_id, after)
             shared = bool(done.touched.tables & OF_CLIENT)
             for other in others if shared else ():
                 self.forget(other)
@@ -384,13 +366,6 @@ class Workspace:
         with self.database.begin() as session:
             undo(session, plan_id)
             session.execute(delete(Journal).where(Journal.plan_id == plan_id, Journal.undone))
-
-    def _keep(self, plan_id: int, loaded: OpenPlan) -> None:
-        with self._shelf:
-            self._plans.pop(plan_id, None)
-            self._plans[plan_id] = loaded
-            while len(self._plans) > _PLANS_IN_MEMORY:
-                self._plans.pop(next(iter(self._plans)))
 
 
 def _open(plan: OpenPlan) -> OpenPlan:
