@@ -123,12 +123,10 @@ def guess_decimal(cells: Iterable[str], separator: str) -> Decimal:
     votes = {".": 0, ",": 0}
     threes = {".": 0, ",": 0}
     for cell in cells:
-        if len(cell) > LONGEST_FIGURE or not _is_figure(
-            cell
-        ):  # words may hold marks too: "handle 1,5 mm"
+        if len(cell) > LONGEST_FIGURE:
             continue
         found = _ONE_SEPARATOR.search(cell)
-        if found:
+        if found and _is_figure(cell):  # words may hold marks too: "handle 1,5 mm"
             mark, behind = found.groups()
             if len(behind) == 3:
                 threes[mark] += 1

@@ -57,9 +57,11 @@ class HttpPlatform:
     def __init__(self, address: str, client: httpx.Client | None = None) -> None:
         self._address = address.rstrip("/")
         self._own = client is None
+        # what is not spoken to in secret needs no certificates, and they take their time to read
         self._client = client or httpx.Client(
-            timeout=httpx.Timeout(_SECONDS, connect=_TO_CONNECT), trust_env=False
-        )
+            timeout=httpx.Timeout(_SECONDS, connect=_TO_CONNECT), trust_env=False,
+            verify=not self._address.startswith("http://"),
+        )  # fmt: skip
 
     def __enter__(self) -> HttpPlatform:
         """Return itself; its connections are let go of at the end."""

@@ -6,8 +6,9 @@ from datetime import UTC, datetime
 
 import pytest
 
+from milkwort.api.learn import word
 from milkwort.core.errors import MilkwortError
-from tests.api.learning import RESULTS, learn, next_month, put
+from tests.api.learning import MAY, RESULTS, learn, next_month, put
 
 OF_THE_BID_THAT_RAN = ("searches", "click_rate", "price", "rate", "missing", "verdict")
 
@@ -186,8 +187,36 @@ def test_what_can_not_be_read_any_more_leaves_the_plan(client, april, monkeypatc
 
     monkeypatch.setattr("milkwort.api.learn.ran.frozen", refuse)
     view = learn(client, april)
-    assert view["month"]["sent"] == []
+    (lost,) = view["month"]["sent"]
+    assert not lost["read"]
     assert view["month"]["pace"]["purse"] == pytest.approx(20.0)
+
+
+def test_months_of_what_was_sent_are_not_drawn_again_when_the_plan_changes(
+    client, april, monkeypatch
+):
+    drawn = []
+    draw = word.word_of
+    monkeypatch.setattr(
+        word, "word_of", lambda result, first, *rest, **more: (
+            drawn.append(first), draw(result, first, *rest, **more))[1],
+    )  # fmt: skip
+
+    def drawn_now() -> int:
+        drawn.clear()
+        months = client.get(f"{april}/learn/word").json()["months"]
+        assert months
+        return len(drawn)
+
+    assert drawn_now() == 1
+    purse(client, april, 20.0)
+    assert drawn_now() == 1  # the plan itself ran: it promises something else now
+    sent(client, april)
+    assert drawn_now() == 1
+    purse(client, april, 30.0)
+    assert drawn_now() == 0
+    put(client, april, MAY, "may.csv")
+    assert drawn_now() == 2  # other results count: April is held against them anew too
 
 
 def test_every_window_hears_that_something_runs(client, april):

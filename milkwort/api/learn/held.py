@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date
 
 import numpy as np
@@ -36,7 +36,7 @@ class Held:
 def spans_within(known: Known, first: date, last: date) -> list[Span]:
     """Return what some days, ends included, are held against."""
     return [
-        Span(max(span.first, first), min(span.last, last), span.plan, span.sent)
+        replace(span, first=max(span.first, first), last=min(span.last, last))
         for span in known.spans if span.first <= last and span.last >= first
     ]  # fmt: skip
 

@@ -92,10 +92,10 @@ def month_rows(known: Known, seen: ResultRows) -> ResultRows:
     return seen.at(np.flatnonzero(inside))
 
 
-def _sent(spans: Sequence[Span]) -> list[dict[str, str]]:
+def _sent(spans: Sequence[Span]) -> list[dict[str, Any]]:
     """Return what was handed over and ran, and on which days."""
-    return [{"at": one.sent, "first": one.first.isoformat(), "last": one.last.isoformat()}
-            for one in spans if one.sent is not None]  # fmt: skip
+    return [{"at": one.sent, "first": one.first.isoformat(), "last": one.last.isoformat(),
+             "read": one.read} for one in spans if one.sent is not None]  # fmt: skip
 
 
 def campaign_names(plan: Planned, found: CampaignDays) -> list[str]:

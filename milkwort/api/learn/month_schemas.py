@@ -68,6 +68,7 @@ class RanSent(Given):
     at: str
     first: str
     last: str
+    read: bool = Field(description="whether it can be read; the plan stands in for it where not")
 
 
 class LearnMonth(Given):

@@ -29,13 +29,16 @@ class Span:
         Ends included.
     plan : Planned
     sent : str or None
-        When that plan was handed over; None where nothing that was handed over ran.
+        When what ran was handed over; None where nothing that was handed over ran.
+    read : bool
+        Whether what was handed over can still be read; the plan stands in for it where not.
     """
 
     first: date
     last: date
     plan: Planned
     sent: str | None = None
+    read: bool = True
 
 
 @dataclass(frozen=True)
@@ -97,8 +100,8 @@ def spans_of(work: Workspace, plan: Planned, ran: WhatRan, first: date, last: da
     spans = []
     for start, end, run in ran.parts(first, last):
         sent = None if run is None else sent_plan(work, run)
-        said = None if run is None or sent is None else run.at
-        spans.append(Span(start, end, sent or plan, said))
+        at = None if run is None else run.at
+        spans.append(Span(start, end, sent or plan, at, read=run is None or sent is not None))
     return spans
 
 

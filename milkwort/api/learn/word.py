@@ -152,6 +152,14 @@ def so_far_item(so_far: SoFar | None) -> dict[str, Any] | None:
 
 
 @dataclass(frozen=True)
+class _Held:
+    """A plan that a day is held against, and what tells it from every other that ever stood."""
+
+    plan: Planned
+    identity: tuple[int, ...]
+
+
+@dataclass(frozen=True)
 class _Ran:
     """Everything that ran of a plan and its versions."""
 
@@ -159,11 +167,14 @@ class _Ran:
     family: list[Version]
     what: WhatRan
 
-    def plan_on(self, day: date) -> Planned:
+    def on(self, day: date) -> _Held:
         """Return the plan of a day: as it was handed over and ran, else the version's."""
         run = self.what.on(day)
         sent = None if run is None else sent_plan(self.work, run)
-        return sent or self.work.plan(planned_by(self.family, day).id)
+        if run is not None and sent is not None:
+            return _Held(sent, (run.id,))
+        plan = self.work.plan(planned_by(self.family, day).id)
+        return _Held(plan, (plan.record.id, plan.record.revision))
 
     def still_wanted(self) -> bool:
         """Say whether the program goes on."""
@@ -175,9 +186,9 @@ def _drawn(plan: OpenPlan, ran: _Ran, in_force: InForce) -> Words:
         return Words((), None, plan.record.brief.monthly_spend)
     months = []
     for start, end in months_seen(in_force)[-_MOST_MONTHS:]:
-        months.append(_month(ran, in_force, start, end))
+        months.append(_month_once(ran, in_force, start, end))
     newest = months[-1]
-    mine = ran.plan_on(newest.first)
+    mine = ran.on(newest.first).plan
     whole = _end_of(newest.first)
     marks = {round((whole.day - newest.first.day + 1) * n / _MARKS) for n in range(1, _MARKS + 1)}
     marks.add(newest.last.day - newest.first.day + 1)
@@ -187,10 +198,23 @@ def _drawn(plan: OpenPlan, ran: _Ran, in_force: InForce) -> Words:
     return Words(tuple(months[::-1]), so_far, mine.record.brief.monthly_spend * share)
 
 
-def _month(ran: _Ran, in_force: InForce, first: date, last: date) -> MonthWord:
+def _month_once(ran: _Ran, in_force: InForce, first: date, last: date) -> MonthWord:
+    """Return a month, drawn once for the plan that ran in it and the results that count.
+
+    A change of the plan leaves the months of other versions, and what was sent, as they are.
+    """
+    held = ran.on(first)
+    key = (in_force.imports, first, last, held.identity)
+    known: MonthWord | None = ran.work.months_held.get(key)
+    if known is None:
+        known = _month(ran, held.plan, in_force, first, last)
+        ran.work.months_held.keep(key, known)
+    return known
+
+
+def _month(ran: _Ran, plan: Planned, in_force: InForce, first: date, last: date) -> MonthWord:
     assert in_force.keyword is not None
     assert in_force.as_of is not None
-    plan = ran.plan_on(first)
     keyword = places_of(in_force.keyword, *row_places(plan))
     rows = result_rows_of(in_force.keyword, keyword)
     came = came_between(rows, plan.result.worth.contribution,

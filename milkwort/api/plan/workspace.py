@@ -52,6 +52,7 @@ __all__ = ["Decision", "Workspace"]
 _PLANS_IN_MEMORY = 8
 _CLIENTS_IN_MEMORY = 4
 _GLANCES = 1000
+_MONTHS_IN_MEMORY = 200
 
 Made = TypeVar("Made")
 
@@ -104,6 +105,8 @@ class Workspace:
         """Rows of results that count, by client."""
         self.words_given: Kept[Any] = Kept(_PLANS_IN_MEMORY)
         """What was promised of each month and whether it held, by plan."""
+        self.months_held: Kept[Any] = Kept(_MONTHS_IN_MEMORY)
+        """The same of one month, by what ran in it and the results that count."""
         self.sent_plans: Kept[Any] = Kept(_PLANS_IN_MEMORY)
         """Plans as they were handed over, by hand-over: what is sent never changes."""
         self.glances: Kept[Any] = Kept(_GLANCES)

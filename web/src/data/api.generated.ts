@@ -8859,6 +8859,11 @@ export interface components {
             first: string;
             /** Last */
             last: string;
+            /**
+             * Read
+             * @description whether it can be read; the plan stands in for it where not
+             */
+            read: boolean;
         };
         /**
          * RangeValues

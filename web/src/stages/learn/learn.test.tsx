@@ -136,6 +136,39 @@ it("shows why the month differs as a sum from what was planned to what came", as
   expect(rows.at(-1)!.textContent).toBe("reported3.00");
 });
 
+it.each([
+  ["what was sent", [["2027-04-01", "2027-04-30", true]], /^Held against what was sent on .*\. $/],
+  [
+    "each of two that ran",
+    [
+      ["2027-04-01", "2027-04-09", true],
+      ["2027-04-10", "2027-04-30", true],
+    ],
+    /\(1 April 2027 to 9 April 2027\), on .* \(10 April 2027 to 30 April 2027\)/,
+  ],
+  [
+    "the plan where what was sent is lost",
+    [["2027-04-01", "2027-04-30", false]],
+    /^What was sent on .* can’t be read any more: those days are held against the plan/,
+  ],
+  ["the plan where nothing runs", [], /^Held against the plan as it stands/],
+] as [string, [string, string, boolean][], RegExp][])(
+  "says what the month is held against: %s",
+  async (_, ran, said) => {
+    vi.stubGlobal("ResizeObserver", unmeasured);
+    const sent = ran.map(([first, last, read]) => ({
+      at: "2027-03-30T09:00:00Z",
+      first,
+      last,
+      read,
+    }));
+    await shown({ ...april, month: { ...april.month!, sent } });
+    await userEvent.click(await screen.findByText("The month"));
+    const line = await screen.findByText(/eld against/);
+    expect(line.textContent).toMatch(said);
+  },
+);
+
 it("sets a suggestion aside with one key", async () => {
   const asked = await shown(april, {
     "POST /learn/aside": () => ({ status: 422, body: refusal("not now") }),

@@ -5,6 +5,7 @@ import { usePlanQuery } from "../../../data/usePlanQuery";
 import { Choice } from "../../../parts/Choice";
 import { daySaid } from "../../../parts/days";
 import { count, money } from "../../../parts/format";
+import type { Schemas } from "../../../data/client";
 import * as S from "../Learn.styles";
 import type { LearnView } from "../view";
 import { Campaigns } from "./Campaigns";
@@ -82,19 +83,19 @@ function HeldAgainst({ sent }: { sent: NonNullable<LearnView["month"]>["sent"] }
         <Link to="../hand-over">what was sent</Link> runs, and it is held against that.
       </p>
     );
+  const ran = sent.filter(({ read }) => read);
+  const lost = sent.filter(({ read }) => !read);
   return (
     <p>
-      Held against what was sent{" "}
-      {sent
-        .map(
-          ({ at, first, last }) =>
-            `on ${daySaid(at.slice(0, 10))} (${daySaid(first)} to ${daySaid(last)})`,
-        )
-        .join(", ")}
-      .
+      {ran.length > 0 && `Held against what was sent ${ran.map(whenItRan).join(", ")}. `}
+      {lost.length > 0 &&
+        `What was sent ${lost.map(whenItRan).join(", ")} can’t be read any more: those days are held against the plan as it stands.`}
     </p>
   );
 }
+
+const whenItRan = ({ at, first, last }: Schemas["RanSent"]) =>
+  `on ${daySaid(at.slice(0, 10))} (${daySaid(first)} to ${daySaid(last)})`;
 
 const everything = "";
 
