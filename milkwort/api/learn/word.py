@@ -188,14 +188,25 @@ def _drawn(plan: OpenPlan, ran: _Ran, in_force: InForce) -> Words:
     for start, end in months_seen(in_force)[-_MOST_MONTHS:]:
         months.append(_month_once(ran, in_force, start, end))
     newest = months[-1]
-    mine = ran.on(newest.first).plan
+    mine = ran.on(newest.first)
     whole = _end_of(newest.first)
-    marks = {round((whole.day - newest.first.day + 1) * n / _MARKS) for n in range(1, _MARKS + 1)}
-    marks.add(newest.last.day - newest.first.day + 1)
-    so_far = month_so_far(mine.result, newest.first, whole, sorted(marks),
-                          still_wanted=ran.still_wanted)  # fmt: skip
+    seen = newest.last.day - newest.first.day + 1
+    so_far = _so_far_once(ran, mine, newest.first, whole, seen)
     share = (whole.day - newest.first.day + 1) / whole.day
-    return Words(tuple(months[::-1]), so_far, mine.record.brief.monthly_spend * share)
+    return Words(tuple(months[::-1]), so_far, mine.plan.record.brief.monthly_spend * share)
+
+
+def _so_far_once(ran: _Ran, held: _Held, first: date, last: date, seen: int) -> SoFar | None:
+    """Return the range of a month's days as they pass, and of those that are seen."""
+    whole = last.day - first.day + 1
+    marks = sorted({*(round(whole * n / _MARKS) for n in range(1, _MARKS + 1)), seen})
+    key = (first, last, tuple(marks), held.identity)
+    known: SoFar | None = ran.work.months_held.get(key)
+    if known is None:
+        known = month_so_far(held.plan.result, first, last, marks, still_wanted=ran.still_wanted)
+        if known is not None:
+            ran.work.months_held.keep(key, known)
+    return known
 
 
 def _month_once(ran: _Ran, in_force: InForce, first: date, last: date) -> MonthWord:

@@ -106,7 +106,7 @@ class Workspace:
         self.words_given: Kept[Any] = Kept(_PLANS_IN_MEMORY)
         """What was promised of each month and whether it held, by plan."""
         self.months_held: Kept[Any] = Kept(_MONTHS_IN_MEMORY)
-        """The same of one month, by what ran in it and the results that count."""
+        """What was promised of one month, by what ran in it and the results that count."""
         self.sent_plans: Kept[Any] = Kept(_PLANS_IN_MEMORY)
         """Plans as they were handed over, by hand-over: what is sent never changes."""
         self.glances: Kept[Any] = Kept(_GLANCES)
