@@ -34,6 +34,7 @@ RULES = {
     "a click price times a share": re.compile(r"(cpc_\w+|ceiling|bid)\[\w+\]\s*[*/]"),
     "worth of a sale": re.compile(r"sale_value\s*\*|gross_margin\s*\*"),
 }
+PARAGRAPH = re.compile(r"<p(?:\s[^>]*)?>.*?</p>", re.S)
 MAY = {
     ("arithmetic of the market", "data/client.ts"): "a name for the window",
     ("arithmetic of the market", "stages/fit/bids/LadderOfPounds.tsx"): "digits of an axis",
@@ -80,6 +81,15 @@ def test_every_exception_is_one():
     assert [k for k in MAY if not RULES[k[0]].search(_code(texts.get(k[1], "")))] == []
 
 
+def test_no_paragraph_holds_a_choice():
+    # it is made of blocks: a browser closes the paragraph before it, and takes the sentence apart
+    found = [
+        name for name, text in _sources() if any("<Choice" in p for p in PARAGRAPH.findall(text))
+    ]
+    assert found == []
+
+
 def test_a_rule_would_be_found():
+    assert "<Choice" in PARAGRAPH.findall("<p>\n  at <Choice label='x' />\n</p>")[0]
     assert FIGURE.findall(_code("const close = 0.5; // 0.7")) == ["0.5"]
     assert RULES["days or months of a year"].search("sum / 12")

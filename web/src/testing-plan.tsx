@@ -30,7 +30,7 @@ type Answer = { status?: number; body: unknown };
  */
 export async function showOnPlan(
   children: ReactNode,
-  answers: Record<string, (asked: Asked) => Answer> = {},
+  answers: Record<string, (asked: Asked, query: URLSearchParams) => Answer> = {},
   sheet: SheetBlock = sheetOf([{ text: "sash repair", call: "keep" }, { text: "sash jobs" }]),
 ): Promise<Asked[]> {
   const asked: Asked[] = [];
@@ -42,7 +42,8 @@ export async function showOnPlan(
     },
   );
   vi.stubGlobal("fetch", async (request: Request) => {
-    const path = new URL(request.url).pathname.replace(/^\/api\/plans\/1/, "");
+    const address = new URL(request.url);
+    const path = address.pathname.replace(/^\/api\/plans\/1/, "");
     const text = request.method === "GET" ? "" : await request.text();
     const one = {
       method: request.method,
@@ -53,7 +54,8 @@ export async function showOnPlan(
     const plan: PlanAnswer = { summary: summaryOf(1), sheet };
     const found = answers[`${request.method} ${path}`];
     const answer =
-      found?.(one) ?? (path === "" ? { body: plan } : { status: 404, body: refusal("not here") });
+      found?.(one, address.searchParams) ??
+      (path === "" ? { body: plan } : { status: 404, body: refusal("not here") });
     return new Response(JSON.stringify(answer.body), {
       status: answer.status ?? 200,
       headers: { "Content-Type": "application/json" },

@@ -6,6 +6,7 @@ import { usePlanQuery } from "../../data/usePlanQuery";
 import { useSaying } from "../../data/saying";
 import { MainButton } from "../../parts/Button";
 import { Choice } from "../../parts/Choice";
+import { Sentence } from "../../parts/Sentence";
 import { FilePick } from "../../parts/FilePick";
 import { ItemsAway } from "../../parts/TakeAway";
 import { money, number, plural } from "../../parts/format";
@@ -77,7 +78,7 @@ export function AccountFile() {
       </p>
       {held && (
         <>
-          <p>
+          <Sentence>
             <b>{held.name}</b>, {plural(held.rows, "row")}:{" "}
             {roles.map((role) => (
               <span key={role.id}>
@@ -98,7 +99,7 @@ export function AccountFile() {
                 {"; "}
               </span>
             ))}
-          </p>
+          </Sentence>
           <p>
             {plural(held.changed, "row")} change, {number(held.same)} are as planned,{" "}
             {number(held.strangers)} the plan says nothing of

@@ -210,7 +210,8 @@ export const Choices = styled.section`
   padding: 8px 12px 16px 20px;
   border-right: 1px solid ${ink.rule};
   font-size: 12.5px;
-  p {
+  p,
+  [role="paragraph"] {
     margin: 0 0 8px;
   }
   a {

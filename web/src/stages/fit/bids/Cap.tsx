@@ -3,6 +3,7 @@ import type { Schemas } from "../../../data/client";
 import { usePlan } from "../../../data/plan";
 import { usePlanQuery } from "../../../data/usePlanQuery";
 import { Choice } from "../../../parts/Choice";
+import { Sentence } from "../../../parts/Sentence";
 import { count, money, number, percent } from "../../../parts/format";
 import * as S from "./Panels.styles";
 
@@ -24,7 +25,7 @@ export function Cap() {
   return (
     <S.Panel tabIndex={0} role="region" aria-label="The one cap">
       <S.Sentences>
-        <p>
+        <Sentence>
           Where the platform bids by itself for most clicks, give it <b>{money(view.bare.cap)}</b>{" "}
           {currency} as the most a click may cost{" "}
           <Choice
@@ -38,7 +39,7 @@ export function Cap() {
             onChange={setOdd}
           />
           .
-        </p>
+        </Sentence>
         <p>It brings {brings(view.bare)}.</p>
         {view.own && (
           <p>

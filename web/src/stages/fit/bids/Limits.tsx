@@ -5,6 +5,7 @@ import { usePlanChange } from "../../../data/usePlanChange";
 import { usePlanQuery } from "../../../data/usePlanQuery";
 import { Blank } from "../../../parts/Blank";
 import { Choice } from "../../../parts/Choice";
+import { Sentence } from "../../../parts/Sentence";
 import { count, money, number, parsed, percent } from "../../../parts/format";
 import { ItemsAway } from "../../../parts/TakeAway";
 import * as S from "./Panels.styles";
@@ -115,7 +116,7 @@ function Scouting({ campaigns, cost }: ScoutingProps) {
     send("post", "/arrange/campaigns/{campaign_id}", { scouting_share }, { campaign_id: campaign });
   if (campaigns.length < 2) return null;
   return (
-    <p>
+    <Sentence>
       set aside{" "}
       <Sum
         label="Share set aside for scouting, per cent"
@@ -138,7 +139,7 @@ function Scouting({ campaigns, cost }: ScoutingProps) {
           {cost("scouting", scout.id)}
         </>
       )}
-    </p>
+    </Sentence>
   );
 }
 

@@ -77,7 +77,8 @@ export const Figures = styled.table`
 `;
 
 export const Sentences = styled.div`
-  p {
+  p,
+  [role="paragraph"] {
     margin: 0 0 5px;
     max-width: 640px;
   }

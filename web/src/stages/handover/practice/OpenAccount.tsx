@@ -5,6 +5,7 @@ import { useSaying } from "../../../data/saying";
 import { Blank } from "../../../parts/Blank";
 import { Button, MainButton } from "../../../parts/Button";
 import { Choice } from "../../../parts/Choice";
+import { Sentence } from "../../../parts/Sentence";
 import { number, parsed } from "../../../parts/format";
 import * as S from "./Practice.styles";
 import type { PracticeView } from "./usePractice";
@@ -50,7 +51,7 @@ export function OpenAccount({ again, onOpened, onLeave }: Props) {
         truth about your keywords, takes your sheets row by row as a real platform would, lets days
         pass in seconds, and reports what came of them. Nothing leaves this machine.
       </p>
-      <p>
+      <Sentence>
         Let the truth be{" "}
         <Choice
           label="How far the truth lies"
@@ -71,7 +72,7 @@ export function OpenAccount({ again, onOpened, onLeave }: Props) {
           }}
         />
         . The same number is always the same truth.
-      </p>
+      </Sentence>
       <div>
         <MainButton isDisabled={asked} onPress={() => void open()}>
           Open the account

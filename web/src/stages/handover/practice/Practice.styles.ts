@@ -66,10 +66,11 @@ export const Opening = styled.section`
     font-size: 20px;
     margin-bottom: 8px;
   }
-  p {
+  p,
+  [role="paragraph"] {
     margin: 0 0 12px;
   }
-  > div {
+  > div:not([role]) {
     display: flex;
     flex-wrap: wrap;
     gap: 8px;

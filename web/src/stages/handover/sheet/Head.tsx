@@ -5,6 +5,7 @@ import { usePlanChange } from "../../../data/usePlanChange";
 import { Blank } from "../../../parts/Blank";
 import { TextButton } from "../../../parts/Button";
 import { Choice } from "../../../parts/Choice";
+import { Sentence } from "../../../parts/Sentence";
 import { FilePick } from "../../../parts/FilePick";
 import { useStyle } from "./useStyle";
 
@@ -78,7 +79,7 @@ function LikeAnother() {
   const others = (plans.data ?? []).filter((plan) => plan.id !== id && plan.is_plan);
   if (others.length === 0) return null;
   return (
-    <p>
+    <Sentence>
       Style and letter-head:{" "}
       <Choice
         label="Style of another plan"
@@ -90,6 +91,6 @@ function LikeAnother() {
         ]}
         onChange={(of) => of !== own && void send("post", "/report/style", { of: Number(of) })}
       />
-    </p>
+    </Sentence>
   );
 }

@@ -1,5 +1,6 @@
 import { usePlan } from "../../../data/plan";
 import { Choice } from "../../../parts/Choice";
+import { Sentence } from "../../../parts/Sentence";
 import { useStyle } from "./useStyle";
 
 const kinds = [
@@ -15,7 +16,7 @@ export function Writing({ query }: { query: string }) {
   const [style, put] = useStyle();
   return (
     <>
-      <p>
+      <Sentence>
         <Choice
           label="Length"
           inline
@@ -48,7 +49,7 @@ export function Writing({ query }: { query: string }) {
           }))}
           onChange={(marks) => void put({ marks })}
         />
-      </p>
+      </Sentence>
       <p>
         {kinds.map((kind) => (
           <a key={kind.id} href={`/api/plans/${id}/report/${kind.id}?${query}`} download>
