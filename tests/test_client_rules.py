@@ -35,6 +35,8 @@ RULES = {
     "worth of a sale": re.compile(r"sale_value\s*\*|gross_margin\s*\*"),
 }
 PARAGRAPH = re.compile(r"<p(?:\s[^>]*)?>.*?</p>", re.S)
+STYLED_PARAGRAPH = re.compile(r"export const (\w+) = styled\.p`")
+STYLES = re.compile(r'import \* as (\w+) from "(\.[^"]+\.styles)"')
 MAY = {
     ("arithmetic of the market", "data/client.ts"): "a name for the window",
     ("arithmetic of the market", "stages/fit/bids/LadderOfPounds.tsx"): "digits of an axis",
@@ -84,12 +86,25 @@ def test_every_exception_is_one():
 def test_no_paragraph_holds_a_choice():
     # it is made of blocks: a browser closes the paragraph before it, and takes the sentence apart
     found = [
-        name for name, text in _sources() if any("<Choice" in p for p in PARAGRAPH.findall(text))
+        name for name, text in _sources() if any("<Choice" in p for p in _paragraphs(name, text))
     ]
     assert found == []
 
 
+def _paragraphs(name: str, text: str) -> list[str]:
+    """Return the bodies of all paragraphs of a source, plain ones and those its styles make."""
+    found = PARAGRAPH.findall(text)
+    for short, where in STYLES.findall(text):
+        styles = (SRC / name).parent / f"{where}.ts"
+        for styled in STYLED_PARAGRAPH.findall(styles.read_text(encoding="utf-8")):
+            tag = re.escape(f"{short}.{styled}")
+            found += re.findall(rf"<{tag}\b[^>]*>.*?</{tag}>", text, re.S)
+    return found
+
+
 def test_a_rule_would_be_found():
     assert "<Choice" in PARAGRAPH.findall("<p>\n  at <Choice label='x' />\n</p>")[0]
+    dressed = 'import * as S from "./Sift.styles";\n<S.Tail>at <Choice />\n</S.Tail>'
+    assert "<Choice" in _paragraphs("stages/sift/any.tsx", dressed)[0]
     assert FIGURE.findall(_code("const close = 0.5; // 0.7")) == ["0.5"]
     assert RULES["days or months of a year"].search("sum / 12")

@@ -4,6 +4,13 @@ import { afterEach } from "vitest";
 // jsdom has no CSS.escape, which menus use to find their items
 globalThis.CSS ??= { escape: (text: string) => text } as typeof CSS;
 
+// jsdom lays nothing out, so nothing is ever measured anew
+globalThis.ResizeObserver ??= class {
+  observe() {}
+  unobserve() {}
+  disconnect() {}
+};
+
 // markup that no browser would keep as it is written is a fault, not a remark
 const complain = console.error;
 console.error = (...said: unknown[]) => {

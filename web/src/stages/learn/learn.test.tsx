@@ -99,13 +99,6 @@ const april: LearnView = {
   },
 };
 
-// the page has nothing to measure by here
-const unmeasured = class {
-  observe() {}
-  unobserve() {}
-  disconnect() {}
-};
-
 const shown = (view: LearnView, answers = {}) =>
   showOnPlan(<Learn />, { "GET /learn": () => ({ body: view }), ...answers });
 
@@ -127,7 +120,6 @@ it("does what waits with one key, as the results suggest", async () => {
 });
 
 it("shows why the month differs as a sum from what was planned to what came", async () => {
-  vi.stubGlobal("ResizeObserver", unmeasured);
   await shown(april);
   await userEvent.click(await screen.findByText("The month"));
   const sum = await screen.findByRole("table", { name: "Why the customers differ" });
@@ -155,8 +147,7 @@ it.each([
 ] as [string, [string, string, boolean][], RegExp][])(
   "says what the month is held against: %s",
   async (_, ran, said) => {
-    vi.stubGlobal("ResizeObserver", unmeasured);
-    const sent = ran.map(([first, last, read]) => ({
+      const sent = ran.map(([first, last, read]) => ({
       at: "2027-03-30T09:00:00Z",
       first,
       last,

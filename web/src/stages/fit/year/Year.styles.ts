@@ -1,6 +1,7 @@
 import { Button } from "react-aria-components";
 import styled from "styled-components";
 import { ink, serif, whenStacked } from "../../../look/tokens";
+import { Sentence } from "../../../parts/Sentence";
 
 export const Page = styled.div`
   flex: 1;
@@ -12,7 +13,7 @@ export const Page = styled.div`
   }
 `;
 
-export const Say = styled.p`
+export const Say = styled(Sentence)`
   margin: 0 0 8px;
   line-height: 2;
   button {
