@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -288,17 +288,13 @@ def places_of(
     rows : mapping of (str, str) to int
         By normalised text and match type.
     """
-    held: dict[tuple[str, str], tuple[str, str]] = {}
-    found = np.full(len(file), -1, dtype=np.int64)
-    said: Sequence[tuple[str, str, str]] = list(
-        zip(file.ref, file.keyword, file.match, strict=True)
-    )
-    for at, (ref, keyword, match) in enumerate(said):
+    said = list(zip(file.ref, file.keyword, file.match, strict=True))
+
+    def place(ref: str, keyword: str, match: str) -> int:
         if ref and ref in refs:
-            found[at] = refs[ref]
-            continue
-        identity = held.get((keyword, match))
-        if identity is None:
-            identity = held[keyword, match] = (normalise(keyword), match)
-        found[at] = rows.get(identity, -1)
-    return found
+            return refs[ref]
+        return rows.get((normalise(keyword), match), -1)
+
+    # a keyword has a row a day: each is looked up once
+    places = {one: place(*one) for one in dict.fromkeys(said)}
+    return np.fromiter(map(places.__getitem__, said), dtype=np.int64, count=len(said))

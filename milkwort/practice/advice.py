@@ -20,6 +20,7 @@ from milkwort.core.learn.results import exposure_of_spans
 from milkwort.core.learn.seen import ResultRows, seen_by
 from milkwort.core.learn.terms import TermAdvice, TermRows, advise_terms
 from milkwort.core.market.keyword_table import CALLS, TAUGHT, KeywordTable
+from milkwort.core.pairs import pairs_once
 from milkwort.core.plan.run import PlanResult, run_plan
 from milkwort.core.words.lexicon import Lexicon
 from milkwort.core.words.negatives import Negative
@@ -126,9 +127,7 @@ def _terms(
     rows: DayRows, texts: Sequence[str], today: int, base: PlanResult
 ) -> tuple[TermRows, Floats]:
     """Return what was typed beside the keywords' own texts, and how often it could be shown."""
-    pairs, place = np.unique(np.column_stack((rows.text, rows.keyword)), axis=0,
-                             return_inverse=True)  # fmt: skip
-    place = place.ravel()
+    pairs, place = pairs_once(rows.text, rows.keyword)
     seen = rows.clicks * exposure_of_spans(rows.day, rows.day, today, base.brief.assumed)
 
     def sums(values: Floats) -> Floats:

@@ -18,7 +18,7 @@ from milkwort.core.arrange.structures import lexicon_of
 from milkwort.core.arrays import Floats, Ints
 from milkwort.core.errors import BadValueError
 from milkwort.core.learn.learned import Learned, learned_of
-from milkwort.core.learn.merged import newest_rows
+from milkwort.core.learn.merged import coded, newest_rows
 from milkwort.core.learn.terms import TermRows
 from milkwort.core.plan.run import PlanResult
 from milkwort.core.words.lexicon import Lexicon
@@ -309,23 +309,30 @@ def row_places(plan: Planned) -> tuple[dict[str, int], dict[tuple[str, str], int
 
 def _merged(parts: Sequence[Columns], level: str) -> ResultFile:
     """Return the rows of several imports that count, the oldest import given first."""
-    keys = [list(zip(*(part[name] for name in SAME[level]), strict=True)) for part in parts]
-    # in an order of their own, so that sums are the same whichever came first
-    taken = sorted(newest_rows(keys), key=lambda at: (keys[at[0]][at[1]], at))
-    starts = np.cumsum([0, *(len(part) for part in keys)])
-    order = np.array([starts[number] + row for number, row in taken], dtype=np.int64)
+    many = [len(part["row"]) for part in parts]
+    names, codes = {}, {}
+    for name in _TEXTS:
+        names[name], codes[name] = coded([text for part in parts for text in part[name]])
 
     def figures(name: str) -> Floats:
         # what was not said is None, which becomes NaN
-        held = [part.get(name) or [None] * len(part["row"]) for part in parts]
-        return np.concatenate([np.array(some, dtype=np.float64) for some in held])[order]
+        return np.concatenate([
+            np.array(part[name], dtype=np.float64) if part.get(name) else np.full(n, np.nan)
+            for part, n in zip(parts, many, strict=True)
+        ])  # fmt: skip
+
+    row, first, last = (figures(name).astype(np.int64) for name in ("row", "first", "last"))
+    about = codes | {"first": first, "last": last}
+    order = newest_rows([about[name] for name in SAME[level]],
+                        np.repeat(np.arange(len(parts)), many))  # fmt: skip
 
     def texts(name: str) -> list[str]:
-        whole = [text for part in parts for text in part[name]]
-        return [whole[at] for at in order.tolist()]
+        once: list[str] = names[name]
+        return [once[at] for at in codes[name][order].tolist()]
 
-    row, first, last = (figures(n).astype(np.int64) for n in ("row", "first", "last"))
     term, keyword, match, campaign, group, ref = (texts(name) for name in _TEXTS)
-    return ResultFile(level=level, row=row, term=term, keyword=keyword, match=match,
-                      campaign=campaign, group=group, ref=ref, first=first, last=last,
-                      figures={name: figures(name) for name in FIGURES}, refused=())  # fmt: skip
+    return ResultFile(
+        level=level, row=row[order], term=term, keyword=keyword, match=match, campaign=campaign,
+        group=group, ref=ref, first=first[order], last=last[order],
+        figures={name: figures(name)[order] for name in FIGURES}, refused=(),
+    )  # fmt: skip

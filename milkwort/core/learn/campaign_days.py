@@ -8,6 +8,7 @@ import numpy as np
 
 from milkwort.core.arrays import Floats, Ints
 from milkwort.core.learn.seen import ResultRows
+from milkwort.core.pairs import pairs_once
 from milkwort.core.plan.budgets import daily_budgets
 from milkwort.core.plan.run import PlanResult
 
@@ -81,9 +82,9 @@ def campaign_days(result: PlanResult, rows: ResultRows) -> CampaignDays:
 def _days(of: Ints, day: Ints, cost: Floats, daily: Floats) -> tuple[Ints, Ints]:
     """Return on how many days each campaign spent, and on how many its money was gone."""
     n = len(daily)
-    both, place = np.unique(np.column_stack((of, day)), axis=0, return_inverse=True)
-    of_day = np.bincount(place.ravel(), cost, minlength=len(both))
-    whose = both[:, 0] if len(both) else np.zeros(0, dtype=np.int64)
+    both, place = pairs_once(of, day)
+    of_day = np.bincount(place, cost, minlength=len(both))
+    whose = both[:, 0]
     spent = of_day > 0
     gone = spent & (of_day >= _NEARLY * daily[whose])
     return np.bincount(whose[spent], minlength=n), np.bincount(whose[gone], minlength=n)

@@ -8,6 +8,7 @@ import numpy as np
 
 from milkwort.core.arrays import Floats, Ints
 from milkwort.core.errors import BadValueError
+from milkwort.core.pairs import pairs_once
 
 __all__ = ["Differs", "days_without", "sums_differ"]
 
@@ -54,7 +55,7 @@ def days_without(first: Ints, last: Ints) -> list[tuple[int, int]]:
         return []
     if (last < first).any():
         raise BadValueError("last", "a day from the first on", int(last[last < first][0]))
-    spans = np.unique(np.column_stack((first, last)), axis=0)
+    spans, _ = pairs_once(first, last)
     # the latest end so far: a row may begin before an earlier one has ended
     reached = np.maximum.accumulate(spans[:, 1])
     at = np.flatnonzero(spans[1:, 0] > reached[:-1] + 1)

@@ -10,6 +10,7 @@ from numpy.typing import NDArray
 from milkwort.core.arrays import Floats, Ints
 from milkwort.core.assumptions import Assumed
 from milkwort.core.errors import BadValueError
+from milkwort.core.pairs import pairs_once
 
 __all__ = ["Results", "exposed", "exposure_of_click", "exposure_of_spans",
            "exposure_of_window", "per_enquiry"]  # fmt: skip
@@ -111,12 +112,12 @@ def exposure_of_spans(first: Ints, last: Ints, as_of: int, assumed: Assumed) -> 
     if not len(first):
         return np.zeros(0)
     # a window's days are alike for all rows of it: each pair of ends once
-    spans, place = np.unique(np.column_stack((first, last)), axis=0, return_inverse=True)
+    spans, place = pairs_once(first, last)
     ages = [
         np.maximum(as_of - np.arange(a, b + 1), 0).astype(np.float64) for a, b in spans.tolist()
     ]
     of_span = np.array([exposure_of_click(some, assumed).mean() for some in ages])
-    return np.asarray(of_span[place.ravel()])
+    return np.asarray(of_span[place])
 
 
 def exposed(
