@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from collections import defaultdict
 from collections.abc import Callable, Mapping, Sequence
 from datetime import date
 from typing import Any, TypeVar
@@ -27,6 +28,8 @@ _Value = TypeVar("_Value")
 AS_USUAL = WrittenDays()
 _MOST_FIGURE = 1e12
 _MOST_SEEN = 100_000
+_A_WORD = "a text with at least one word"
+Seen = dict[Callable[..., Any], dict[str, Any]]
 
 
 class RefusedCellError(Exception):
@@ -47,75 +50,78 @@ class Cells:
     cells : sequence of str
     columns : mapping of field to column number
     decimal : Decimal
-    seen : dict, optional
-        Cells of the same file that were read before: most figures and days of a file repeat.
+    seen : Seen, optional
+        Cells of the same file that were read before, by what they were read as: most of a file
+        repeats.
     days : WrittenDays
         How the days of the file are written.
     """
 
     def __init__(
         self, row: int, cells: Sequence[str], columns: Mapping[str, int], decimal: Decimal,
-        seen: dict[tuple[Any, str], Any] | None = None, days: WrittenDays = AS_USUAL,
+        seen: Seen | None = None, days: WrittenDays = AS_USUAL,
     ) -> None:  # fmt: skip
         self.row, self._days = row, days
         self._cells, self._columns, self._decimal = cells, columns, decimal
-        self._seen = {} if seen is None else seen
+        self._seen: Seen = defaultdict(dict) if seen is None else seen
 
     def text(self, field: str) -> str:
         """Return a cell's text, spaces collapsed; empty where there is none."""
-        at = self._columns.get(field, len(self._cells))
-        return " ".join(self._cells[at].split()) if at < len(self._cells) else ""
+        return self._once(str, field, self._text) or ""
 
     def keyword(self, field: str) -> str:
         """Return a cell that must hold a keyword or a search term."""
-        text = self.text(field)
-        if not normalise(text) or len(text) > MAX_TEXT:
-            raise RefusedCellError(field, "a text with at least one word", text)
+        text = self._once(normalise, field, self._keyword)
+        if text is None:
+            raise RefusedCellError(field, _A_WORD, "")
         return text
 
     def number(self, field: str) -> float | None:
         """Return a figure of 0 or more; None where the cell is blank."""
-        return self._once(read_number, field, lambda name: self._figure(name, read_number))
+        return self._once(read_number, field, self._figure)
 
     def share(self, field: str) -> float | None:
         """Return a share or percentage of 0 or more; None where the cell is blank."""
-        return self._once(read_share, field, lambda name: self._figure(name, read_share))
+        return self._once(read_share, field, self._figure)
 
     def day(self, field: str) -> int | None:
         """Return a date as the number of its day; None where the cell is blank."""
         return self._once(date, field, self._day)
 
-    def _day(self, field: str) -> int | None:
-        said = self.text(field)
+    def _once(
+        self, kind: Callable[..., Any], field: str, read: Callable[[str, Any, str], _Value]
+    ) -> _Value | None:
+        """Return what a cell of a kind holds, read once for all cells that hold the same."""
+        at = self._columns.get(field)
+        if at is None or at >= len(self._cells):
+            return None
+        cell, seen = self._cells[at], self._seen[kind]
+        if cell in seen:
+            found: _Value = seen[cell]
+            return found
+        found = read(cell, kind, field)
+        if len(seen) < _MOST_SEEN:
+            seen[cell] = found
+        return found
+
+    def _text(self, cell: str, _kind: Any, _field: str) -> str:
+        return " ".join(cell.split())
+
+    def _keyword(self, cell: str, _kind: Any, field: str) -> str:
+        text = " ".join(cell.split())
+        if not normalise(text) or len(text) > MAX_TEXT:
+            raise RefusedCellError(field, _A_WORD, text)
+        return text
+
+    def _day(self, cell: str, _kind: Any, field: str) -> int | None:
+        said = " ".join(cell.split())
         try:
             return self._days.read(said).toordinal() if said else None
         except ValueError:
             raise RefusedCellError(field, "a date such as 2026-05-31", said) from None
 
-    def _once(self, kind: Any, field: str, read: Callable[[str], _Value]) -> _Value | None:
-        """Return what a cell of a kind holds, read once for all cells that hold the same."""
-        at = self._columns.get(field)
-        if at is None or at >= len(self._cells):
-            return None
-        key = (kind, self._cells[at])
-        try:
-            found: _Value = self._seen[key]
-        except KeyError:
-            found = read(field)
-            if len(self._seen) < _MOST_SEEN:
-                self._seen[key] = found
-        return found
-
-    def month(self, field: str) -> tuple[int, int] | None:
-        """Return a month's first and last day by number; None where the cell is blank."""
-        said = self.text(field)
-        try:
-            return read_month(said) if said else None
-        except ValueError:
-            raise RefusedCellError(field, "a month such as 2026-05", said) from None
-
-    def _figure(self, field: str, read: Callable[[str, Decimal], float]) -> float | None:
-        said = self.text(field)
+    def _figure(self, cell: str, read: Callable[[str, Decimal], float], field: str) -> float | None:
+        said = " ".join(cell.split())
         if is_blank(said):
             return None
         try:
@@ -125,6 +131,14 @@ class Cells:
         if not 0 <= value <= _MOST_FIGURE:
             raise RefusedCellError(field, "a number of 0 or more", said)
         return value
+
+    def month(self, field: str) -> tuple[int, int] | None:
+        """Return a month's first and last day by number; None where the cell is blank."""
+        said = self.text(field)
+        try:
+            return read_month(said) if said else None
+        except ValueError:
+            raise RefusedCellError(field, "a month such as 2026-05", said) from None
 
 
 def read_named_rows(
@@ -165,7 +179,7 @@ def read_named_rows(
             raise NothingUsableError(
                 f"{name}, row 1: expected a column for {said}, got {seen}", "row 1"
             )
-    before: dict[tuple[Any, str], Any] = {}
+    before: Seen = defaultdict(dict)
     taken: list[_Row] = []
     refused: list[Refusal] = []
     for number, cells in enumerate(table.rows[1:], start=2):

@@ -1,10 +1,11 @@
-import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { render, screen } from "@testing-library/react";
+import { render, screen, within } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
 import type { ReactNode } from "react";
 import { MemoryRouter } from "react-router";
 import { AskedProvider } from "./app/asked";
 import type { ChangeAnswer, PlanAnswer, SheetBlock } from "./data/client";
 import { PlanProvider } from "./data/plan";
+import { Queries } from "./data/Queries";
 import { SayingProvider, useSaid } from "./data/saying";
 import { sheetOf } from "./testing-sheet";
 import { summaryOf } from "./testing-summary";
@@ -61,10 +62,9 @@ export async function showOnPlan(
       headers: { "Content-Type": "application/json" },
     });
   });
-  const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } });
   render(
-    <QueryClientProvider client={queries}>
-      <SayingProvider>
+    <SayingProvider>
+      <Queries patience={0}>
         <MemoryRouter>
           <PlanProvider id={1} waiting="waiting" failed={(why) => why}>
             <AskedProvider>
@@ -73,11 +73,23 @@ export async function showOnPlan(
             </AskedProvider>
           </PlanProvider>
         </MemoryRouter>
-      </SayingProvider>
-    </QueryClientProvider>,
+      </Queries>
+    </SayingProvider>,
   );
   await screen.findByTestId("said");
   return asked;
+}
+
+/** A view whose question is refused: what it shows, asked about it once and once again. */
+export async function whyNotOpen(view: ReactNode, path: string): Promise<[string, string]> {
+  let times = 0;
+  const no = () => ({ status: 422, body: refusal(`no, ${++times}`) });
+  await showOnPlan(view, { [`GET ${path}`]: no });
+  const said = await screen.findByText(/no, 1/, { selector: "[role=alert]" });
+  const first = said.textContent;
+  await userEvent.click(within(said).getByRole("button", { name: "try again" }));
+  const again = await screen.findByText(/no, 2/, { selector: "[role=alert]" });
+  return [first, again.textContent];
 }
 
 export const refusal = (message: string) => ({ error: { code: "bad_value", message, where: "" } });

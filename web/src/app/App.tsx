@@ -1,10 +1,11 @@
-import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { lazy } from "react";
 import { BrowserRouter, Navigate, Route, Routes, useParams } from "react-router";
 import { PlanProvider } from "../data/plan";
+import { Queries } from "../data/Queries";
 import { SayingProvider } from "../data/saying";
 import { GlobalStyle } from "../look/GlobalStyle";
 import { AllClients } from "./AllClients";
+import { Caught } from "./Caught";
 import { FirstRun, Plain } from "./FirstRun";
 import { Unreadable } from "./Unreadable";
 import { Frame } from "./Frame";
@@ -18,38 +19,33 @@ const Fit = lazy(() => import("../stages/fit/index"));
 const HandOver = lazy(() => import("../stages/handover/index"));
 const Learn = lazy(() => import("../stages/learn/index"));
 
-const queries = new QueryClient({
-  // answers are columns of ten thousand figures: comparing them deeply would cost a call its speed
-  defaultOptions: {
-    queries: { refetchOnWindowFocus: false, networkMode: "always", structuralSharing: false },
-  },
-});
-
 export function App() {
   return (
-    <QueryClientProvider client={queries}>
+    <SayingProvider>
       <GlobalStyle />
-      <SayingProvider>
+      <Queries>
         <BrowserRouter>
-          <Routes>
-            <Route path="/" element={<FirstRun />} />
-            <Route path="/clients" element={<AllClients />} />
-            <Route path="/plan/:id" element={<OpenPlan />}>
-              <Route index element={<Navigate to="brief" replace />} />
-              <Route path="brief" element={<Brief />} />
-              <Route path="gather" element={<Gather />} />
-              <Route path="sift" element={<Sift />} />
-              <Route path="arrange" element={<Arrange />} />
-              <Route path="fit" element={<Fit />} />
-              <Route path="hand-over" element={<HandOver />} />
-              <Route path="learn" element={<Learn />} />
-              <Route path="*" element={<Navigate to="../brief" replace />} />
-            </Route>
-            <Route path="*" element={<Navigate to="/" replace />} />
-          </Routes>
+          <Caught what="The page">
+            <Routes>
+              <Route path="/" element={<FirstRun />} />
+              <Route path="/clients" element={<AllClients />} />
+              <Route path="/plan/:id" element={<OpenPlan />}>
+                <Route index element={<Navigate to="brief" replace />} />
+                <Route path="brief" element={<Brief />} />
+                <Route path="gather" element={<Gather />} />
+                <Route path="sift" element={<Sift />} />
+                <Route path="arrange" element={<Arrange />} />
+                <Route path="fit" element={<Fit />} />
+                <Route path="hand-over" element={<HandOver />} />
+                <Route path="learn" element={<Learn />} />
+                <Route path="*" element={<Navigate to="../brief" replace />} />
+              </Route>
+              <Route path="*" element={<Navigate to="/" replace />} />
+            </Routes>
+          </Caught>
         </BrowserRouter>
-      </SayingProvider>
-    </QueryClientProvider>
+      </Queries>
+    </SayingProvider>
   );
 }
 

@@ -5,6 +5,7 @@ import styled from "styled-components";
 import { usePlan } from "../data/plan";
 import { useSaid } from "../data/saying";
 import { ink, whenNarrow } from "../look/tokens";
+import { Caught } from "./Caught";
 import { CommandBox } from "./CommandBox";
 import { KeyList } from "./KeyList";
 import { Purse } from "./Purse";
@@ -58,9 +59,11 @@ export function Frame() {
       <NextStep />
       <Middle>
         <Stage key={id}>
-          <Suspense fallback={<Waiting>Opening …</Waiting>}>
-            <Outlet />
-          </Suspense>
+          <Caught key={stage} what="This stage">
+            <Suspense fallback={<Waiting>Opening …</Waiting>}>
+              <Outlet />
+            </Suspense>
+          </Caught>
         </Stage>
         {open && <Side stage={stage} />}
       </Middle>

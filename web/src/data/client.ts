@@ -26,6 +26,8 @@ export class Refused extends Error {
   constructor(
     message: string,
     readonly where = "",
+    /** Whether the program answered at all: what it refuses once it refuses again. */
+    readonly answered = true,
   ) {
     super(message);
   }
@@ -39,7 +41,7 @@ export async function taken<T>(request: Promise<Result<T>>): Promise<T> {
   try {
     result = await request;
   } catch {
-    throw new Refused("The program can't be reached. Is it still running?");
+    throw new Refused("The program can't be reached. Is it still running?", "", false);
   }
   if (result.response.ok) return result.data as T;
   const body = result.error as Partial<Schemas["ErrorAnswer"]> | undefined;

@@ -49,6 +49,7 @@ export function usePlanQuery<A extends Asked>(
     // what another plan answered is nothing to show meanwhile
     placeholderData: (before: unknown, asked?: { queryKey: readonly unknown[] }) =>
       asked?.queryKey[1] === id ? before : undefined,
+    meta: { complains: true },
     ...options,
   });
   return found as UseQueryResult<Answer<paths[`${typeof plans}${A}`]>>;

@@ -8,6 +8,12 @@ export function daySaid(iso: string): string {
   return `${day} ${months[(month ?? 1) - 1]} ${year}`;
 }
 
+/** A day as short as an axis has room for: 1 Mar. */
+export function dayShort(iso: string): string {
+  const [day, month] = daySaid(iso).split(" ");
+  return `${day} ${month!.slice(0, 3)}`;
+}
+
 /** The day a text names, as ISO 8601; null where it names none that there is. */
 export function dayRead(text: string): string | null {
   const iso = /^\s*(\d{4})-(\d{1,2})-(\d{1,2})\s*$/.exec(text);

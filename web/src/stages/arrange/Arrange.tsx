@@ -5,6 +5,7 @@ import { usePlan } from "../../data/plan";
 import { usePlanChange } from "../../data/usePlanChange";
 import { usePlanQuery } from "../../data/usePlanQuery";
 import { TextButton } from "../../parts/Button";
+import { NotYet } from "../../parts/NotYet";
 import { Top } from "../../parts/Screen";
 import { ItemsAway } from "../../parts/TakeAway";
 import { Views } from "../../parts/Views";
@@ -40,9 +41,12 @@ export function Arrange() {
   const [choosing, setChoosing] = useState(false);
   const query = usePlanQuery("/arrange");
   const found = query.data;
-  const blocked = usePlanQuery("/arrange/negatives").data;
-  const ads = usePlanQuery("/arrange/ads", { enabled: view === "ads" }).data;
-  const pages = usePlanQuery("/arrange/pages", { enabled: view === "pages" }).data;
+  const negatives = usePlanQuery("/arrange/negatives");
+  const written = usePlanQuery("/arrange/ads", { enabled: view === "ads" });
+  const led = usePlanQuery("/arrange/pages", { enabled: view === "pages" });
+  const [blocked, ads, pages] = [negatives.data, written.data, led.data];
+  const needed = { groups: [query], negatives: [negatives], ads: [query, written] };
+  const waits = { ...needed, pages: [led], conflicts: [query] }[view].find((one) => !one.data);
   const empty = found ? found.groups.keywords.filter((held) => held === 0).length : 0;
   const removeEmpty = () => void send("post", "/arrange/groups/remove", {});
   useActions([
@@ -98,6 +102,11 @@ export function Arrange() {
           <TextButton onPress={() => setChoosing(true)}>arrange by …</TextButton>
         </S.Tools>
       </Top>
+      {waits && (
+        <S.Bare>
+          <NotYet of={waits}>Opening …</NotYet>
+        </S.Bare>
+      )}
       {found && view === "groups" && (
         <Groups
           view={found}

@@ -1,5 +1,6 @@
 import { usePlan } from "../../data/plan";
 import { usePlanQuery } from "../../data/usePlanQuery";
+import { NotYet } from "../../parts/NotYet";
 import { ItemsAway } from "../../parts/TakeAway";
 import { count, delta, money, number } from "../../parts/format";
 import { ChangedRows, named, said, type Cell } from "./ChangedRows";
@@ -11,8 +12,14 @@ type Props = { since: number | null };
 export function Changes({ since }: Props) {
   const { summary } = usePlan();
   const query: Record<string, number> = since === null ? {} : { since };
-  const view = usePlanQuery("/hand-over/changes", { query }).data;
-  if (!view) return <S.Shelf>Setting now against what was sent …</S.Shelf>;
+  const found = usePlanQuery("/hand-over/changes", { query });
+  const view = found.data;
+  if (!view)
+    return (
+      <S.Shelf>
+        <NotYet of={found}>Setting now against what was sent …</NotYet>
+      </S.Shelf>
+    );
   if (view.since === null)
     return <S.Shelf>Nothing was sent yet, so every row would be new.</S.Shelf>;
   const { figures } = view;

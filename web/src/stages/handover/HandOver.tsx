@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { useViewKeys } from "../../app/useViewKeys";
 import { usePlanQuery } from "../../data/usePlanQuery";
+import { NotYet } from "../../parts/NotYet";
 import { Small } from "../../parts/Screen";
 import { Views } from "../../parts/Views";
 import { number, plural } from "../../parts/format";
@@ -46,7 +47,10 @@ export function HandOver() {
             onView={setView}
           />
           <Small>
-            {plural(running, "keyword")} run, {number(rows.length - running)} kept but not run
+            {found.data
+              ? `${plural(running, "keyword")} run, ${number(rows.length - running)} kept but not run`
+              : ""}
+            {found.error && <NotYet of={found}>{null}</NotYet>}
           </Small>
         </S.Head>
         {view === "client" && <ClientSheet />}

@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { client, taken, type Schemas } from "../../data/client";
 import { usePlan } from "../../data/plan";
+import { NotYet } from "../../parts/NotYet";
 import { FigureTable } from "../../parts/Pictured";
 import * as S from "./HandOver.styles";
 
@@ -10,7 +11,7 @@ type Props = { sheet: SheetView["name"] };
 /** A sheet beside that of the keywords, as it would leave. */
 export function OtherSheet({ sheet }: Props) {
   const { id, summary } = usePlan();
-  const view = useQuery({
+  const found = useQuery({
     queryKey: ["/hand-over/sheets", id, summary.revision, sheet],
     queryFn: () =>
       taken<SheetView>(
@@ -18,8 +19,14 @@ export function OtherSheet({ sheet }: Props) {
           params: { path: { plan_id: id, sheet } },
         }),
       ),
-  }).data;
-  if (!view) return <S.Shelf>Making the sheet …</S.Shelf>;
+  });
+  const view = found.data;
+  if (!view)
+    return (
+      <S.Shelf>
+        <NotYet of={found}>Making the sheet …</NotYet>
+      </S.Shelf>
+    );
   const rows = (view.columns[0] ?? []).map((_, row) => row);
   if (rows.length === 0) return <S.Shelf>There are no {sheet} in this plan.</S.Shelf>;
   return (

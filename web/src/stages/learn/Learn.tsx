@@ -6,6 +6,7 @@ import { usePlan } from "../../data/plan";
 import { useSaying } from "../../data/saying";
 import { usePlanQuery } from "../../data/usePlanQuery";
 import { Button } from "../../parts/Button";
+import { NotYet } from "../../parts/NotYet";
 import { Views } from "../../parts/Views";
 import { daySaid } from "../../parts/days";
 import { number } from "../../parts/format";
@@ -36,8 +37,12 @@ export function Learn() {
   const [chosen, setChosen] = useState<View>("waits");
   useViewKeys(order.length, (at) => setChosen(order[at]!));
   const view = found.data;
-  if (found.isError) return <S.Quiet role="alert">The results could not be read.</S.Quiet>;
-  if (!view) return <S.Quiet>Holding the results against the plan …</S.Quiet>;
+  if (!view)
+    return (
+      <S.Quiet>
+        <NotYet of={found}>Holding the results against the plan …</NotYet>
+      </S.Quiet>
+    );
   const empty = view.since === null;
   const shown = empty ? "results" : chosen;
   const open = view.terms.filter((term) => !term.decided && term.suggestion !== "wait").length;

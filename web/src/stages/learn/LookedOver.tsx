@@ -1,6 +1,7 @@
 import { Link } from "react-router";
 import { usePlan } from "../../data/plan";
 import { usePlanQuery } from "../../data/usePlanQuery";
+import { NotYet } from "../../parts/NotYet";
 import { ItemsAway } from "../../parts/TakeAway";
 import { money } from "../../parts/format";
 import * as S from "./Learn.styles";
@@ -9,8 +10,12 @@ import * as S from "./Learn.styles";
 export function LookedOver() {
   const { id, summary } = usePlan();
   const found = usePlanQuery("/learn/account");
-  if (found.isError) return <S.Quiet role="alert">The account could not be looked over.</S.Quiet>;
-  if (!found.data) return <S.Quiet>Looking the account over …</S.Quiet>;
+  if (!found.data)
+    return (
+      <S.Quiet>
+        <NotYet of={found}>Looking the account over …</NotYet>
+      </S.Quiet>
+    );
   const { found: findings } = found.data;
   if (findings.length === 0) return <S.Quiet>Nothing stands out.</S.Quiet>;
   return (

@@ -147,7 +147,7 @@ it.each([
 ] as [string, [string, string, boolean][], RegExp][])(
   "says what the month is held against: %s",
   async (_, ran, said) => {
-      const sent = ran.map(([first, last, read]) => ({
+    const sent = ran.map(([first, last, read]) => ({
       at: "2027-03-30T09:00:00Z",
       first,
       last,

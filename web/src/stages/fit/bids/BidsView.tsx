@@ -4,6 +4,7 @@ import { usePlan } from "../../../data/plan";
 import { usePlanQuery } from "../../../data/usePlanQuery";
 import { Blank } from "../../../parts/Blank";
 import { Choice } from "../../../parts/Choice";
+import { NotYet } from "../../../parts/NotYet";
 import { Pictured } from "../../../parts/Pictured";
 import { Quiet } from "../../../parts/Screen";
 import { Views } from "../../../parts/Views";
@@ -158,7 +159,11 @@ export function BidsView() {
           </Pictured>
         </S.Pictured>
       )}
-      {panel === "ladder" && !view.data && <Quiet>Laying out the ladder …</Quiet>}
+      {panel === "ladder" && !view.data && (
+        <Quiet>
+          <NotYet of={view}>Laying out the ladder …</NotYet>
+        </Quiet>
+      )}
       {panel === "curve" && <Curve />}
       {panel === "ways" && <Ways />}
       {panel === "limits" && <Limits />}

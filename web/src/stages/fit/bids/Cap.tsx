@@ -3,6 +3,7 @@ import type { Schemas } from "../../../data/client";
 import { usePlan } from "../../../data/plan";
 import { usePlanQuery } from "../../../data/usePlanQuery";
 import { Choice } from "../../../parts/Choice";
+import { NotYet } from "../../../parts/NotYet";
 import { Sentence } from "../../../parts/Sentence";
 import { count, money, number, percent } from "../../../parts/format";
 import * as S from "./Panels.styles";
@@ -13,9 +14,15 @@ type CapItem = NonNullable<Schemas["CapView"]["bare"]>;
 export function Cap() {
   const { summary } = usePlan();
   const [odd, setOdd] = useState<"no" | "yes">("no");
-  const view = usePlanQuery("/fit/cap", { query: { odd: odd === "yes" ? "true" : "false" } }).data;
+  const asked = usePlanQuery("/fit/cap", { query: { odd: odd === "yes" ? "true" : "false" } });
+  const view = asked.data;
   const { currency } = summary.brief.values;
-  if (!view) return <S.Panel>Trying every cap …</S.Panel>;
+  if (!view)
+    return (
+      <S.Panel>
+        <NotYet of={asked}>Trying every cap …</NotYet>
+      </S.Panel>
+    );
   if (!view.bare) return <S.Panel>No kept keyword could run yet: there is nothing to cap.</S.Panel>;
   const isMoney = view.goal === "profit" || view.goal === "revenue";
   const said = (value: number) => `${isMoney ? money(value) : count(value)} ${view.goal}`;

@@ -6,6 +6,7 @@ import { usePlan } from "../../../data/plan";
 import { usePlanQuery } from "../../../data/usePlanQuery";
 import { groupInks, ink } from "../../../look/tokens";
 import { Choice } from "../../../parts/Choice";
+import { NotYet } from "../../../parts/NotYet";
 import { Pictured } from "../../../parts/Pictured";
 import { count, money, number } from "../../../parts/format";
 import { useWidth } from "../../../parts/useWidth";
@@ -32,8 +33,8 @@ export function Curve() {
   const others = family.filter((one) => one.id !== id).slice(0, sideBySide - 1);
   const asked = { goal, with: others.map((one) => one.id) };
   const revisions = family.map((one) => `${one.id}.${one.revision}`).join(" ");
-  const view = usePlanQuery("/fit/curves", { query: asked, of: revisions }).data;
-  const curves = view?.curves ?? [];
+  const found = usePlanQuery("/fit/curves", { query: asked, of: revisions });
+  const curves = found.data?.curves ?? [];
   const points = curves.flatMap((curve) =>
     curve.purse.map((purse, at) => ({ curve, purse, value: curve.value[at]! })),
   );
@@ -63,7 +64,9 @@ export function Curve() {
         {curves.length > 0 ? (
           <Lines curves={curves} goal={goal} />
         ) : (
-          <p>Working out what every purse would bring …</p>
+          <p>
+            <NotYet of={found}>Working out what every purse would bring …</NotYet>
+          </p>
         )}
       </Pictured>
       <Asking goal={goal} />

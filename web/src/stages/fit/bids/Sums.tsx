@@ -1,5 +1,6 @@
 import { usePlan } from "../../../data/plan";
 import { usePlanQuery } from "../../../data/usePlanQuery";
+import { NotYet } from "../../../parts/NotYet";
 import { ItemsAway } from "../../../parts/TakeAway";
 import { count, money, number, percent } from "../../../parts/format";
 import * as S from "./Panels.styles";
@@ -9,8 +10,14 @@ type Props = { by: "group" | "campaign" };
 /** Groups or campaigns in sum: what they win, what they miss, what they bring and cost. */
 export function Sums({ by }: Props) {
   const { summary } = usePlan();
-  const view = usePlanQuery("/fit/sums", { query: { by } }).data;
-  if (!view) return <S.Panel>Adding up …</S.Panel>;
+  const found = usePlanQuery("/fit/sums", { query: { by } });
+  const view = found.data;
+  if (!view)
+    return (
+      <S.Panel>
+        <NotYet of={found}>Adding up …</NotYet>
+      </S.Panel>
+    );
   const rows = view.name.map((name, at) => ({ name, at }));
   const { currency } = summary.brief.values;
   if (rows.length === 0) return <S.Panel>No keyword is kept yet.</S.Panel>;

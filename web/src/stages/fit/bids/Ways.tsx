@@ -4,6 +4,7 @@ import { usePlan } from "../../../data/plan";
 import { usePlanQuery } from "../../../data/usePlanQuery";
 import { Blank } from "../../../parts/Blank";
 import { TextButton } from "../../../parts/Button";
+import { NotYet } from "../../../parts/NotYet";
 import { ItemsAway } from "../../../parts/TakeAway";
 import { count, money, number, parsed, percent } from "../../../parts/format";
 import * as S from "./Panels.styles";
@@ -29,7 +30,12 @@ export function Ways() {
   const { summary, changeBrief } = usePlan();
   const [asked, setAsked] = useState<Asked>({});
   const view = usePlanQuery("/fit/ways", { query: asked as Record<string, number> });
-  if (!view.data) return <S.Panel>Working out every way to bid …</S.Panel>;
+  if (!view.data)
+    return (
+      <S.Panel>
+        <NotYet of={view}>Working out every way to bid …</NotYet>
+      </S.Panel>
+    );
   const { ways, goal } = view.data;
   if (ways.length === 0) return <S.Panel>No kept keyword could run yet.</S.Panel>;
   const best = Math.max(...ways.map((way) => way.value));

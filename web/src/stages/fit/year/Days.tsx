@@ -2,6 +2,7 @@ import { usePlan } from "../../../data/plan";
 import { useQuery } from "@tanstack/react-query";
 import { client, taken, type Schemas } from "../../../data/client";
 import { TextButton } from "../../../parts/Button";
+import { NotYet } from "../../../parts/NotYet";
 import { FigureTable } from "../../../parts/Pictured";
 import { ItemsAway } from "../../../parts/TakeAway";
 import { count, money, number, percent } from "../../../parts/format";
@@ -25,7 +26,12 @@ export function Days({ month, name, onClose }: Props) {
       ),
   });
   const view = query.data;
-  if (!view) return <p>Opening {name} …</p>;
+  if (!view)
+    return (
+      <p>
+        <NotYet of={query}>Opening {name} …</NotYet>
+      </p>
+    );
   const gain = view.lost - view.lost_shared;
   const dates = view.dates.map((day, at) => ({ day, spend: view.spend[at]! }));
   return (

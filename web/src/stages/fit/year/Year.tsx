@@ -7,6 +7,7 @@ import { usePlanQuery } from "../../../data/usePlanQuery";
 import { Blank } from "../../../parts/Blank";
 import { Button } from "../../../parts/Button";
 import { Choice } from "../../../parts/Choice";
+import { NotYet } from "../../../parts/NotYet";
 import { Pictured } from "../../../parts/Pictured";
 import { dayRead, daySaid } from "../../../parts/days";
 import { count, money, number } from "../../../parts/format";
@@ -34,7 +35,8 @@ export function Year() {
   const { ask } = useAsking();
   const [open, setOpen] = useState<number | null>(null);
   const [keepSum, setKeepSum] = useState<"yes" | "no">("yes");
-  const view = usePlanQuery("/year").data;
+  const asked = usePlanQuery("/year");
+  const view = asked.data;
   const { found: ranges, progress } = useDrawn<YearRanges>(
     ["/year/ranges", id, summary.revision],
     (header) =>
@@ -45,7 +47,12 @@ export function Year() {
         }),
       ),
   );
-  if (!view) return <S.Page>Working out twelve months …</S.Page>;
+  if (!view)
+    return (
+      <S.Page>
+        <NotYet of={asked}>Working out twelve months …</NotYet>
+      </S.Page>
+    );
   const drawn = ranges?.revision === view.revision ? ranges : null;
   const put = (month: number, sum: number) =>
     send("post", "/year/month", { month, money: sum, keep_sum: keepSum === "yes" });

@@ -3,7 +3,8 @@ import { scaleLinear } from "d3-scale";
 import type { Schemas } from "../../../data/client";
 import { usePlan } from "../../../data/plan";
 import { Pictured } from "../../../parts/Pictured";
-import { money, number, percent } from "../../../parts/format";
+import { dayShort, daySaid } from "../../../parts/days";
+import { money, number, percent, plural } from "../../../parts/format";
 import { useWidth } from "../../../parts/useWidth";
 import * as S from "./Practice.styles";
 
@@ -27,8 +28,9 @@ export function Days({ days }: { days: Day[] }) {
   return (
     <S.Results>
       <p>
-        <b>{number(days.length)} days</b>: {money(spent)} {currency} spent, {number(clicks)} clicks
-        {clicks > 0 && ` at ${money(spent / clicks)}`}, <b>{number(customers)} customers</b>
+        <b>{plural(days.length, "day")}</b>: {money(spent)} {currency} spent,{" "}
+        {plural(clicks, "click")}
+        {clicks > 0 && ` at ${money(spent / clicks)}`}, <b>{plural(customers, "customer")}</b>
         {customers > 0 && ` at ${money(spent / customers)}`} so far; some are reported late. Of{" "}
         {number(sum((day) => day.could_show))} searches {number(sum((day) => day.lost_to_money))}{" "}
         came when the day’s money was gone (
@@ -86,7 +88,7 @@ function Bars({ days, width, currency }: BarsProps) {
       width={width}
       height={height}
       role="img"
-      aria-label={`Money by day, ${days[0]!.day} to ${days[days.length - 1]!.day}, in all ${money(spent)} ${currency}; a dot is a customer`}
+      aria-label={`Money by day, ${daySaid(days[0]!.day)} to ${daySaid(days[days.length - 1]!.day)}, in all ${money(spent)} ${currency}; a dot is a customer`}
     >
       {y.ticks(4).map((tick) => (
         <g key={tick}>
@@ -113,10 +115,7 @@ function Bars({ days, width, currency }: BarsProps) {
             ))}
             {at % every === 0 && (
               <text x={left + step / 2} y={height - 6} textAnchor="middle">
-                {new Date(day.day).toLocaleDateString(undefined, {
-                  day: "numeric",
-                  month: "short",
-                })}
+                {dayShort(day.day)}
               </text>
             )}
           </g>

@@ -3,8 +3,10 @@ import { useQuery } from "@tanstack/react-query";
 import { client, taken, type Schemas } from "../../../data/client";
 import { usePlan } from "../../../data/plan";
 import { Button } from "../../../parts/Button";
+import { NotYet } from "../../../parts/NotYet";
 import { ReadGrid } from "../../../parts/ReadGrid";
 import type { Column } from "../../../parts/column";
+import { daySaid } from "../../../parts/days";
 import { count, money, number, percent } from "../../../parts/format";
 import * as S from "./Practice.styles";
 
@@ -43,8 +45,12 @@ export function Envelope({ opened, onOpened }: Props) {
         </div>
       </S.Opening>
     );
-  if (found.isError) return <S.Quiet role="alert">The envelope could not be opened.</S.Quiet>;
-  if (!found.data) return <S.Quiet>Opening the envelope …</S.Quiet>;
+  if (!found.data)
+    return (
+      <S.Quiet>
+        <NotYet of={found}>Opening the envelope …</NotYet>
+      </S.Quiet>
+    );
   return <Opened view={found.data} currency={summary.brief.values.currency} />;
 }
 
@@ -56,9 +62,9 @@ function Opened({ view, currency }: { view: View; currency: string }) {
       <S.Summary>
         {plan && hindsight && view.since && view.until ? (
           <>
-            {view.since} to {view.until}, luck left aside: the bids as they stand bring{" "}
-            <b>{money(plan.profit)}</b> {currency} profit ({count(plan.customers)} customers for{" "}
-            {money(plan.spend)}); the best for the same money and keywords would have been{" "}
+            {daySaid(view.since)} to {daySaid(view.until)}, luck left aside: the bids as they stand
+            bring <b>{money(plan.profit)}</b> {currency} profit ({count(plan.customers)} customers
+            for {money(plan.spend)}); the best for the same money and keywords would have been{" "}
             <b>{money(hindsight.profit)}</b> ({count(hindsight.customers)} for{" "}
             {money(hindsight.spend)}).{" "}
           </>

@@ -5,6 +5,7 @@ import { endJob, jobHeader, newJob } from "../../../data/progress";
 import { useSaying } from "../../../data/saying";
 import { Button, MainButton, TextButton } from "../../../parts/Button";
 import { Choice } from "../../../parts/Choice";
+import { daySaid } from "../../../parts/days";
 import { Working } from "../../../parts/Working";
 import { number, plural } from "../../../parts/format";
 import { Days } from "./Days";
@@ -189,7 +190,7 @@ function Standing({ view, account }: { view: PracticeView; account: Account }) {
   return (
     <p>
       <b>A simulated account</b>, {level(account.level)}, truth no. {number(account.seed)}. Its next
-      day is <b>{new Date(account.today).toLocaleDateString()}</b>.{" "}
+      day is <b>{daySaid(account.today)}</b>.{" "}
       {sending === null
         ? "Nothing was sent to it yet."
         : `It holds ${live.map(([kind, many]) => plural(many, ...named[kind]!)).join(", ") || "nothing"}.`}{" "}

@@ -44,7 +44,7 @@ export function Month({ view }: { view: LearnView }) {
         />
       </S.Pair>
       <Why view={view} currency={currency} />
-      <Word word={word.data} currency={currency} />
+      <Word asked={word} currency={currency} />
       <History history={history.data} currency={currency} />
       <Campaigns view={view} currency={currency} />
       <Counted view={view} />

@@ -1,8 +1,10 @@
+import type { UseQueryResult } from "@tanstack/react-query";
+import { NotYet } from "../../../parts/NotYet";
 import { count, money, number } from "../../../parts/format";
 import * as S from "../Learn.styles";
 import type { OurWord } from "../view";
 
-type Props = { word: OurWord | undefined; currency: string };
+type Props = { asked: UseQueryResult<OurWord>; currency: string };
 type Figure = OurWord["months"][number]["figures"][number];
 
 const names: Record<Figure["figure"], string> = {
@@ -21,11 +23,14 @@ const shown: Record<Figure["figure"], (value: number | null) => string> = {
 };
 
 /** Our word so far: every range that was given for a month, and whether it held. */
-export function Word({ word, currency }: Props) {
+export function Word({ asked, currency }: Props) {
+  const word = asked.data;
   if (!word)
     return (
       <p role="status">
-        <S.Faint>Drawing what was promised of each month …</S.Faint>
+        <S.Faint>
+          <NotYet of={asked}>Drawing what was promised of each month …</NotYet>
+        </S.Faint>
       </p>
     );
   if (word.months.length === 0) return null;

@@ -6,6 +6,7 @@ import { usePlan } from "../../../data/plan";
 import { usePlanChange } from "../../../data/usePlanChange";
 import { usePlanQuery } from "../../../data/usePlanQuery";
 import { Choice } from "../../../parts/Choice";
+import { NotYet } from "../../../parts/NotYet";
 import { leaf } from "../../../parts/shownList";
 import type { Column, Plain, Sort } from "../../../parts/column";
 import { Grid, type GridHandle } from "../../../parts/Grid";
@@ -92,7 +93,12 @@ export function Words() {
       run: () => say(kind === "none" ? null : kind),
     })),
   ]);
-  if (!view) return <S.Waiting>Reading the words …</S.Waiting>;
+  if (!view)
+    return (
+      <S.Waiting>
+        <NotYet of={query}>Reading the words …</NotYet>
+      </S.Waiting>
+    );
   return (
     <>
       <S.Under>
