@@ -3,6 +3,9 @@ import react from "@vitejs/plugin-react";
 import type { Plugin } from "vite";
 import { defineConfig } from "vitest/config";
 
+// a day taken for a moment is the day before west of Greenwich: tests stand there, so that they see it
+process.env.TZ = process.env.VITEST ? "America/St_Johns" : process.env.TZ;
+
 const server = `http://127.0.0.1:${process.env.MILKWORT_PORT ?? "8710"}`;
 
 /** React Compiler over our own parts, so that an answer draws anew only what it changed. */
