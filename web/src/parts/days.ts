@@ -31,6 +31,21 @@ function whole(year: number, month: number, day: number): string | null {
   return there ? date.toISOString().slice(0, 10) : null;
 }
 
+/** Today where the planner sits, as ISO 8601. */
+export const today = (): string => dayOf(new Date().toISOString());
+
+/** The day of a moment where the planner sits, as ISO 8601; empty for no moment. */
+export function dayOf(moment: string): string {
+  const at = new Date(moment);
+  return whole(at.getFullYear(), at.getMonth() + 1, at.getDate()) ?? "";
+}
+
+/** The moment a day begins where the planner sits, to hold the program's own times against; null for no day. */
+export function beginOf(iso: string): string | null {
+  const day = dayRead(iso);
+  return day && new Date(`${day}T00:00`).toISOString().slice(0, "2027-03-01T00:00:00".length);
+}
+
 const dayLength = 24 * 60 * 60 * 1000;
 
 /** How many days lie between two days, as ISO 8601; 0 for the same. */

@@ -1,6 +1,7 @@
 import type { Ref } from "react";
 import { usePlan } from "../../../data/plan";
 import { Choice } from "../../../parts/Choice";
+import { today } from "../../../parts/days";
 import { number, plural } from "../../../parts/format";
 import * as S from "./Filter.styles";
 import { Alone, PickChip, RangeChip } from "./FilterChips";
@@ -114,7 +115,7 @@ function More({ filter, set }: MoreProps) {
     if (picks.some((pick) => pick.id === id)) set({ picks: { ...filter.picks, [id]: [] } });
     else if (ranges.some((range) => range.id === id))
       set({ ranges: { ...filter.ranges, [id]: [null, null] } });
-    else if (id === "since") set({ since: new Date().toISOString().slice(0, 10) });
+    else if (id === "since") set({ since: today() });
     else if (id) set({ flags: [...filter.flags, id] });
   };
   return (

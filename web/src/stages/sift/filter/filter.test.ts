@@ -65,6 +65,7 @@ it("what would come in is asked of keywords beyond the line alone", () => {
 it("calls since a day", () => {
   expect(only({ since: "2026-11-20" })).toEqual([0]);
   expect(only({ since: "2026-11-21" })).toEqual([]);
+  expect(only({ since: "soon" })).toEqual(only({}));
 });
 
 it("each value of a chip is counted among what the other chips leave", () => {

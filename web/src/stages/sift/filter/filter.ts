@@ -1,5 +1,6 @@
 import type { SheetBlock } from "../../../data/client";
 import { shownColumns } from "../../../data/columns.generated";
+import { beginOf } from "../../../parts/days";
 import { valueOf } from "../../../parts/shownColumn";
 
 export type Range = readonly [number | null, number | null];
@@ -89,9 +90,10 @@ export function testsOf(sheet: SheetBlock, filter: Filter, forms: Forms = {}): T
   }
   for (const { id, of } of flags)
     if (filter.flags.includes(id)) tests.push({ id, fits: (row) => of(sheet, row) });
-  if (filter.since) {
+  const since = beginOf(filter.since);
+  if (since) {
     const { at } = sheet.texts;
-    tests.push({ id: "since", fits: (row) => (at[row] ?? "") >= filter.since });
+    tests.push({ id: "since", fits: (row) => (at[row] ?? "") >= since });
   }
   return tests;
 }

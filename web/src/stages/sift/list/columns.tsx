@@ -5,6 +5,7 @@ import type { Column } from "../../../parts/column";
 import { Petal } from "../../../parts/Petal";
 import { Spark } from "../../../parts/Spark";
 import { count, money, number } from "../../../parts/format";
+import { dayOf } from "../../../parts/days";
 import { called, leaf } from "../../../parts/shownList";
 import { priceColumn } from "../../../parts/priceColumn";
 import { headingOf, valueOf, writtenOf } from "../../../parts/shownColumn";
@@ -180,7 +181,7 @@ function plainColumn(sheet: SheetBlock, shown: ShownColumn, currency: string): C
   const written = writtenOf(sheet, shown);
   const base = { id: shown.id, head, label: head.toLowerCase(), sortable: true };
   if (shown.written === "text") {
-    const cell = shown.id === "at" ? (row: number) => written(row).slice(0, 10) : written;
+    const cell = shown.id === "at" ? (row: number) => dayOf(written(row)) : written;
     return {
       ...base,
       width: widths[shown.id] ?? "72px",
