@@ -183,7 +183,7 @@ def read_named_rows(
     taken: list[_Row] = []
     refused: list[Refusal] = []
     for number, cells in enumerate(table.rows[1:], start=2):
-        if not any(c.strip() for c in cells):
+        if not "".join(cells).strip():
             continue
         if number - 1 in table.broken:
             refused.append(refusal_of_broken(table, number))

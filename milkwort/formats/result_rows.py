@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -44,6 +44,8 @@ _HEADINGS = {
     "group": r"(ad ?)?groups?( name)?",
     "ref": r"ref",
 }
+_TAKEN = frozenset({*MATCHES, "spot"})
+"""Match types that a row may have."""
 _PATTERNS = {name: re.compile(pattern) for name, pattern in _HEADINGS.items()}
 RESULT_COLUMNS: Mapping[str, str] = {name: name.replace("_", " ") for name in _HEADINGS} | {
     "group": "ad group", "unpaid": "unpaid customers",
@@ -194,6 +196,7 @@ def read_result_rows(
         raise NothingUsableError(
             f"{name}, row 1: expected a column day, or since and until, got {seen}", "row 1"
         )
+    held = [name for name in FIGURES if name in result_columns(table)]
     count = 0
 
     def read(cells: Cells) -> tuple[object, ...]:
@@ -201,7 +204,7 @@ def read_result_rows(
         count += 1
         if count % 2000 == 0:
             progress(count)
-        return _row(cells, level, window)
+        return _row(cells, level, window, held)
 
     days = _written_days(table)
     rows, refused = read_named_rows(table, _PATTERNS, needed, read, name, days)
@@ -209,10 +212,12 @@ def read_result_rows(
     term, keyword, match, campaign, group, ref = (
         [str(cell) for cell in column] for column in columns[1:7]
     )
+    said = dict(zip(held, columns[9:], strict=True))
     figures = {
-        figure: np.array(column, dtype=np.float64)
-        for figure, column in zip(FIGURES, columns[9:], strict=True)
-    }
+        name: np.array(said[name], dtype=np.float64) if name in said
+        else np.full(len(rows), _unsaid(name))
+        for name in FIGURES
+    }  # fmt: skip
     return ResultFile(
         level=level, row=np.array(columns[0], dtype=np.int64), term=term, keyword=keyword,
         match=match, campaign=campaign, group=group, ref=ref,
@@ -242,14 +247,16 @@ def _dated(table: TextTable) -> bool:
     return "day" in held or {"since", "until"} <= held
 
 
-def _row(cells: Cells, level: str, window: tuple[int, int] | None) -> tuple[object, ...]:
+def _row(
+    cells: Cells, level: str, window: tuple[int, int] | None, held: Sequence[str]
+) -> tuple[object, ...]:
     term = cells.keyword("term") if level == "term" else ""
     keyword = cells.keyword("keyword") if level == "keyword" else cells.text("keyword")
     match = cells.text("match").casefold() or "exact"
-    if level in ("keyword", "term") and match not in (*MATCHES, "spot"):
+    if match not in _TAKEN and level in ("keyword", "term"):
         raise RefusedCellError("match", "one of " + ", ".join(MATCHES), cells.text("match"))
     first, last = _days(cells, window)
-    figures = [_figure(cells, name) for name in FIGURES]
+    figures = [_figure(cells, name) for name in held]
     return (cells.row, term, keyword, match, cells.text("campaign"), cells.text("group"),
             cells.text("ref"), first, last, *figures)  # fmt: skip
 
@@ -270,9 +277,12 @@ def _days(cells: Cells, window: tuple[int, int] | None) -> tuple[int, int]:
 
 def _figure(cells: Cells, name: str) -> float:
     value = cells.number(name)
-    if value is None:
-        return float("nan") if name in _UNTOLD else 0.0
-    return value
+    return _unsaid(name) if value is None else value
+
+
+def _unsaid(name: str) -> float:
+    """Return what a figure is where nothing is said of it."""
+    return float("nan") if name in _UNTOLD else 0.0
 
 
 def places_of(
