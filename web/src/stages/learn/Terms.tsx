@@ -1,4 +1,4 @@
-import { useMemo, useState } from "react";
+import { useCallback, useMemo, useState } from "react";
 import { useActions } from "../../app/actions";
 import { usePlan } from "../../data/plan";
 import { usePlanChange } from "../../data/usePlanChange";
@@ -8,6 +8,7 @@ import { Choice } from "../../parts/Choice";
 import { Grid } from "../../parts/Grid";
 import type { Column } from "../../parts/column";
 import { count, money, number, plural } from "../../parts/format";
+import { useMarked } from "../../parts/useMarked";
 import { usePace } from "../../parts/usePace";
 import { Evidence } from "./Evidence";
 import * as S from "./Learn.styles";
@@ -15,7 +16,6 @@ import { searchOf, useSearchAddress } from "./searchAddress";
 import type { LearnView, Term } from "./view";
 
 type Which = "open" | "all" | "decided" | "items";
-const none: ReadonlySet<number> = new Set();
 const words: Record<Term["suggestion"], string> = {
   block_family: "block the family",
   block_text: "block the text",
@@ -29,8 +29,6 @@ export function Terms({ view }: { view: LearnView }) {
   const { summary } = usePlan();
   const send = usePlanChange();
   const [which, setWhich] = useState<Which>("open");
-  const [active, setActive] = useState<number | null>(null);
-  const [selected, setSelected] = useState<ReadonlySet<number>>(none);
   const { terms } = view;
   const { currency } = summary.brief.values;
   const columns = useMemo(() => termColumns(view, currency), [view, currency]);
@@ -38,6 +36,8 @@ export function Terms({ view }: { view: LearnView }) {
     () => terms.flatMap((term, at) => (shownAs(which, term) ? [at] : [])),
     [terms, which],
   );
+  const keyOf = useCallback((at: number) => terms[at]!.term, [terms]);
+  const { active, setActive, selected, setSelected, clear } = useMarked(rows, keyOf);
   const chosen = (selected.size > 0 ? [...selected] : active === null ? [] : [active]).filter(
     (at) => terms[at] && !terms[at].decided,
   );
@@ -46,7 +46,7 @@ export function Terms({ view }: { view: LearnView }) {
   const act = async (how: "suggested" | "block_text" | "own_keyword") => {
     pace.tick();
     const some = chosen.map((at) => terms[at]!.term);
-    setSelected(none);
+    clear();
     const codes = chosen.filter((at) => how === "suggested" && terms[at]!.suggestion === "spot");
     if (codes.length > 0)
       await send("post", "/learn/items", { terms: codes.map((at) => terms[at]!.term) });
@@ -79,7 +79,7 @@ export function Terms({ view }: { view: LearnView }) {
           ]}
           onChange={(next) => {
             setWhich(next);
-            setSelected(none);
+            clear();
           }}
         />
         <MainButton isDisabled={!suggested} onPress={() => void act("suggested")}>

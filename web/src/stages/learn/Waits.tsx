@@ -1,4 +1,4 @@
-import { useMemo, useState } from "react";
+import { useCallback, useMemo, useState } from "react";
 import { useNavigate } from "react-router";
 import { useActions } from "../../app/actions";
 import { usePlan } from "../../data/plan";
@@ -8,31 +8,31 @@ import { Choice } from "../../parts/Choice";
 import { Grid } from "../../parts/Grid";
 import { money, number, plural } from "../../parts/format";
 import * as S from "./Learn.styles";
+import { useMarked } from "../../parts/useMarked";
 import { usePace } from "../../parts/usePace";
 import { waitColumns } from "./waitColumns";
 import type { LearnView, Waiting } from "./view";
 
 type Which = "waits" | "aside";
 type Props = { view: LearnView; onClose: () => void };
-const none: ReadonlySet<number> = new Set();
 
 /** Everything that is to be decided, most money first; one key each. */
 export function Waits({ view, onClose }: Props) {
   const { summary } = usePlan();
   const [which, setWhich] = useState<Which>("waits");
   const shown = which === "waits" ? view.waiting : view.aside;
-  const [active, setActive] = useState<number | null>(0);
-  const [selected, setSelected] = useState<ReadonlySet<number>>(none);
   const { currency } = summary.brief.values;
   const columns = useMemo(() => waitColumns(shown, currency), [shown, currency]);
   const rows = useMemo(() => shown.map((_, at) => at), [shown]);
+  const keyOf = useCallback((at: number) => `${shown[at]!.kind} ${shown[at]!.key}`, [shown]);
+  const { active, setActive, selected, setSelected, clear } = useMarked(rows, keyOf, true);
   const chosen = selected.size > 0 ? [...selected] : active === null ? [] : [active];
   const meant = chosen.flatMap((at) => (shown[at] ? [shown[at]] : []));
   const { take, leave } = useDecisions(onClose);
   const pace = usePace();
   const after = (work: Promise<unknown>) => {
     pace.tick();
-    setSelected(none);
+    setSelected(new Set());
     void work;
   };
   const act = {
@@ -81,8 +81,7 @@ export function Waits({ view, onClose }: Props) {
             ]}
             onChange={(next) => {
               setWhich(next);
-              setSelected(none);
-              setActive(0);
+              clear();
             }}
           />
         )}

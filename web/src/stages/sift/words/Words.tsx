@@ -11,6 +11,7 @@ import { leaf } from "../../../parts/shownList";
 import type { Column, Plain, Sort } from "../../../parts/column";
 import { Grid, type GridHandle } from "../../../parts/Grid";
 import { count, money, number } from "../../../parts/format";
+import { useMarked } from "../../../parts/useMarked";
 import { CallOver, type Over } from "../CallOver";
 import { BlockSheet } from "../BlockSheet";
 import * as S from "../Sift.styles";
@@ -44,7 +45,6 @@ export function Words() {
   const send = usePlanChange();
   const { filter, setFilter } = useSift();
   const { callAs } = useCalls();
-  const [active, setActive] = useState<number | null>(null);
   const [sort, setSort] = useState<Sort>({ by: "warning", down: false });
   const [over, setOver] = useState<Over | null>(null);
   const [blocking, setBlocking] = useState<string | null>(null);
@@ -55,6 +55,8 @@ export function Words() {
     () => (view ? ordered(view, filter.words, sort) : []),
     [view, filter.words, sort],
   );
+  const keyOf = useCallback((at: number) => view!.word[at]!, [view]);
+  const { active, setActive } = useMarked(rows, keyOf);
   const { currency } = summary.brief.values;
   const columns = useMemo(() => (view ? columnsOf(view, currency) : []), [view, currency]);
   const idsOf = useCallback(
