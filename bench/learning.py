@@ -51,7 +51,7 @@ def _results(client: TestClient, work: Any) -> Iterator[Row]:
     work.result_rows.drop(work.plan(plan).record.client_id)
     yield "Learn opens over them", _timed(lambda: client.get(f"{at}/learn")), "≤ 1.5 s"
     ids = [client.get(f"{at}/learn").json()["keywords"][0]["id"]]
-    took = _timed(lambda: client.post(f"{at}/learn/keywords", json={"ids": ids}))
+    took = _timed(lambda: client.post(f"{at}/learn/decide", json={"keywords": {"ids": ids}}))
     yield "a decision", took, "≤ 200 ms"
     yield "closing that month", _timed(lambda: client.post(f"{at}/learn/close", json={})), "≤ 2 s"
 

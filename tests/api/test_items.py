@@ -31,7 +31,7 @@ def terms(client, plan):
 
 
 def decide(client, plan, *codes, status=200):
-    answer = client.post(f"{plan}/learn/items", json={"terms": list(codes)})
+    answer = client.post(f"{plan}/learn/decide", json={"items": {"terms": list(codes)}})
     assert answer.status_code == status, answer.text
     return answer.json()
 
@@ -43,8 +43,8 @@ def test_codes_are_told_from_words_and_wait_for_a_spot(client, typed):
     waits = {one["key"]: one for one in learn(client, typed)["waiting"]}
     assert waits[SOLD]["kind"] == "spot" and "a spot of its own" in waits[SOLD]["says"]
     # as suggested, no code becomes a keyword
-    both = {"terms": [SOLD, "sash window repair gold"]}
-    client.post(f"{typed}/learn/terms", json=both).raise_for_status()
+    both = {"terms": {"terms": [SOLD, "sash window repair gold"]}}
+    client.post(f"{typed}/learn/decide", json=both).raise_for_status()
     texts = client.get(typed).json()["sheet"]["texts"]["text"]
     assert "sash window repair gold" in texts and SOLD not in texts
 

@@ -10,7 +10,7 @@ from tests.api.learning import HEAD, RESULTS, TERMS, learn, put
 def test_without_results_the_view_is_empty_and_says_so(client, plan):
     view = learn(client, plan)
     assert (view["imports"], view["keywords"], view["waiting"], view["since"]) == ([], [], [], None)
-    for path, body in (("terms", {"terms": ["x"]}), ("close", {})):
+    for path, body in (("decide", {"terms": {"terms": ["x"]}}), ("close", {})):
         answer = client.post(f"{plan}/learn/{path}", json=body)
         assert answer.status_code == 422
         assert "results" in answer.json()["error"]["message"]
@@ -84,17 +84,17 @@ def test_terms_are_decided_once_and_can_be_taken_back(client, plan):
     assert by["sash window repair gold"]["suggestion"] == "own_keyword"
     assert {one["kind"] for one in view["waiting"]} >= {"block", "own_keyword"}
     terms = list(by)
-    client.post(f"{plan}/learn/terms", json={"terms": terms}).raise_for_status()
+    client.post(f"{plan}/learn/decide", json={"terms": {"terms": terms}}).raise_for_status()
     view = learn(client, plan)
     assert all(row["decided"] for row in view["terms"])
     assert not [one for one in view["waiting"] if one["kind"] in ("block", "own_keyword")]
-    twice = client.post(f"{plan}/learn/terms", json={"terms": terms})
+    twice = client.post(f"{plan}/learn/decide", json={"terms": {"terms": terms}})
     assert twice.status_code == 422
     sheet = client.get(plan).json()["sheet"]["texts"]
     assert "sash window repair gold" in sheet["text"]
     client.post(f"{plan}/undo")
     assert not any(row["decided"] for row in learn(client, plan)["terms"])
-    unknown = client.post(f"{plan}/learn/terms", json={"terms": ["nobody typed this"]})
+    unknown = client.post(f"{plan}/learn/decide", json={"terms": {"terms": ["nobody typed this"]}})
     assert unknown.status_code == 404
 
 
@@ -105,7 +105,8 @@ def test_what_sold_and_stands_in_the_sheet_already_is_kept_there(client, plan):
     tray = client.post(f"{plan}/gather/text", json=text).json()["key"]
     client.post(f"{plan}/gather/{tray}/take").raise_for_status()
     before = client.get(plan).json()["sheet"]["texts"]["text"]
-    client.post(f"{plan}/learn/terms", json={"terms": ["sash cord maker"]}).raise_for_status()
+    maker = {"terms": {"terms": ["sash cord maker"]}}
+    client.post(f"{plan}/learn/decide", json=maker).raise_for_status()
     sheet = client.get(plan).json()["sheet"]["texts"]
     assert sheet["text"] == before
     assert sheet["call"][before.index("sash cord maker")] == "keep"
@@ -117,15 +118,53 @@ def test_what_sold_and_stands_in_the_sheet_already_is_kept_there(client, plan):
 def test_a_keyword_is_stopped_with_the_results_as_the_reason(client, plan):
     put(client, plan, RESULTS)
     row = learn(client, plan)["keywords"][0]
-    client.post(f"{plan}/learn/keywords", json={"ids": [row["id"]]}).raise_for_status()
+    stop = {"keywords": {"ids": [row["id"]]}}
+    client.post(f"{plan}/learn/decide", json=stop).raise_for_status()
     assert learn(client, plan)["keywords"][0]["call"] == "drop"
     client.post(f"{plan}/undo")
     assert learn(client, plan)["keywords"][0]["call"] == "keep"
 
 
+def test_decisions_of_all_kinds_are_one_change_and_one_undo(client, plan):
+    put(client, plan, RESULTS)
+    put(client, plan, TERMS, "terms.csv")
+    before = learn(client, plan)
+    sheet = client.get(plan).json()
+    (stop, *_), (line, *_) = before["keywords"], before["waiting"]
+    made = client.post(f"{plan}/learn/decide", json={
+        "terms": {"terms": ["sash window repair gold"], "act": "own_keyword"},
+        "keywords": {"ids": [stop["id"]]},
+        "aside": {"items": [{name: line[name] for name in ("kind", "key", "suggestion")}]},
+    })  # fmt: skip
+    assert made.status_code == 200, made.text
+    did = made.json()["did"]
+    assert did == "add 1 keyword from terms; stop 1 keyword; set 1 suggestion aside"
+    after = learn(client, plan)
+    assert [one["key"] for one in after["aside"]] == [line["key"]]
+    assert after["keywords"][0]["call"] == "drop"
+    assert "sash window repair gold" in client.get(plan).json()["sheet"]["texts"]["text"]
+    client.post(f"{plan}/undo").raise_for_status()
+    assert learn(client, plan)["waiting"] == before["waiting"]
+    assert client.get(plan).json()["sheet"]["texts"] == sheet["sheet"]["texts"]
+
+
+@pytest.mark.parametrize("also", [{}, {"keywords": {"ids": [99999]}},
+                                  {"terms": {"terms": ["nobody typed this"]}}])  # fmt: skip
+def test_of_decisions_all_are_done_or_none(client, plan, also):
+    put(client, plan, RESULTS)
+    put(client, plan, TERMS, "terms.csv")
+    before = client.get(plan).json()
+    gold = {"terms": {"terms": ["sash window repair gold"], "act": "own_keyword"}} if also else {}
+    answer = client.post(f"{plan}/learn/decide", json=gold | also)
+    assert answer.status_code in (404, 422), answer.text
+    after = client.get(plan).json()
+    assert after["sheet"] == before["sheet"]
+    assert after["summary"]["revision"] == before["summary"]["revision"]
+
+
 def aside(client, plan, one, until):
     item = {name: one[name] for name in ("kind", "key", "suggestion")}
-    answer = client.post(f"{plan}/learn/aside", json={"items": [item], "until": until})
+    answer = client.post(f"{plan}/learn/decide", json={"aside": {"items": [item], "until": until}})
     assert answer.status_code == 200, answer.text
     return learn(client, plan)
 
@@ -146,7 +185,7 @@ def test_what_is_set_aside_is_not_asked_again_until_it_turns(client, plan):
 @pytest.mark.parametrize("key", ["", "x", "-1", "9" * 30, "99999"])
 def test_what_no_keyword_is_meant_by_is_refused(client, plan, key):
     item = {"kind": "stop", "key": key, "suggestion": "stop"}
-    answer = client.post(f"{plan}/learn/aside", json={"items": [item]})
+    answer = client.post(f"{plan}/learn/decide", json={"aside": {"items": [item]}})
     assert answer.status_code in (404, 422), answer.text
 
 
@@ -234,7 +273,7 @@ def test_a_keyword_that_is_hardly_shown_gets_the_bid_that_would_be(client, plan)
     one = found[0]
     assert one["hardly"]["seen"] < one["hardly"]["expected"] / 4
     ids = [one["id"]]
-    client.post(f"{plan}/learn/bids", json={"ids": ids}).raise_for_status()
+    client.post(f"{plan}/learn/decide", json={"bids": {"ids": ids}}).raise_for_status()
     sheet = client.get(plan).json()["sheet"]
     at = sheet["texts"]["id"].index(one["id"])
     assert (sheet["texts"] | sheet["figures"])["bid"][at] == one["hardly"]["next_bid"]

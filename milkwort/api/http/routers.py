@@ -20,7 +20,7 @@ from milkwort.api.handover import practice, report, shapes
 from milkwort.api.handover import routes as handover
 from milkwort.api.http import lists
 from milkwort.api.learn import account as account_looked_over
-from milkwort.api.learn import bringing, counting, items, month_over, monthly
+from milkwort.api.learn import bringing, counting, deciding, month_over, monthly
 from milkwort.api.learn import routes as learn
 from milkwort.api.plan import routes as plans
 from milkwort.api.sift import editing, own_ways, themes, what_if
@@ -67,7 +67,7 @@ ROUTERS: tuple[APIRouter, ...] = (
     bringing.router,
     counting.router,
     month_over.router,
-    items.router,
+    deciding.router,
     account_looked_over.router,
     monthly.router,
     clients.router,

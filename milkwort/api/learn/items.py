@@ -6,14 +6,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Any
 
-from fastapi import APIRouter, Response
-
-from milkwort.api.http.described import shape_of
-from milkwort.api.http.shared import Window, Work, sent
-from milkwort.api.learn.known import Known, known_of
-from milkwort.api.learn.schemas import ItemActs
+from milkwort.api.learn.known import Known
 from milkwort.api.plan.open_plan import OpenPlan
-from milkwort.api.plan.schemas import ChangeAnswer
 from milkwort.api.plan.workspace import Decision
 from milkwort.core.counted import counted
 from milkwort.core.errors import BadValueError
@@ -26,7 +20,7 @@ from milkwort.store.keywords import add_keywords
 from milkwort.store.spots import put_spot, spots_by_code
 from milkwort.store.structure import FIRST_CAMPAIGN
 
-router = APIRouter(tags=["learn"])
+__all__ = ["items_decision"]
 
 
 @dataclass(frozen=True)
@@ -39,35 +33,36 @@ class _Item:
     spot_price: float
 
 
-@router.post("/plans/{plan_id}/learn/items", responses=shape_of(ChangeAnswer))
-def decide_items(plan_id: int, body: ItemActs, work: Work, window: Window = "") -> Response:
-    """Give codes that sold a spot of their own, and let those that never sold bid less."""
+def items_decision(plan: OpenPlan, known: Known, terms: Sequence[str]) -> Decision:
+    """Return what gives codes that sold a spot, and lets those that never sold bid less.
 
-    def decide(plan: OpenPlan) -> Decision:
-        items = _items(plan, known_of(work, plan), body.terms)
-        new = [one for one in items if one.advice.sold and one.spot_id is None]
-        lower = [one for one in items if not one.advice.sold and one.spot_id is not None]
-        if not new and not lower:
-            wanted = "codes that sold and have no spot, or spots that never sold"
-            raise BadValueError("terms", wanted, body.terms[0])
-        names = _names(plan, new)
+    Raises
+    ------
+    BadValueError
+        Where a term is no code that people typed, or nothing is to be done.
+    """
+    items = _items(plan, known, terms)
+    new = [one for one in items if one.advice.sold and one.spot_id is None]
+    lower = [one for one in items if not one.advice.sold and one.spot_id is not None]
+    if not new and not lower:
+        wanted = "codes that sold and have no spot, or spots that never sold"
+        raise BadValueError("terms", wanted, terms[0])
+    names = _names(plan, new)
 
-        def do(change: Change) -> None:
-            campaigns = plan.sheet.structure.campaigns
-            first = campaigns[0].id if campaigns else None
-            for one in new:
-                if first is None:
-                    first = add_campaign(change, FIRST_CAMPAIGN)
-                put_spot(change, _spot(plan, one, first))
-            for one in lower:
-                put_spot(change, {"price": one.advice.lower(one.spot_price)}, one.spot_id)
-            add_keywords(change, names)
+    def do(change: Change) -> None:
+        campaigns = plan.sheet.structure.campaigns
+        first = campaigns[0].id if campaigns else None
+        for one in new:
+            if first is None:
+                first = add_campaign(change, FIRST_CAMPAIGN)
+            put_spot(change, _spot(plan, one, first))
+        for one in lower:
+            put_spot(change, {"price": one.advice.lower(one.spot_price)}, one.spot_id)
+        add_keywords(change, names)
 
-        said = [counted(len(new), "spot") + " of item codes"] if new else []
-        said += [f"a lower price for {counted(len(lower), 'spot')}"] if lower else []
-        return Decision(" and ".join(said), do)
-
-    return sent(work.change(plan_id, decide, window=window))
+    said = [counted(len(new), "spot") + " of item codes"] if new else []
+    said += [f"a lower price for {counted(len(lower), 'spot')}"] if lower else []
+    return Decision(" and ".join(said), do)
 
 
 def _items(plan: OpenPlan, known: Known, terms: Sequence[str]) -> list[_Item]:

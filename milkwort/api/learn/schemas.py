@@ -276,6 +276,16 @@ class BidActs(Taken):
     ids: Annotated[list[int], Field(min_length=1, max_length=10_000)]
 
 
+class Decisions(Taken):
+    """What was decided about what waits, by kind: done as one change."""
+
+    terms: TermActs | None = None
+    items: ItemActs | None = None
+    keywords: KeywordActs | None = None
+    bids: BidActs | None = None
+    aside: AsideRequest | None = None
+
+
 class HandCount(Taken):
     """Customers that somebody counted."""
 

@@ -78,7 +78,7 @@ export function Keywords({ view }: { view: LearnView }) {
           isDisabled={chosen.length === 0}
           onPress={() => {
             setSelected(none);
-            void send("post", "/learn/keywords", { ids: chosen });
+            void send("post", "/learn/decide", { keywords: { ids: chosen } });
           }}
         >
           {chosen.length > 1 ? `Stop these ${chosen.length}` : "Stop it"}

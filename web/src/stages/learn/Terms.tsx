@@ -46,15 +46,14 @@ export function Terms({ view }: { view: LearnView }) {
   const act = async (how: "suggested" | "block_text" | "own_keyword") => {
     pace.tick();
     const some = chosen.map((at) => terms[at]!.term);
+    const spots = chosen.filter((at) => how === "suggested" && terms[at]!.suggestion === "spot");
+    const codes = spots.map((at) => terms[at]!.term);
     clear();
-    const codes = chosen.filter((at) => how === "suggested" && terms[at]!.suggestion === "spot");
-    if (codes.length > 0)
-      await send("post", "/learn/items", { terms: codes.map((at) => terms[at]!.term) });
-    if (codes.length < some.length)
-      await send("post", "/learn/terms", {
-        terms: chosen.filter((at) => !codes.includes(at)).map((at) => terms[at]!.term),
-        act: how,
-      });
+    const others = some.filter((text) => !codes.includes(text));
+    await send("post", "/learn/decide", {
+      ...(codes.length > 0 && { items: { terms: codes } }),
+      ...(others.length > 0 && { terms: { terms: others, act: how } }),
+    });
   };
   const open = () => {
     const term = active === null ? undefined : terms[active]?.term;

@@ -144,22 +144,26 @@ function useDecisions(onClose: () => void) {
   const navigate = useNavigate();
   const keys = (some: readonly Waiting[], ...kinds: Waiting["kind"][]) =>
     some.filter((one) => kinds.includes(one.kind)).map((one) => one.key);
+  const aside = (some: readonly Waiting[], until: "turned" | "later" | "now") => ({
+    until,
+    items: some.map(({ kind, key, suggestion }) => ({ kind, key, suggestion })),
+  });
   const leave = (some: readonly Waiting[], until: "turned" | "later" | "now") =>
-    send("post", "/learn/aside", {
-      until,
-      items: some.map(({ kind, key, suggestion }) => ({ kind, key, suggestion })),
-    });
+    send("post", "/learn/decide", { aside: aside(some, until) });
   const take = async (some: readonly Waiting[]) => {
     const terms = keys(some, "block", "own_keyword");
     const items = keys(some, "spot");
     const stops = keys(some, "stop").map(Number);
     const bids = keys(some, "hardly").map(Number);
     const looked = some.filter((one) => one.kind === "review");
-    if (terms.length > 0) await send("post", "/learn/terms", { terms, act: "suggested" });
-    if (items.length > 0) await send("post", "/learn/items", { terms: items });
-    if (stops.length > 0) await send("post", "/learn/keywords", { ids: stops });
-    if (bids.length > 0) await send("post", "/learn/bids", { ids: bids });
-    if (looked.length > 0) await leave(looked, "turned");
+    const decided = {
+      ...(terms.length > 0 && { terms: { terms, act: "suggested" as const } }),
+      ...(items.length > 0 && { items: { terms: items } }),
+      ...(stops.length > 0 && { keywords: { ids: stops } }),
+      ...(bids.length > 0 && { bids: { ids: bids } }),
+      ...(looked.length > 0 && { aside: aside(looked, "turned") }),
+    };
+    if (Object.keys(decided).length > 0 && !(await send("post", "/learn/decide", decided))) return;
     if (keys(some, "close").length > 0) onClose();
     if (keys(some, "refused").length > 0) await navigate(`/plan/${id}/hand-over`);
   };

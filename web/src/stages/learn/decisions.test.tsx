@@ -12,11 +12,7 @@ beforeAll(giveSizes);
 
 const notNow = () => ({ status: 422, body: refusal("not now") });
 const refusing = {
-  "POST /learn/terms": notNow,
-  "POST /learn/items": notNow,
-  "POST /learn/keywords": notNow,
-  "POST /learn/bids": notNow,
-  "POST /learn/aside": notNow,
+  "POST /learn/decide": notNow,
 };
 const click = async (name: string | RegExp) =>
   userEvent.click(await screen.findByRole("button", { name }));
@@ -67,11 +63,14 @@ describe("terms", () => {
     screen.getByRole("grid", { name: "Terms" }).focus();
     await userEvent.keyboard("{ArrowDown}{Control>}a{/Control}");
     await click(/As suggested/);
-    await waitFor(() => expect(asked).toHaveLength(2));
-    expect(asked.map((one) => [one.path, one.body])).toEqual([
-      ["/learn/items", { terms: ["sash 4711"] }],
-      ["/learn/terms", { terms: ["sash repair jobs", "oak sash"], act: "suggested" }],
-    ]);
+    await waitFor(() =>
+      expect(asked.map((one) => one.body)).toEqual([
+        {
+          items: { terms: ["sash 4711"] },
+          terms: { terms: ["sash repair jobs", "oak sash"], act: "suggested" },
+        },
+      ]),
+    );
   });
 
   it.each([
@@ -85,7 +84,9 @@ describe("terms", () => {
       true,
     );
     await click(name);
-    await waitFor(() => expect(asked.at(-1)?.body).toEqual({ terms: ["blue sash"], act }));
+    await waitFor(() =>
+      expect(asked.at(-1)?.body).toEqual({ terms: { terms: ["blue sash"], act } }),
+    );
   });
 
   it("opens a term in a search, where somebody said at which address", async () => {
@@ -164,7 +165,7 @@ describe("keywords", () => {
     screen.getByRole("grid", { name: label }).focus();
     await userEvent.keyboard("{ArrowDown}{Control>}a{/Control}");
     await click("Stop these 4"); // one of the five is dropped already
-    await waitFor(() => expect(asked.at(-1)?.body).toEqual({ ids: [4, 5, 6, 8] }));
+    await waitFor(() => expect(asked.at(-1)?.body).toEqual({ keywords: { ids: [4, 5, 6, 8] } }));
   });
 });
 
@@ -197,20 +198,20 @@ describe("what waits", () => {
     screen.getByRole("grid", { name: "What waits" }).focus();
     await userEvent.keyboard("{Control>}a{/Control}");
     await click(/Do these 7/);
-    await waitFor(() => expect(close).toHaveBeenCalled());
-    expect(asked.map((one) => [one.path, one.body])).toEqual([
-      ["/learn/terms", { terms: ["sash jobs", "oak sash"], act: "suggested" }],
-      ["/learn/items", { terms: ["sash 4711"] }],
-      ["/learn/keywords", { ids: [4] }],
-      ["/learn/bids", { ids: [7] }],
-      [
-        "/learn/aside",
-        {
-          until: "turned",
-          items: [{ kind: "review", key: "2027-05-01", suggestion: "review" }],
-        },
-      ],
-    ]);
+    await waitFor(() => expect(asked).toHaveLength(1));
+    expect(asked[0]!.body).toEqual({
+      terms: { terms: ["sash jobs", "oak sash"], act: "suggested" },
+      items: { terms: ["sash 4711"] },
+      keywords: { ids: [4] },
+      bids: { ids: [7] },
+      aside: {
+        until: "turned",
+        items: [{ kind: "review", key: "2027-05-01", suggestion: "review" }],
+      },
+    });
+    // nothing of it was done: the month is not closed either
+    await waitFor(() => expect(screen.getByTestId("said").textContent).toBe("not now"));
+    expect(close).not.toHaveBeenCalled();
   });
 
   it.each([
@@ -219,7 +220,14 @@ describe("what waits", () => {
   ])("%s is one press", async (name, terms) => {
     const { asked } = await shown();
     await click(name);
-    await waitFor(() => expect(asked.at(-1)?.body).toEqual({ terms, act: "suggested" }));
+    await waitFor(() => expect(asked.at(-1)?.body).toEqual({ terms: { terms, act: "suggested" } }));
+  });
+
+  it("goes on to close the month once the rest is done", async () => {
+    const close = vi.fn();
+    await showOnPlan(<Waits view={{ ...april, waiting: [waits("close", "m")] }} onClose={close} />);
+    await click(/Do it/);
+    await waitFor(() => expect(close).toHaveBeenCalled());
   });
 
   it("asks again with later results", async () => {
@@ -228,8 +236,10 @@ describe("what waits", () => {
     await click(/With later results/);
     await waitFor(() =>
       expect(asked.at(-1)?.body).toEqual({
-        until: "later",
-        items: [{ kind: "own_keyword", key: "oak sash", suggestion: "own_keyword" }],
+        aside: {
+          until: "later",
+          items: [{ kind: "own_keyword", key: "oak sash", suggestion: "own_keyword" }],
+        },
       }),
     );
   });

@@ -16,12 +16,14 @@ it("says what to bring where there are no results, and offers no empty views", a
 
 it("does what waits with one key, as the results suggest", async () => {
   const asked = await shown(april, {
-    "POST /learn/terms": () => ({ status: 422, body: refusal("not now") }),
+    "POST /learn/decide": () => ({ status: 422, body: refusal("not now") }),
   });
   (await screen.findByRole("grid", { name: "What waits" })).focus();
   await userEvent.keyboard("{Enter}");
   await waitFor(() =>
-    expect(asked.at(-1)!.body).toEqual({ terms: ["sash repair jobs"], act: "suggested" }),
+    expect(asked.at(-1)!.body).toEqual({
+      terms: { terms: ["sash repair jobs"], act: "suggested" },
+    }),
   );
 });
 
@@ -68,25 +70,27 @@ it.each([
 
 it("sets a suggestion aside with one key", async () => {
   const asked = await shown(april, {
-    "POST /learn/aside": () => ({ status: 422, body: refusal("not now") }),
+    "POST /learn/decide": () => ({ status: 422, body: refusal("not now") }),
   });
   (await screen.findByRole("grid", { name: "What waits" })).focus();
   await userEvent.keyboard("n");
-  await waitFor(() => expect(asked.at(-1)?.body).toMatchObject({ until: "turned" }));
+  await waitFor(() => expect(asked.at(-1)?.body).toMatchObject({ aside: { until: "turned" } }));
 });
 
 it("shows what was set aside, to be asked again", async () => {
   const left = { ...april, waiting: [], aside: april.waiting };
   const asked = await shown(left, {
-    "POST /learn/aside": () => ({ status: 422, body: refusal("not now") }),
+    "POST /learn/decide": () => ({ status: 422, body: refusal("not now") }),
   });
   await userEvent.click(await screen.findByRole("button", { name: /What is shown of the queue/ }));
   await userEvent.click(await screen.findByRole("option", { name: /set aside, 1/ }));
   await userEvent.click(await screen.findByRole("button", { name: /Ask again/ }));
   await waitFor(() =>
     expect(asked.at(-1)?.body).toEqual({
-      until: "now",
-      items: [{ kind: "block", key: "sash repair jobs", suggestion: "block_family" }],
+      aside: {
+        until: "now",
+        items: [{ kind: "block", key: "sash repair jobs", suggestion: "block_family" }],
+      },
     }),
   );
 });
