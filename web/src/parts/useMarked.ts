@@ -7,7 +7,7 @@ type Marked = {
   setActive: (row: number) => void;
   selected: ReadonlySet<number>;
   setSelected: (rows: ReadonlySet<number>) => void;
-  /** Nothing is selected any more, and the first row is the active one where there always is one. */
+  /** Nothing is selected any more, and no row is active, or the first where a list begins so. */
   clear: () => void;
 };
 
@@ -41,7 +41,7 @@ export function useMarked(
     setSelected: (some) => setKept(new Set([...some].map(keyOf))),
     clear: () => {
       setKept(none);
-      if (begins) setAt(null);
+      setAt(null);
     },
   };
 }

@@ -48,7 +48,7 @@ export function Terms({ view }: { view: LearnView }) {
     const some = chosen.map((at) => terms[at]!.term);
     const spots = chosen.filter((at) => how === "suggested" && terms[at]!.suggestion === "spot");
     const codes = spots.map((at) => terms[at]!.term);
-    clear();
+    setSelected(new Set());
     const others = some.filter((text) => !codes.includes(text));
     await send("post", "/learn/decide", {
       ...(codes.length > 0 && { items: { terms: codes } }),

@@ -4,6 +4,7 @@ import { Traced } from "../../../parts/Traced";
 import type { Column } from "../../../parts/column";
 import { money, number } from "../../../parts/format";
 import { leaf } from "../../../parts/shownList";
+import { dayOf } from "../../../parts/days";
 import * as A from "../Arrange.styles";
 
 type Negatives = Schemas["NegativesView"]["negatives"];
@@ -93,9 +94,7 @@ export function negativeColumns(all: Negatives, currency: string, ask: Ask): Col
         { head: "made", value: (at) => of(at).at },
         { head: "note", value: (at) => of(at).note },
       ],
-      cell: (at) => (
-        <A.Soft title={of(at).at.slice(0, 10)}>{makers[of(at).by] ?? of(at).by}</A.Soft>
-      ),
+      cell: (at) => <A.Soft title={dayOf(of(at).at)}>{makers[of(at).by] ?? of(at).by}</A.Soft>,
     },
   ];
 }

@@ -3,6 +3,7 @@ import { usePlanChange } from "../../../data/usePlanChange";
 import { Blank } from "../../../parts/Blank";
 import { TextButton } from "../../../parts/Button";
 import { number, plural } from "../../../parts/format";
+import { dayOf } from "../../../parts/days";
 import * as S from "../ads/ads.styles";
 import * as A from "../Arrange.styles";
 
@@ -32,7 +33,7 @@ export function AllPages({ pages: { pages } }: Props) {
             </TextButton>
             <br />
             <small>
-              read {page.at.slice(0, 10)}, {number(page.words)} words,{" "}
+              read {dayOf(page.at)}, {number(page.words)} words,{" "}
               {page.groups.length === 0
                 ? "no group leads here"
                 : `${plural(page.groups.length, "group")} lead${page.groups.length === 1 ? "s" : ""} here`}

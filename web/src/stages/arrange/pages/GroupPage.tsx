@@ -4,6 +4,7 @@ import { useSaying } from "../../../data/saying";
 import { Blank } from "../../../parts/Blank";
 import { TextButton } from "../../../parts/Button";
 import { number, percent } from "../../../parts/format";
+import { dayOf } from "../../../parts/days";
 import * as S from "../ads/ads.styles";
 import * as A from "../Arrange.styles";
 import { placesInWords } from "./pageWords";
@@ -44,7 +45,7 @@ export function GroupPage({ pages, group, onRead }: Props) {
         {page && (
           <A.Soft>
             {" "}
-            “{page.title}”, read {page.at.slice(0, 10)}
+            “{page.title}”, read {dayOf(page.at)}
           </A.Soft>
         )}
       </A.Say>

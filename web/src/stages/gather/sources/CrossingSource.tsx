@@ -31,6 +31,7 @@ export function CrossingSource({ onTray }: Props) {
   ]);
   const [anyOrder, setAnyOrder] = useState(false);
   const [made, setMade] = useState<Schemas["CrossingAnswer"] | null>(null);
+  const [why, setWhy] = useState("");
   const recipes = usePlanQuery("/recipes");
   const question = { parts, any_order: anyOrder };
   const asked = JSON.stringify(question);
@@ -43,8 +44,15 @@ export function CrossingSource({ onTray }: Props) {
         body: JSON.parse(asked) as Schemas["CrossingQuestion"],
       }),
     )
-      .then((answer) => wanted && setMade(answer))
-      .catch(() => wanted && setMade(null));
+      .then(
+        (answer) => [answer, ""] as const,
+        (error: Error) => [null, error.message] as const,
+      )
+      .then(([answer, said]) => {
+        if (!wanted) return;
+        setMade(answer);
+        setWhy(said);
+      });
     return () => {
       wanted = false;
     };
@@ -84,7 +92,7 @@ export function CrossingSource({ onTray }: Props) {
         <Quiet role="status">
           {made
             ? `${plural(made.count, "new keyword")}; left out: ${plural(made.doubles, "silly double")}, ${number(made.known)} already there`
-            : "nothing to cross"}
+            : why || "nothing to cross"}
         </Quiet>
       </S.Line>
       <S.Preview aria-label="What the crossing makes">

@@ -6,6 +6,7 @@ import { MainButton, TextButton } from "../../../parts/Button";
 import { Choice } from "../../../parts/Choice";
 import { ItemsAway } from "../../../parts/TakeAway";
 import { Small } from "../../../parts/Screen";
+import { dayOf } from "../../../parts/days";
 import * as S from "../Gather.styles";
 import { wordsOf } from "../useReading";
 
@@ -80,7 +81,7 @@ export function NeverWanted() {
                 <td>{negative.text}</td>
                 <td>{negative.match}</td>
                 <td>{negative.by}</td>
-                <td>{negative.at.slice(0, 10)}</td>
+                <td>{dayOf(negative.at)}</td>
                 <td>
                   <TextButton
                     aria-label={`Take out ${negative.text}`}

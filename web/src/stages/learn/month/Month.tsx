@@ -3,7 +3,7 @@ import { Link } from "react-router";
 import { usePlan } from "../../../data/plan";
 import { usePlanQuery } from "../../../data/usePlanQuery";
 import { Choice } from "../../../parts/Choice";
-import { daySaid } from "../../../parts/days";
+import { dayOf, daySaid } from "../../../parts/days";
 import { count, money } from "../../../parts/format";
 import type { Schemas } from "../../../data/client";
 import * as S from "../Learn.styles";
@@ -95,7 +95,7 @@ function HeldAgainst({ sent }: { sent: NonNullable<LearnView["month"]>["sent"] }
 }
 
 const whenItRan = ({ at, first, last }: Schemas["RanSent"]) =>
-  `on ${daySaid(at.slice(0, 10))} (${daySaid(first)} to ${daySaid(last)})`;
+  `on ${daySaid(dayOf(at))} (${daySaid(first)} to ${daySaid(last)})`;
 
 const everything = "";
 

@@ -1,4 +1,4 @@
-import { useMemo, useState } from "react";
+import { useCallback, useMemo, useState } from "react";
 import { ToggleButton } from "react-aria-components";
 import { usePlan } from "../../../../data/plan";
 import { MainButton } from "../../../../parts/Button";
@@ -7,10 +7,11 @@ import type { Sort } from "../../../../parts/column";
 import { Grid } from "../../../../parts/Grid";
 import { Small } from "../../../../parts/Screen";
 import { number, plural } from "../../../../parts/format";
+import { useMarked } from "../../../../parts/useMarked";
 import * as S from "../../Gather.styles";
 import { Shared } from "./Shared";
 import { rivalColumns } from "./columns";
-import { ordered, rowsOf, textsOf, type Part, type Rivals } from "./rows";
+import { columnsOf, ordered, rowsOf, textsOf, type Part, type Rivals } from "./rows";
 
 type Props = {
   view: Rivals;
@@ -33,23 +34,19 @@ export function RivalsTable({ view, busy, onTake, onRival }: Props) {
   const [part, setPart] = useState<Part>("they");
   const [words, setWords] = useState("");
   const [sort, setSort] = useState<Sort | null>(null);
-  const [active, setActive] = useState<number | null>(null);
-  const [selected, setSelected] = useState<ReadonlySet<number>>(new Set());
   const columns = useMemo(() => rivalColumns(view, part, currency), [view, part, currency]);
   const rows = useMemo(() => {
     const by = columns.find((column) => column.id === sort?.by);
     return ordered(rowsOf(view, part, words), by ? sort : null, by?.value ?? (() => null));
   }, [view, part, words, columns, sort]);
+  const keyOf = useCallback((row: number) => columnsOf(view, part).name[row]!, [view, part]);
+  const { active, setActive, selected, setSelected, clear } = useMarked(rows, keyOf);
   const texts = useMemo(() => {
-    const chosen = rows.filter((row) => selected.has(row));
+    const chosen = [...selected];
     return textsOf(view, part, chosen.length > 0 ? chosen : rows);
   }, [view, part, selected, rows]);
   const takes = part === "they" || part === "ads";
   const take = () => takes && texts.length > 0 && !busy && onTake(texts);
-  const anew = () => {
-    setSelected(new Set());
-    setActive(null);
-  };
   return (
     <>
       <S.Line>
@@ -58,7 +55,7 @@ export function RivalsTable({ view, busy, onTake, onRival }: Props) {
           part={part}
           onPart={(next) => {
             setPart(next);
-            anew();
+            clear();
           }}
         />
         {takes && (
@@ -82,7 +79,7 @@ export function RivalsTable({ view, busy, onTake, onRival }: Props) {
             ...view.rivals.map((rival) => ({ id: rival, name: rival })),
           ]}
           onChange={(rival) => {
-            anew();
+            clear();
             onRival(rival === everyone ? null : rival);
           }}
         />
