@@ -55,7 +55,7 @@ export function Words() {
     () => (view ? ordered(view, filter.words, sort) : []),
     [view, filter.words, sort],
   );
-  const keyOf = useCallback((at: number) => view!.word[at]!, [view]);
+  const keyOf = useCallback((at: number) => view?.word[at] ?? "", [view]);
   const { active, setActive } = useMarked(rows, keyOf);
   const { currency } = summary.brief.values;
   const columns = useMemo(() => (view ? columnsOf(view, currency) : []), [view, currency]);
