@@ -15,6 +15,7 @@ import { useActions } from "./actions";
 import { useChord } from "./useChord";
 import { useAsked, useAsking } from "./asked";
 import { useKeys } from "./keys";
+import { useNarrow } from "./useNarrow";
 import { NextStep } from "./NextStep";
 import { lightings, lightSaid, setLighting } from "../look/lighting";
 import { stages } from "./stages";
@@ -83,6 +84,8 @@ function Stage({ children }: { children: ReactNode }) {
 /** The workings, where a stage has room for them or a figure of the purse is asked about. */
 function Side({ stage }: { stage: string }) {
   const { asked } = useAsked();
+  const narrow = useNarrow();
+  if (narrow && asked === null) return null; // half a small screen is too much for a hint
   const here =
     withWorkings.includes(stage) ||
     asked?.kind === "figure" ||

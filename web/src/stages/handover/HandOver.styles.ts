@@ -71,6 +71,9 @@ export const Side = styled.aside`
     gap: 10px;
     margin-left: 8px;
   }
+  li > small + span {
+    margin-left: 0;
+  }
   li[data-must] {
     border-left: 3px solid ${ink.rose};
     padding-left: 8px;

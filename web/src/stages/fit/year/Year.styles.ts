@@ -21,6 +21,11 @@ export const Say = styled(Sentence)`
   }
 `;
 
+/** What stands together, a full stop with the word before it. */
+export const Kept = styled.span`
+  white-space: nowrap;
+`;
+
 export const Sums = styled.div`
   display: flex;
   flex-wrap: wrap;

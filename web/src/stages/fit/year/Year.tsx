@@ -154,17 +154,19 @@ function Sentence({ view }: { view: YearView }) {
         onChange={setKind}
       />
       ; bids{" "}
-      <Choice
-        label="Bids over the year"
-        inline
-        value={view.refit ? "refit" : "keep"}
-        options={[
-          { id: "keep", name: "stay as they are" },
-          { id: "refit", name: "are fitted anew each month" },
-        ]}
-        onChange={(to) => void changeBrief({ year_refit: to === "refit" })}
-      />
-      .{" "}
+      <S.Kept>
+        <Choice
+          label="Bids over the year"
+          inline
+          value={view.refit ? "refit" : "keep"}
+          options={[
+            { id: "keep", name: "stay as they are" },
+            { id: "refit", name: "are fitted anew each month" },
+          ]}
+          onChange={(to) => void changeBrief({ year_refit: to === "refit" })}
+        />
+        .
+      </S.Kept>{" "}
       <Button
         isDisabled={!view.can_refit}
         onPress={() => void send("post", "/year/best", undefined)}
