@@ -11,7 +11,7 @@ from datetime import date
 from fastapi import FastAPI
 
 from milkwort.api.http.app import make_app
-from milkwort.api.learn.known import arriving_of_columns
+from milkwort.api.learn.arriving import arriving_of_columns
 from milkwort.api.plan.samples import SAMPLE_NAME, SECOND_NAME, add_sample
 from milkwort.api.plan.workspace import Workspace
 from milkwort.core.arrange.structures import lexicon_of

@@ -9,6 +9,7 @@ from fastapi import APIRouter, File, Query, Response, UploadFile
 
 from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Job, Window, Work, sent
+from milkwort.api.learn.arriving import arriving_of
 from milkwort.api.learn.columns import (
     assigned,
     known_columns,
@@ -16,7 +17,7 @@ from milkwort.api.learn.columns import (
     under_known_headings,
 )
 from milkwort.api.learn.counting import check_days
-from milkwort.api.learn.known import arriving_of, results_in_force
+from milkwort.api.learn.in_force import results_in_force
 from milkwort.api.learn.noticed import said_of_arriving
 from milkwort.api.learn.schemas import ImportForce, ResultHeadings, ResultsTaken
 from milkwort.api.plan.open_plan import OpenPlan

@@ -14,7 +14,7 @@ from sqlalchemy.orm import Session
 
 from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Window, Work, sent
-from milkwort.api.learn.known import BY_HAND, SITE, hand_count, site_count
+from milkwort.api.learn.arriving import BY_HAND, SITE, hand_count, site_count
 from milkwort.api.learn.schemas import HandCount, SiteCount
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import ChangeAnswer

@@ -9,7 +9,8 @@ from typing import Any
 
 import numpy as np
 
-from milkwort.api.learn.known import InForce, results_in_force, row_places
+from milkwort.api.learn.in_force import InForce, results_in_force
+from milkwort.api.learn.known import row_places
 from milkwort.api.learn.word import months_seen, planned_by
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.workspace import Workspace

@@ -14,9 +14,7 @@ from milkwort.api.learn.closing import (
     teach,
     term_work,
 )
-from milkwort.api.learn.known import (
-    known_of,
-)
+from milkwort.api.learn.known import known_of
 from milkwort.api.learn.schemas import (
     Closed,
     CloseRequest,

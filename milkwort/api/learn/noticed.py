@@ -7,7 +7,8 @@ from datetime import date
 
 import numpy as np
 
-from milkwort.api.learn.known import SAME, InForce, row_places
+from milkwort.api.learn.in_force import SAME, InForce
+from milkwort.api.learn.known import row_places
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.core.counted import counted
 from milkwort.core.learn.noticed import days_without, sums_differ

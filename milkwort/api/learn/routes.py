@@ -8,7 +8,8 @@ from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Work, sent
 from milkwort.api.learn.around import around_of
 from milkwort.api.learn.history import history_of
-from milkwort.api.learn.known import known_of, results_in_force
+from milkwort.api.learn.in_force import results_in_force
+from milkwort.api.learn.known import known_of
 from milkwort.api.learn.month_schemas import History, OurWord
 from milkwort.api.learn.noticed import said_of_all
 from milkwort.api.learn.schemas import LearnView

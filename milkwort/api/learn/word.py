@@ -10,7 +10,8 @@ from typing import Any
 import numpy as np
 
 from milkwort.api.learn.held import rows_by, spans_within
-from milkwort.api.learn.known import InForce, Known, results_in_force, row_places
+from milkwort.api.learn.in_force import InForce, results_in_force
+from milkwort.api.learn.known import Known, row_places
 from milkwort.api.learn.ran import Span, WhatRan, ran_of, sent_plan, what_ran
 from milkwort.api.plan.frozen import Planned
 from milkwort.api.plan.open_plan import OpenPlan
