@@ -14,11 +14,13 @@ from milkwort.store import models
 from milkwort.store.journal import now
 
 __all__ = [
+    "DeletedLine",
     "PlanLine",
     "add_client",
     "checked_name",
     "client_name_of",
     "client_of",
+    "deleted_plans",
     "list_plans",
     "plans_of_client",
     "revisions_of",
@@ -68,6 +70,33 @@ def list_plans(session: Session) -> list[PlanLine]:
         PlanLine(row.id, row.client_id, row[2], row.version_of, row.label, row.id in ids, *row[6:])
         for row in found
     ]
+
+
+@dataclass(frozen=True)
+class DeletedLine:
+    """A plan that was deleted, and can be brought back."""
+
+    id: int
+    client: str
+    name: str
+    label: str
+    deleted_at: str
+
+
+_MOST_DELETED = 50
+
+
+def deleted_plans(session: Session) -> list[DeletedLine]:
+    """Return plans that were deleted, the newest 50, the one deleted last first."""
+    p, c = models.Plan, models.Client
+    rows: Iterable[Any] = session.execute(
+        select(p.id, c.name, p.name, p.label, p.deleted_at)
+        .join(c, c.id == p.client_id)
+        .where(p.deleted_at.is_not(None))
+        .order_by(p.deleted_at.desc(), p.id.desc())
+        .limit(_MOST_DELETED)
+    )
+    return [DeletedLine(*row) for row in rows]
 
 
 def revisions_of(session: Session, plan_ids: Sequence[int]) -> dict[int, int]:

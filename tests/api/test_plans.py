@@ -44,6 +44,24 @@ def test_plans_are_renamed_deleted_and_brought_back(client, plan):
     assert client.get(plan).json()["summary"]["brief"]["name"] == "Better name"
 
 
+def test_deleted_plans_stay_on_a_list_of_their_own_until_they_are_brought_back(shell, tmp_path):
+    def deleted(client):
+        return [(p["name"], p["label"]) for p in client.get("/api/plans/deleted").json()]
+
+    with shell.over(tmp_path) as client:
+        assert deleted(client) == []
+        ids = [client.post("/api/plans", json={"name": name}).json()["id"] for name in "ABC"]
+        for made in (ids[2], ids[0]):
+            client.delete(f"/api/plans/{made}").raise_for_status()
+    with shell.over(tmp_path) as client:  # a restart forgets nothing of it
+        assert sorted(deleted(client)) == [("A", ""), ("C", "")]
+        line = next(p for p in client.get("/api/plans/deleted").json() if p["name"] == "A")
+        assert (line["id"], line["client"]) == (ids[0], "A") and line["deleted_at"] > "2026"
+        client.post(f"/api/plans/{ids[0]}/restore").raise_for_status()
+        assert deleted(client) == [("C", "")]
+        assert [p["name"] for p in client.get("/api/plans").json()] == ["A", "B"]
+
+
 def test_undo_and_redo_take_back_and_do_again_and_survive_a_restart(shell, tmp_path):
     with shell.over(tmp_path) as client:
         made = client.post("/api/plans", json={"name": "P", "start": "sample"}).json()

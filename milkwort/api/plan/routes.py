@@ -15,6 +15,7 @@ from milkwort.api.plan.from_file import add_document
 from milkwort.api.plan.samples import add_sample
 from milkwort.api.plan.schemas import (
     ChangeAnswer,
+    DeletedPlan,
     FigureName,
     NewPlan,
     PlanAnswer,
@@ -34,7 +35,7 @@ from milkwort.formats.plan_json import read_plan_json
 from milkwort.formats.text_table import MAX_BYTES
 from milkwort.store.briefs import BRIEF_FIELDS
 from milkwort.store.models import Client
-from milkwort.store.plan_list import checked_name, client_of, list_plans
+from milkwort.store.plan_list import checked_name, client_of, deleted_plans, list_plans
 from milkwort.store.plan_state import read_plan_state, write_plan_state
 from milkwort.store.plans import (
     add_plan,
@@ -59,6 +60,13 @@ def plans(work: Work) -> list[PlanItem]:
     """List the plans, client by client."""
     with work.database.read() as session:
         return [PlanItem(**asdict(line)) for line in list_plans(session)]
+
+
+@router.get("/plans/deleted")
+def deleted(work: Work) -> list[DeletedPlan]:
+    """List plans that were deleted, the one deleted last first; each can be brought back."""
+    with work.database.read() as session:
+        return [DeletedPlan(**asdict(line)) for line in deleted_plans(session)]
 
 
 @router.post("/plans", status_code=201)

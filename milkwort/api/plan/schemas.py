@@ -74,6 +74,16 @@ class PlanItem(Given):
     created_at: str
 
 
+class DeletedPlan(Given):
+    """A plan that was deleted, and can be brought back."""
+
+    id: int
+    client: str
+    name: str
+    label: str
+    deleted_at: str
+
+
 class NewPlan(Taken):
     """A plan to be made, blank or from the sample, for a client or for a new one."""
 

@@ -1,11 +1,12 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { Navigate, useLocation, useNavigate } from "react-router";
+import { Navigate, useNavigate } from "react-router";
 import styled from "styled-components";
 import { client, taken, type Schemas } from "../data/client";
 import { useSaid, useSaying } from "../data/saying";
 import { ink } from "../look/tokens";
 import { Button, MainButton, TextButton } from "../parts/Button";
 import { beginPath } from "./firstPath";
+import { DeletedPlans } from "./DeletedPlans";
 import { starts } from "./starts";
 
 /** Goes to the first plan; where there is none, says what this is and offers two ways in. */
@@ -14,7 +15,6 @@ export function FirstRun() {
   const queries = useQueryClient();
   const { complain } = useSaying();
   const said = useSaid();
-  const gone = (useLocation().state as { gone?: { id: number; name: string } } | null)?.gone;
   const plans = useQuery({
     queryKey: ["plans"],
     queryFn: () => taken<Schemas["PlanItem"][]>(client.GET("/api/plans")),
@@ -30,10 +30,6 @@ export function FirstRun() {
     } catch (error) {
       complain(error);
     }
-  };
-  const restore = async (id: number) => {
-    await taken(client.POST("/api/plans/{plan_id}/restore", { params: { path: { plan_id: id } } }));
-    await navigate(`/plan/${id}/brief`);
   };
   if (plans.error) return <Plain>{plans.error.message}</Plain>;
   if (!plans.data || plans.isFetching) return <Plain>Opening …</Plain>;
@@ -65,24 +61,23 @@ export function FirstRun() {
         Or begin with figures that are usual for{" "}
         {starts
           .filter(({ start }) => ["service", "shop", "subscription"].includes(start))
-          .map(({ start, plan, name }, at) => (
-            <span key={start}>
-              {at > 0 && ", "}
+          .map(({ start, plan, name }, at, all) => (
+            <Kept key={start}>
               <TextButton onPress={() => void make({ name: plan, start })}>{name}</TextButton>
-            </span>
+              {at < all.length - 1 ? "," : "."}
+            </Kept>
           ))}
-        .
       </p>
-      {gone && (
-        <p>
-          Deleted {gone.name}.{" "}
-          <TextButton onPress={() => void restore(gone.id).catch(complain)}>undo</TextButton>
-        </p>
-      )}
+      <DeletedPlans onBack={({ id }) => void navigate(`/plan/${id}/brief`)} />
       {said?.wrong && <p role="alert">{said.text}</p>}
     </Plain>
   );
 }
+
+/** What stands together, a comma with the words before it. */
+const Kept = styled.span`
+  white-space: nowrap;
+`;
 
 export const Plain = styled.main`
   max-width: 62ch;

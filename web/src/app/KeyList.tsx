@@ -11,6 +11,7 @@ const keys: [string, [string, string][]][] = [
     "Everywhere",
     [
       ["g then b g s a f h l", "go to a stage"],
+      ["g c", "all clients"],
       ["Ctrl K", "any command by name"],
       ["w", "show or hide the workings"],
       ["Ctrl Z", "undo"],
@@ -60,6 +61,15 @@ const keys: [string, [string, string][]][] = [
     [
       ["Enter", "take the tray in; type a bid"],
       ["l", "in Fit: lock the bid, or give it back"],
+    ],
+  ],
+  [
+    "In Hand over and Learn",
+    [
+      ["m", "mend the first point that one key mends"],
+      ["Enter", "do what is suggested"],
+      ["n l", "leave it; ask again with later results"],
+      ["o", "open the term in a search"],
     ],
   ],
 ];

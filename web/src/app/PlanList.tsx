@@ -1,5 +1,4 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
 import { useNavigate } from "react-router";
 import styled from "styled-components";
 import { client, taken } from "../data/client";
@@ -10,6 +9,7 @@ import { ink, serif } from "../look/tokens";
 import { Blank } from "../parts/Blank";
 import { TextButton } from "../parts/Button";
 import { money, plural } from "../parts/format";
+import { DeletedPlans } from "./DeletedPlans";
 import { NewPlan } from "./NewPlan";
 import { byClient, type Item, type Making } from "./plansByClient";
 
@@ -22,7 +22,6 @@ export function PlanList({ close }: ListProps) {
   const navigate = useNavigate();
   const queries = useQueryClient();
   const { say, complain } = useSaying();
-  const [gone, setGone] = useState<Item | null>(null);
   const plans = useQuery({
     queryKey: ["plans"],
     queryFn: () => taken<Item[]>(client.GET("/api/plans")),
@@ -50,19 +49,11 @@ export function PlanList({ close }: ListProps) {
       const path = { params: { path: { plan_id: plan.id } } };
       await taken(client.DELETE("/api/plans/{plan_id}", path));
       queries.removeQueries({ queryKey: ["plan", plan.id] });
-      setGone(plan);
       const next = plans.data?.find((p) => p.id !== plan.id);
       if (plan.id === id) {
         close();
-        await navigate(next ? `/plan/${next.id}/brief` : "/", { state: { gone: plan } });
+        await navigate(next ? `/plan/${next.id}/brief` : "/");
       }
-    });
-  const restore = (plan: Item) =>
-    attempt(async () => {
-      await taken(
-        client.POST("/api/plans/{plan_id}/restore", { params: { path: { plan_id: plan.id } } }),
-      );
-      setGone(null);
     });
   const clients = byClient(plans.data ?? []);
 
@@ -109,12 +100,8 @@ export function PlanList({ close }: ListProps) {
           </ul>
         </div>
       ))}
-      {gone && (
-        <p>
-          Deleted {gone.name}. <TextButton onPress={() => void restore(gone)}>undo</TextButton>
-        </p>
-      )}
       <NewPlan clients={clients} onMade={(request) => void openMade(request)} />
+      <DeletedPlans />
     </List>
   );
 }
