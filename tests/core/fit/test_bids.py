@@ -33,6 +33,12 @@ def test_steps_come_in_order_match_breadth_ceiling_floor():
     assert steps.bid[0] == pytest.approx(1.13)
 
 
+@pytest.mark.parametrize("words", [3, 4, 9])
+def test_a_keyword_of_many_words_is_as_narrow_as_one_of_three(words):
+    steps = bids(Policy("middle"), words=words)
+    assert steps.by_breadth[0] == steps.by_match[0] == pytest.approx(1.6)
+
+
 def test_under_the_least_bid_nothing_runs():
     assert not bids(Policy("low"), low=0.04, high=0.06).runs[0]
 

@@ -173,6 +173,17 @@ def test_the_curves_state_how_far_they_may_lie_under_the_best(kind):
             assert point.value <= best * (1 + 1e-6)
 
 
+HALF_A_PER_CENT = 0.005
+"""So near is near enough for one of many points; said here by itself, not by the program."""
+
+
+@pytest.mark.parametrize("kind", ["keywords", "campaigns"])
+def test_of_many_keywords_the_curves_lie_near_their_bounds(kind):
+    result = run_plan(*limited_plan(3, 200, 0.5, LIMITS[kind]))
+    assert np.median(frontier_of(result).gap) <= HALF_A_PER_CENT
+    assert max(point.gap for point in attention_of(result)) <= HALF_A_PER_CENT
+
+
 def relaxed_best(result, limits, purse):
     """Return the best goal were every choice divisible, by a solver of its own."""
     p, n = result.problem, len(result.table)
