@@ -7,6 +7,7 @@ import { Blank } from "../../parts/Blank";
 import { Button, MainButton, TextButton } from "../../parts/Button";
 import { Choice } from "../../parts/Choice";
 import { Foot, Sheet } from "../../parts/Sheet";
+import { NotYet } from "../../parts/NotYet";
 import { number, plural } from "../../parts/format";
 import { useSettled } from "../../parts/useSettled";
 import * as S from "./Arrange.styles";
@@ -51,7 +52,8 @@ function Naming({ groups, onDone }: { groups: readonly number[]; onDone: () => v
   const [separator, setSeparator] = useState(" · ");
   const [note, setNote] = useState("");
   const rule: Rule = { parts: [...parts], separator, note, group_ids: [...groups] };
-  const found = useNames(rule);
+  const asked = useNames(rule);
+  const found = asked.data;
   const go = () => void send("post", "/arrange/names", rule).then((took) => took && onDone());
   const left = partNames.filter(({ id }) => !parts.includes(id));
   const nameOf = (part: Part) => partNames.find(({ id }) => id === part)!.name;
@@ -111,6 +113,11 @@ function Naming({ groups, onDone }: { groups: readonly number[]; onDone: () => v
         )}
         .
       </S.Say>
+      {!found && (
+        <p>
+          <NotYet of={asked}>Making the names …</NotYet>
+        </p>
+      )}
       <S.Lines aria-label="Names">
         {found?.names.slice(0, shownNames).map((one) => (
           <li key={one.group_id}>
@@ -131,13 +138,13 @@ function Naming({ groups, onDone }: { groups: readonly number[]; onDone: () => v
   );
 }
 
-function useNames(rule: Rule): Schemas["NamesView"] | undefined {
+function useNames(rule: Rule) {
   const { id, summary } = usePlan();
   const body = useSettled(JSON.stringify(rule), settleMilliseconds);
   return useQuery({
     queryKey: ["names by rule", id, summary.revision, body],
     queryFn: () =>
-      taken(
+      taken<Schemas["NamesView"]>(
         client.POST("/api/plans/{plan_id}/arrange/names/look", {
           params: { path: { plan_id: id } },
           body: JSON.parse(body) as Rule,
@@ -145,5 +152,5 @@ function useNames(rule: Rule): Schemas["NamesView"] | undefined {
       ),
     placeholderData: keepPreviousData,
     retry: false,
-  }).data;
+  });
 }

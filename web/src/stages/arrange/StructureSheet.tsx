@@ -1,10 +1,11 @@
-import { keepPreviousData, useQueries, useQuery } from "@tanstack/react-query";
+import { keepPreviousData, useQueries, useQuery, type UseQueryResult } from "@tanstack/react-query";
 import { useState } from "react";
 import { client, taken, type Schemas } from "../../data/client";
 import { usePlan } from "../../data/plan";
 import { usePlanChange } from "../../data/usePlanChange";
 import { Button, MainButton } from "../../parts/Button";
 import { Foot, Sheet } from "../../parts/Sheet";
+import { NotYet } from "../../parts/NotYet";
 import { useSettled } from "../../parts/useSettled";
 import { count, money, number, plural } from "../../parts/format";
 import * as S from "./Arrange.styles";
@@ -39,7 +40,8 @@ function Structures({ groups, onDone }: { groups: readonly number[]; onDone: () 
   const [most, setMost] = useState<number | null>(null);
   const [dial, setDial] = useState<Dial>({ lower: "neither", by: 0 });
   const asked = useSettled({ most, group_ids: groups as number[] }, settleMilliseconds);
-  const found = useStructures(asked);
+  const looked = useStructures(asked);
+  const found = looked.data;
   const items = found?.items ?? [];
   const fits = useFits(items, asked, dial);
   const take = () =>
@@ -48,8 +50,13 @@ function Structures({ groups, onDone }: { groups: readonly number[]; onDone: () 
     );
   const picked = items.find((item) => item.kind === kind);
   const changes = picked !== undefined && picked.moves + picked.adds > 0;
-  if (!found) return null;
-  const ready = fits.filter((fit) => fit !== undefined).length;
+  if (!found)
+    return (
+      <p>
+        <NotYet of={looked}>Looking at every structure …</NotYet>
+      </p>
+    );
+  const ready = fits.filter((fit) => fit.data !== undefined).length;
   return (
     <>
       <GroupSize limits={found.limits} most={most ?? found.limits.most} onMost={setMost} />
@@ -67,7 +74,7 @@ function Structures({ groups, onDone }: { groups: readonly number[]; onDone: () 
             />
             <span>{item.says}</span>
             <small>{outcome(item)}</small>
-            <Brings fit={fits[at]} now={found.now} />
+            <Brings fit={fits[at]!} now={found.now} />
           </label>
         ))}
       </S.Ways>
@@ -87,9 +94,15 @@ function Structures({ groups, onDone }: { groups: readonly number[]; onDone: () 
 }
 
 /** What a structure brings for the same money, beside the plan as it is. */
-function Brings({ fit, now }: { fit: Fit | undefined; now: Fit }) {
+function Brings({ fit: asked, now }: { fit: UseQueryResult<Fit>; now: Fit }) {
   const { summary } = usePlan();
-  if (!fit) return <small>being fitted …</small>;
+  const fit = asked.data;
+  if (!fit)
+    return (
+      <small>
+        <NotYet of={asked}>being fitted …</NotYet>
+      </small>
+    );
   const { currency } = summary.brief.values;
   return (
     <small>
@@ -109,12 +122,12 @@ const chosen = ({ kind, adds }: Item, asked: Asked, dial: Dial): Schemas["Struct
   ...(adds > 0 && dial),
 });
 
-function useStructures(asked: Asked): Schemas["StructuresView"] | undefined {
+function useStructures(asked: Asked) {
   const { id, summary } = usePlan();
   return useQuery({
     queryKey: ["structures", id, summary.revision, asked],
     queryFn: () =>
-      taken(
+      taken<Schemas["StructuresView"]>(
         client.POST("/api/plans/{plan_id}/arrange/structures", {
           params: { path: { plan_id: id } },
           body: asked,
@@ -122,11 +135,11 @@ function useStructures(asked: Asked): Schemas["StructuresView"] | undefined {
       ),
     placeholderData: keepPreviousData,
     retry: false,
-  }).data;
+  });
 }
 
 /** Each structure fitted for the same money, as they become ready. */
-function useFits(items: readonly Item[], asked: Asked, dial: Dial): (Fit | undefined)[] {
+function useFits(items: readonly Item[], asked: Asked, dial: Dial): UseQueryResult<Fit>[] {
   const { id, summary } = usePlan();
   return useQueries({
     queries: items.map((item) => {
@@ -143,7 +156,7 @@ function useFits(items: readonly Item[], asked: Asked, dial: Dial): (Fit | undef
         retry: false,
       };
     }),
-  }).map(({ data }) => data);
+  });
 }
 
 function outcome({ groups, campaigns, moves, adds, largest }: Item): string {

@@ -45,8 +45,10 @@ export function Terms({ view }: { view: LearnView }) {
   const [address, setAddress] = useSearchAddress();
   const act = async (how: "suggested" | "block_text" | "own_keyword") => {
     pace.tick();
-    const some = chosen.map((at) => terms[at]!.term);
-    const spots = chosen.filter((at) => how === "suggested" && terms[at]!.suggestion === "spot");
+    const asSuggested = how === "suggested";
+    const meant = chosen.filter((at) => !asSuggested || terms[at]!.suggestion !== "wait");
+    const some = meant.map((at) => terms[at]!.term);
+    const spots = meant.filter((at) => asSuggested && terms[at]!.suggestion === "spot");
     const codes = spots.map((at) => terms[at]!.term);
     setSelected(new Set());
     const others = some.filter((text) => !codes.includes(text));

@@ -73,6 +73,19 @@ describe("terms", () => {
     );
   });
 
+  it("leaves out what waits where the rest is done as suggested", async () => {
+    const asked = await shown();
+    await choose(/Which terms/, "all");
+    screen.getByRole("grid", { name: "Terms" }).focus();
+    await userEvent.keyboard("{ArrowDown}{Control>}a{/Control}");
+    await click(/As suggested/);
+    await waitFor(() =>
+      expect(asked.at(-1)?.body).toMatchObject({
+        terms: { terms: ["sash repair jobs", "oak sash"] },
+      }),
+    );
+  });
+
   it.each([
     ["Block the text", "block_text"],
     ["Make it a keyword", "own_keyword"],
