@@ -122,6 +122,11 @@ const Scrolled = styled.div`
     border-bottom: 1px solid ${ink.rule};
     white-space: nowrap;
   }
+  /* where there is no room a heading takes two lines before a column is out of sight */
+  th {
+    white-space: normal;
+    vertical-align: bottom;
+  }
   td[data-number] {
     text-align: right;
   }
