@@ -2,9 +2,9 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import styled from "styled-components";
 import { client, taken, type Schemas } from "../data/client";
 import { useSaying } from "../data/saying";
-import { ink, serif } from "../look/tokens";
 import { TextButton } from "../parts/Button";
 import { dayOf, daySaid } from "../parts/days";
+import { planLines } from "./planLines";
 
 type Deleted = Schemas["DeletedPlan"];
 type Props = { onBack?: (plan: Deleted) => void };
@@ -50,28 +50,5 @@ export function DeletedPlans({ onBack }: Props) {
 }
 
 const Gone = styled.section`
-  h2 {
-    font-family: ${serif};
-    font-size: 13.5px;
-    font-weight: 600;
-    margin: 14px 0 2px;
-  }
-  ul {
-    list-style: none;
-    padding: 0;
-    margin: 0;
-    border-top: 1px solid ${ink.rule};
-  }
-  li {
-    display: flex;
-    align-items: baseline;
-    gap: 8px;
-    padding: 5px 4px;
-    border-bottom: 1px solid ${ink.rule};
-  }
-  small {
-    flex: 1;
-    color: ${ink.ink2};
-    font-size: 12px;
-  }
+  ${planLines}
 `;

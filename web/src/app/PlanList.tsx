@@ -5,12 +5,12 @@ import { client, taken } from "../data/client";
 import { usePlan } from "../data/plan";
 import { usePlanChange } from "../data/usePlanChange";
 import { useSaying } from "../data/saying";
-import { ink, serif } from "../look/tokens";
 import { Blank } from "../parts/Blank";
 import { TextButton } from "../parts/Button";
 import { money, plural } from "../parts/format";
 import { DeletedPlans } from "./DeletedPlans";
 import { NewPlan } from "./NewPlan";
+import { planLines } from "./planLines";
 import { byClient, type Item, type Making } from "./plansByClient";
 
 type ListProps = { close: () => void };
@@ -141,33 +141,7 @@ function PlanLine({ plan, current, onOpen, onCopy, onRemove }: LineProps) {
 
 const List = styled.div`
   padding: 16px 20px;
-  h2 {
-    font-family: ${serif};
-    font-size: 13.5px;
-    font-weight: 600;
-    margin: 14px 0 2px;
-  }
-  ul {
-    list-style: none;
-    padding: 0;
-    margin: 0 0 8px;
-    border-top: 1px solid ${ink.rule};
-  }
-  li {
-    display: flex;
-    align-items: baseline;
-    gap: 8px;
-    padding: 5px 4px;
-    border-bottom: 1px solid ${ink.rule};
-  }
-  li[data-current] {
-    background: ${ink.petalWash};
-  }
-  li small {
-    flex: 1;
-    color: ${ink.ink2};
-    font-size: 12px;
-  }
+  ${planLines}
   footer {
     flex-wrap: wrap;
     button,
