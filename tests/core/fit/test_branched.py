@@ -34,7 +34,9 @@ def everything_tried(options, goal, room):
 
 @settings(max_examples=cases(12, 100), deadline=None)
 @given(seed=st.integers(0, 10_000), n=st.integers(2, 6), share=st.floats(0.05, 0.9))
-def test_the_best_combination_is_found_and_nothing_passes_the_bound(seed, n, share):
+def test_what_is_found_is_as_good_as_the_best_combination_and_nothing_passes_the_bound(
+    seed, n, share
+):
     rows = random_table(seed, n)
     most = run_plan(brief(monthly_spend=1e9), rows).totals.spend
     result = run_plan(replace(brief(), monthly_spend=max(most * share, 0.5)), rows)
@@ -53,7 +55,6 @@ def test_the_best_combination_is_found_and_nothing_passes_the_bound(seed, n, sha
     assert options.spend[at].sum() <= room * (1 + 1e-9)
     assert np.isclose(goal[at].sum(), found.value, rtol=1e-12)
     assert (options.owner[at] == np.flatnonzero(found.chosen >= 0)).all()
-    assert np.isclose(found.value, best, rtol=1e-9)
-    assert found.bound >= best * (1 - 1e-9)
-    # with no gap allowed the bound comes down to what was found
-    assert found.bound <= best * (1 + 1e-9)
+    # it looks at so many branches and no more: what is promised is 0.2 %, and no false bound
+    assert best * (1 - 0.002) <= found.value <= best * (1 + 1e-9)
+    assert best * (1 - 1e-9) <= found.bound <= best * (1 + 0.002)
