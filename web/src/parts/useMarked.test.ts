@@ -51,6 +51,12 @@ it("counts places among the rows that are shown", () => {
   expect(now().active).toBe(3);
 });
 
+it("of two rows that are the same the one is active that was chosen", () => {
+  const { now, at } = marked({ keys: ["sash", "sash", "cord"] });
+  at(1);
+  expect(now().active).toBe(1);
+});
+
 it("begins with none, or with the first where a list always has one", () => {
   expect(marked({ keys: ["sash"] }).now().active).toBeNull();
   const { now, rerender, at } = marked({ keys: ["sash", "cord"], begins: true });

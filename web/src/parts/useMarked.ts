@@ -27,6 +27,9 @@ export function useMarked(
   const [kept, setKept] = useState(none);
   const active = useMemo(() => {
     if (!at) return begins ? (rows[0] ?? null) : null;
+    // two rows may be the same by what they are: then the one that stands where it stood
+    const there = rows[at.place];
+    if (there !== undefined && keyOf(there) === at.key) return there;
     const same = rows.find((row) => keyOf(row) === at.key);
     return same ?? rows[Math.min(at.place, rows.length - 1)] ?? null;
   }, [at, rows, keyOf, begins]);

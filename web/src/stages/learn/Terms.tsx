@@ -36,7 +36,13 @@ export function Terms({ view }: { view: LearnView }) {
     () => terms.flatMap((term, at) => (shownAs(which, term) ? [at] : [])),
     [terms, which],
   );
-  const keyOf = useCallback((at: number) => terms[at]!.term, [terms]);
+  const keyOf = useCallback(
+    (at: number) => {
+      const { term, keyword, match } = terms[at]!;
+      return [term, keyword, match].join("\n");
+    },
+    [terms],
+  );
   const { active, setActive, selected, setSelected, clear } = useMarked(rows, keyOf);
   const chosen = (selected.size > 0 ? [...selected] : active === null ? [] : [active]).filter(
     (at) => terms[at] && !terms[at].decided,
