@@ -10,8 +10,8 @@ import numpy as np
 from bench.core import Row, median_ms
 from bench.sheets import brief_for, table_of_size
 from milkwort.core.brief.limits import Limits
-from milkwort.core.handover.report import report_of
-from milkwort.core.handover.report_shape import ForReport
+from milkwort.core.handover.report.shape import ForReport
+from milkwort.core.handover.report.sheet import report_of
 from milkwort.core.plan.bid_changes import BidMove, moved_bids
 from milkwort.core.plan.calendar import months_from
 from milkwort.core.plan.differences import Side, differences

@@ -11,7 +11,7 @@ from milkwort.core.brief.fields import OF_OFFER
 from milkwort.core.brief.kinds import PolicyName
 from milkwort.core.brief.platform import Profile
 from milkwort.core.brief.showing import Showing
-from milkwort.core.handover.report_shape import SECTIONS, SectionName
+from milkwort.core.handover.report.shape import SECTIONS, SectionName
 from milkwort.core.sift.house_rules import rule_of
 from milkwort.formats.field_models import with_brief_fields, with_fields_of
 

@@ -14,7 +14,7 @@ from pathlib import Path
 from typing import Any, Literal
 
 from milkwort.core.errors import BadValueError
-from milkwort.core.handover.report_shape import Chart, Report, Section, Table
+from milkwort.core.handover.report.shape import Chart, Report, Section, Table
 from milkwort.core.handover.said import Kind
 from milkwort.formats.cells import safe_cell
 from milkwort.formats.new_book import new_book

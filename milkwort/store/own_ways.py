@@ -7,7 +7,7 @@ from dataclasses import dataclass, field, fields
 from typing import Any
 
 from milkwort.core.errors import BadValueError
-from milkwort.core.handover.report_shape import STYLE_STARTS
+from milkwort.core.handover.report.shape import STYLE_STARTS
 from milkwort.core.sift.house_rules import HouseRule, When, rule_of
 from milkwort.store import models
 from milkwort.store.journal import Change

@@ -18,8 +18,9 @@ from milkwort.api.plan.schemas import ChangeAnswer
 from milkwort.api.plan.workspace import Decision, Workspace
 from milkwort.core.arrange.ads.text import written_out
 from milkwort.core.errors import StoppedError
-from milkwort.core.handover.report import report_of, spoken
-from milkwort.core.handover.report_shape import ForReport, Options, Other, Report
+from milkwort.core.handover.report.shape import ForReport, Options, Other, Report
+from milkwort.core.handover.report.sheet import report_of
+from milkwort.core.handover.report.words import spoken
 from milkwort.core.handover.rhythm import reviews_of
 from milkwort.core.handover.said import NumberStyle
 from milkwort.core.plan.draws import Draws

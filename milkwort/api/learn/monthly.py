@@ -18,7 +18,7 @@ from milkwort.api.learn.view import held_factors, undecided, verdict_rows
 from milkwort.api.learn.word import words_of_plan
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.workspace import Workspace
-from milkwort.core.handover.report_shape import Report
+from milkwort.core.handover.report.shape import Report
 from milkwort.core.learn.campaign_days import campaign_days
 from milkwort.core.learn.learned import overall_factors
 from milkwort.core.learn.monthly import ForMonth, Line, monthly_of, no_month

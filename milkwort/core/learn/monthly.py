@@ -7,8 +7,8 @@ from dataclasses import dataclass
 from datetime import date
 from typing import Any
 
-from milkwort.core.handover.report import day_said, words_of
-from milkwort.core.handover.report_shape import Column, Options, Report, Section, Table
+from milkwort.core.handover.report.shape import Column, Options, Report, Section, Table
+from milkwort.core.handover.report.words import day_said, words_of
 from milkwort.core.handover.said import Kind
 from milkwort.core.learn.came import Came
 from milkwort.core.learn.our_word import Word

@@ -11,8 +11,9 @@ import pytest
 
 from milkwort.core.brief.worth import CeilingRule
 from milkwort.core.errors import BadValueError
-from milkwort.core.handover.report import report_of, words_of
-from milkwort.core.handover.report_shape import SECTIONS, ForReport, Options, Other
+from milkwort.core.handover.report.shape import SECTIONS, ForReport, Options, Other
+from milkwort.core.handover.report.sheet import report_of
+from milkwort.core.handover.report.words import words_of
 from milkwort.core.handover.said import NumberStyle
 from milkwort.core.market.keyword_table import blank_table
 from milkwort.core.plan.draws import draw_month
