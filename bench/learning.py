@@ -47,8 +47,8 @@ def _results(client: TestClient, work: Any) -> Iterator[Row]:
     took = _timed(lambda: client.post(f"{at}/results", files=file))
     yield "199,000 rows of results, from the file to the plan", took, "≤ 5 s"
     work.forget(plan)
-    work.learnt.drop(plan)
-    work.result_rows.drop(work.plan(plan).record.client_id)
+    work.memory.learnt.drop(plan)
+    work.memory.result_rows.drop(work.plan(plan).record.client_id)
     yield "Learn opens over them", _timed(lambda: client.get(f"{at}/learn")), "≤ 1.5 s"
     ids = [client.get(f"{at}/learn").json()["keywords"][0]["id"]]
     took = _timed(lambda: client.post(f"{at}/learn/decide", json={"keywords": {"ids": ids}}))

@@ -7,7 +7,7 @@ import pytest
 from milkwort.api.http.jobs import Jobs
 from milkwort.core.errors import StoppedError
 from tests.api.conftest import ids_of
-from tests.api.test_gathering import paste, take, tray_of
+from tests.api.gathering import paste, take, tray_of
 
 
 def figures_of(client, plan, text):

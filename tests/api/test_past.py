@@ -4,7 +4,7 @@ import pytest
 
 from milkwort.api.gather.past_schemas import AccountView, TermsView
 from tests.api.conftest import texts_of
-from tests.api.test_gathering import take, tray_of
+from tests.api.gathering import take, tray_of
 
 TERMS = """search term,clicks,cost,customers,revenue
 sash window jobs,60,50,0,0

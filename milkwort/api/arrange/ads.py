@@ -24,9 +24,9 @@ from milkwort.api.arrange.ads_schemas import (
 from milkwort.api.arrange.of_client import rival_ads_of
 from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Window, Work, attached, download_of, sent
+from milkwort.api.plan.decision import Decision
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import ChangeAnswer
-from milkwort.api.plan.workspace import Decision
 from milkwort.core.arrange.ads.checks import AdFault, faults_of_group, limit_of
 from milkwort.core.arrange.ads.drafts import first_drafts
 from milkwort.core.arrange.ads.exchange import (

@@ -11,9 +11,9 @@ from milkwort.api.arrange.negatives_schemas import NewNegative
 from milkwort.api.gather.sold import sold_terms
 from milkwort.api.http.described import Given, shape_of
 from milkwort.api.http.shared import Window, Work, sent
+from milkwort.api.plan.decision import Decision
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import ChangeAnswer, Taken
-from milkwort.api.plan.workspace import Decision
 from milkwort.core.arrange.negatives_at_work import negatives_at_work, without_negatives
 from milkwort.core.errors import NotFoundError
 from milkwort.core.words.negatives import Negative

@@ -18,10 +18,11 @@ from milkwort.api.arrange.negatives_schemas import (
 from milkwort.api.gather.sold import past_terms, sold_terms, unsold_terms
 from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Window, Work, sent
+from milkwort.api.plan.decision import Decision
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import ChangeAnswer
 from milkwort.api.plan.where_negatives import negative_at, owner_named, owner_of
-from milkwort.api.plan.workspace import Decision, Workspace
+from milkwort.api.plan.workspace import Workspace
 from milkwort.core.arrange.negatives_at_work import AtWork, negatives_at_work, without_negatives
 from milkwort.core.arrange.structures import lexicon_of
 from milkwort.core.arrange.to_block import SafeForms, to_block

@@ -17,9 +17,10 @@ from milkwort.api.arrange.pages_schemas import (
 )
 from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Window, Work, sent
+from milkwort.api.plan.decision import Decision
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import ChangeAnswer
-from milkwort.api.plan.workspace import Decision, Workspace
+from milkwort.api.plan.workspace import Workspace
 from milkwort.core.arrange.group_figures import group_figures
 from milkwort.core.arrange.pages.page_words import (
     PageText,

@@ -23,9 +23,9 @@ from milkwort.api.arrange.schemas import (
 from milkwort.api.gather.sold import sold_terms
 from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Window, Work, sent
+from milkwort.api.plan.decision import Decision
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import ChangeAnswer
-from milkwort.api.plan.workspace import Decision
 from milkwort.core.arrange import conflicts as core_conflicts
 from milkwort.core.arrange.crossed import CROSSED_KINDS, crossed
 from milkwort.core.counted import counted

@@ -11,9 +11,9 @@ from pydantic import Field
 
 from milkwort.api.http.described import Given, shape_of
 from milkwort.api.http.shared import Window, Work, sent
+from milkwort.api.plan.decision import Decision
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import ChangeAnswer, Taken
-from milkwort.api.plan.workspace import Decision
 from milkwort.core.arrange.naming import NamedGroup, NamePart, names_by_rule
 from milkwort.core.arrange.scouting import Scouting, scouting_of
 from milkwort.core.arrange.splitting import SplitBy, split_of

@@ -7,9 +7,9 @@ from pydantic import Field
 
 from milkwort.api.http.described import Given, shape_of
 from milkwort.api.http.shared import Window, Work, sent
+from milkwort.api.plan.decision import Decision
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import ChangeAnswer, Taken
-from milkwort.api.plan.workspace import Decision
 from milkwort.core.brief.spots import SELLS, Pays
 from milkwort.core.counted import counted
 from milkwort.core.fit.options import SPOT_STEPS

@@ -19,10 +19,10 @@ from milkwort.api.arrange.structures_schemas import (
 )
 from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Window, Work, sent
+from milkwort.api.plan.decision import Decision
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.routes import workings_answer
 from milkwort.api.plan.schemas import ChangeAnswer
-from milkwort.api.plan.workspace import Decision
 from milkwort.api.sift.workings_schemas import Workings
 from milkwort.core.arrange.proposals import Proposal, proposal_of
 from milkwort.core.arrange.structures import (

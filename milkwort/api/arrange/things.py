@@ -9,9 +9,9 @@ from pydantic import Field
 
 from milkwort.api.http.described import Given, shape_of
 from milkwort.api.http.shared import Window, Work, sent
+from milkwort.api.plan.decision import Decision
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import ChangeAnswer, Taken
-from milkwort.api.plan.workspace import Decision
 from milkwort.core.arrange.things import Thing, unsaid_by_titles
 from milkwort.core.counted import counted
 from milkwort.formats.text_table import MAX_BYTES

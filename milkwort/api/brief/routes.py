@@ -7,6 +7,7 @@ from fastapi import APIRouter, Response
 
 from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Window, Work, download_of, sent
+from milkwort.api.plan.decision import Decision
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import (
     AssumptionChange,
@@ -16,7 +17,6 @@ from milkwort.api.plan.schemas import (
     PurseChange,
     StepsChange,
 )  # fmt: skip
-from milkwort.api.plan.workspace import Decision
 from milkwort.core.assumptions import TABLE
 from milkwort.core.brief.fields import FIELDS
 from milkwort.core.brief.kinds import RULE_STARTS

@@ -28,7 +28,7 @@ def clients(work: Work) -> list[ClientLine]:
         keys = _keys(session, [(plan.id, plan.client_id) for plan in plans])
     lines = []
     for plan in plans:
-        key, known = work.glances.get(plan.id) or (None, {})
+        key, known = work.memory.glances.get(plan.id) or (None, {})
         lines.append(ClientLine(
             plan_id=plan.id, client=plan.client, name=plan.name, label=plan.label,
             currency=plan.currency, monthly_spend=plan.monthly_spend, keywords=plan.keywords,
@@ -44,12 +44,12 @@ def glance(plan_id: int, work: Work) -> Response:
     plan = work.plan(plan_id)
     with work.database.read() as session:
         key = _keys(session, [(plan_id, plan.record.client_id)])[plan_id]
-    held = work.glances.get(plan_id)
+    held = work.memory.glances.get(plan_id)
     if held is not None and held[0] == key:
         return sent(held[1])
     made = glance_of(work, plan_id)
     if made["revision"] == key[0]:
-        work.glances.keep(plan_id, (key, made))
+        work.memory.glances.keep(plan_id, (key, made))
     return sent(made)
 
 

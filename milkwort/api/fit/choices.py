@@ -20,10 +20,10 @@ from milkwort.api.fit.choices_schemas import (
 from milkwort.api.fit.versions import Others, family_plans
 from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Window, Work, sent
+from milkwort.api.plan.decision import Decision
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import ChangeAnswer
 from milkwort.api.plan.summary import purse_block
-from milkwort.api.plan.workspace import Decision
 from milkwort.core.arrays import Floats
 from milkwort.core.brief.kinds import Goal
 from milkwort.core.counted import counted

@@ -8,9 +8,9 @@ from milkwort.api.fit.schemas import BidChange, FitView
 from milkwort.api.fit.view import fit_view
 from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Window, Work, sent
+from milkwort.api.plan.decision import Decision
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import ChangeAnswer
-from milkwort.api.plan.workspace import Decision
 from milkwort.core.counted import counted
 from milkwort.store.keywords import lock_bids
 

@@ -20,9 +20,10 @@ from milkwort.api.fit.year import year_of
 from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Job, Window, Work, sent
 from milkwort.api.plan.columns import plain
+from milkwort.api.plan.decision import Decision
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import ChangeAnswer, PlanId
-from milkwort.api.plan.workspace import Decision, Workspace
+from milkwort.api.plan.workspace import Workspace
 from milkwort.core.errors import BadValueError
 from milkwort.core.plan.differences import Difference, Side, differences
 from milkwort.core.plan.draws import Range

@@ -13,10 +13,10 @@ from milkwort.api.fit.year_schemas import MonthChange, MonthView, YearRanges, Ye
 from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Job, Window, Work, sent
 from milkwort.api.plan.columns import plain
+from milkwort.api.plan.decision import Decision
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.routes import workings_answer
 from milkwort.api.plan.schemas import ChangeAnswer
-from milkwort.api.plan.workspace import Decision
 from milkwort.api.sift.workings_schemas import Workings
 from milkwort.core.arrays import Floats
 from milkwort.core.brief.values import sum_for

@@ -15,9 +15,10 @@ from milkwort.api.gather.tray_schemas import TrayView
 from milkwort.api.gather.trays import Tray
 from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Window, Work, sent
+from milkwort.api.plan.decision import Decision
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import ChangeAnswer
-from milkwort.api.plan.workspace import Decision, Workspace
+from milkwort.api.plan.workspace import Workspace
 from milkwort.core.arrange.structures import lexicon_of
 from milkwort.core.errors import BadValueError, NotFoundError
 from milkwort.core.gather.account import CHANGES, changes_of_account

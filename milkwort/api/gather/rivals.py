@@ -15,7 +15,8 @@ from milkwort.api.gather.tray_schemas import TrayView
 from milkwort.api.gather.trays import Tray
 from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Window, Work, sent
-from milkwort.api.plan.workspace import Decision, Workspace
+from milkwort.api.plan.decision import Decision
+from milkwort.api.plan.workspace import Workspace
 from milkwort.formats.keyword_rows import KeywordRows
 from milkwort.formats.rival_rows import read_rival_rows
 from milkwort.formats.text_table import MAX_BYTES

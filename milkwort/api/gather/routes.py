@@ -17,9 +17,9 @@ from milkwort.api.gather.trays import Tray, TrayFile, Units
 from milkwort.api.http.described import shape_of
 from milkwort.api.http.jobs import Progress
 from milkwort.api.http.shared import Job, Window, Work, attached, download_of, sent
+from milkwort.api.plan.decision import Decision
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import ChangeAnswer
-from milkwort.api.plan.workspace import Decision
 from milkwort.core.brief.platform import profile_of
 from milkwort.core.errors import BadValueError, NothingUsableError
 from milkwort.formats.cleaning import cleaned

@@ -29,9 +29,9 @@ from milkwort.api.gather.tray_schemas import TrayView
 from milkwort.api.gather.trays import Tray
 from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Window, Work, sent
+from milkwort.api.plan.decision import Decision
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import ChangeAnswer
-from milkwort.api.plan.workspace import Decision
 from milkwort.core.arrange.structures import lexicon_of
 from milkwort.core.counted import counted
 from milkwort.core.errors import NothingUsableError

@@ -13,9 +13,9 @@ from milkwort.api.handover.schemas import BidsBack, ReadBack
 from milkwort.api.handover.sheets import SHEETS, sheets_of_plan
 from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Window, Work, sent
+from milkwort.api.plan.decision import Decision
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import ChangeAnswer
-from milkwort.api.plan.workspace import Decision
 from milkwort.core.counted import counted
 from milkwort.core.errors import NothingUsableError
 from milkwort.core.handover.changed_rows import ChangedRow, Row, changed_rows

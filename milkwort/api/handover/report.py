@@ -13,9 +13,10 @@ from milkwort.api.fit.year import sum_of, year_of
 from milkwort.api.handover.schemas import StyleFrom
 from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Window, Work, attached, download_of, sent
+from milkwort.api.plan.decision import Decision
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import ChangeAnswer
-from milkwort.api.plan.workspace import Decision, Workspace
+from milkwort.api.plan.workspace import Workspace
 from milkwort.core.arrange.ads.text import written_out
 from milkwort.core.errors import StoppedError
 from milkwort.core.handover.report.shape import ForReport, Options, Other, Report

@@ -28,11 +28,12 @@ from milkwort.api.handover.schemas import (
 from milkwort.api.handover.sheets import SHEETS, forecast_of, sheets_of_plan
 from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Window, Work, attached, download_of, sent
+from milkwort.api.plan.decision import Decision
 from milkwort.api.plan.from_file import add_document
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import ChangeAnswer, PlanId
 from milkwort.api.plan.to_file import plan_file
-from milkwort.api.plan.workspace import Decision, Workspace
+from milkwort.api.plan.workspace import Workspace
 from milkwort.core.brief.holidays import countries_with_holidays
 from milkwort.core.brief.upload_shape import FILE_NAME_WORDS, SheetName
 from milkwort.core.counted import counted

@@ -11,9 +11,9 @@ from milkwort.api.handover.schemas import SheetShape
 from milkwort.api.handover.sheets import SHEETS
 from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Window, Work, sent
+from milkwort.api.plan.decision import Decision
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import ChangeAnswer
-from milkwort.api.plan.workspace import Decision
 from milkwort.core.brief.upload_shape import (
     FILE_NAME,
     ColumnChange,

@@ -20,9 +20,10 @@ from milkwort.api.learn.counting import check_days
 from milkwort.api.learn.in_force import results_in_force
 from milkwort.api.learn.noticed import said_of_arriving
 from milkwort.api.learn.schemas import ImportForce, ResultHeadings, ResultsTaken
+from milkwort.api.plan.decision import Decision
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import ChangeAnswer
-from milkwort.api.plan.workspace import Decision, Workspace
+from milkwort.api.plan.workspace import Workspace
 from milkwort.core.errors import BadValueError, NotFoundError
 from milkwort.formats.result_rows import RESULT_COLUMNS, ResultFile, read_result_rows
 from milkwort.formats.text_table import MAX_BYTES, read_text_table

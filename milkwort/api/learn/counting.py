@@ -16,9 +16,9 @@ from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Window, Work, sent
 from milkwort.api.learn.arriving import BY_HAND, SITE, hand_count, site_count
 from milkwort.api.learn.schemas import HandCount, SiteCount
+from milkwort.api.plan.decision import Decision
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import ChangeAnswer
-from milkwort.api.plan.workspace import Decision
 from milkwort.core.errors import BadValueError, NotFoundError
 from milkwort.store.journal import Change
 from milkwort.store.models import ResultImport

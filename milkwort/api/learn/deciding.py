@@ -19,9 +19,9 @@ from milkwort.api.learn.schemas import (
     TermActs,
 )
 from milkwort.api.learn.waiting import about_of
+from milkwort.api.plan.decision import Decision
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import ChangeAnswer
-from milkwort.api.plan.workspace import Decision
 from milkwort.core.counted import counted
 from milkwort.core.errors import BadValueError, NotFoundError
 from milkwort.store.journal import Change

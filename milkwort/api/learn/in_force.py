@@ -82,7 +82,7 @@ def results_in_force(work: Workspace, client_id: int) -> tuple[list[ResultImport
         imports = imports_of(session, client_id)
         used = [one for one in imports[::-1] if one.in_force and one.level in _LEVELS]
         ids = tuple(one.id for one in used)
-        held = work.result_rows.get(client_id)
+        held = work.memory.result_rows.get(client_id)
         if held is not None and held.imports == ids:
             return imports, held
         parts = {level: [columns_of(result_import(session, client_id, one.id))
@@ -91,7 +91,7 @@ def results_in_force(work: Workspace, client_id: int) -> tuple[list[ResultImport
     as_of = max((date.fromisoformat(one.as_of) for one in used if one.level in _JUDGED),
                 default=None)  # fmt: skip
     found = InForce(ids, merged, as_of)
-    work.result_rows.keep(client_id, found)
+    work.memory.result_rows.keep(client_id, found)
     return imports, found
 
 

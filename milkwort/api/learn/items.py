@@ -7,8 +7,8 @@ from dataclasses import dataclass
 from typing import Any
 
 from milkwort.api.learn.known import Known
+from milkwort.api.plan.decision import Decision
 from milkwort.api.plan.open_plan import OpenPlan
-from milkwort.api.plan.workspace import Decision
 from milkwort.core.counted import counted
 from milkwort.core.errors import BadValueError
 from milkwort.core.learn.items import ItemAdvice, advise_items

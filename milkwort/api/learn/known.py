@@ -69,12 +69,12 @@ def known_of(work: Workspace, plan: OpenPlan) -> Known:
     imports, in_force = results_in_force(work, plan.record.client_id)
     ran = what_ran(work, plan.record.id)
     key = (plan.record.revision, in_force.imports, ran)
-    held = work.learnt.get(plan.record.id)
+    held = work.memory.learnt.get(plan.record.id)
     if held is not None and held[0] == key:
         known: Known = held[1]
         return known
     known = _known(work, plan, imports, in_force, ran)
-    work.learnt.keep(plan.record.id, (key, known))
+    work.memory.learnt.keep(plan.record.id, (key, known))
     return known
 
 

@@ -84,7 +84,7 @@ def reopen(plan_id: int, work: Work) -> Response:
     if made is None:
         raise BadValueError("plan", "a month that is closed", "one that is open")
     removed = work.settle([plan_id, made], lambda session: reopen_plan(session, plan_id, made))
-    work.learnt.drop(made)  # the month before ran at other bids from now on
+    work.memory.learnt.drop(made)  # the month before ran at other bids from now on
     return sent({"removed": removed, "id": made, "label": label or ""})
 
 

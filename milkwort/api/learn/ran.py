@@ -107,7 +107,7 @@ def spans_of(work: Workspace, plan: Planned, ran: WhatRan, first: date, last: da
 
 def sent_plan(work: Workspace, run: Run) -> Frozen | None:
     """Return a plan as it was handed over; None where that can't be read any more."""
-    held: Frozen | None = work.sent_plans.get(run.id)
+    held: Frozen | None = work.memory.sent_plans.get(run.id)
     if held is not None:
         return held
     with work.database.read() as session:
@@ -116,7 +116,7 @@ def sent_plan(work: Workspace, run: Run) -> Frozen | None:
         made = frozen(state_of(kept))
     except MilkwortError:
         return None
-    work.sent_plans.keep(run.id, made)
+    work.memory.sent_plans.keep(run.id, made)
     return made
 
 

@@ -95,13 +95,13 @@ def words_of_plan(work: Workspace, plan_id: int) -> Words:
         family = family_of(session, plan_id)
     what = what_ran(work, plan_id)
     key = (in_force.imports, tuple((one.id, one.revision) for one in family), plan_id, what)
-    held = work.words_given.get(plan_id)
+    held = work.memory.words_given.get(plan_id)
     if held is not None and held[0] == key:
         known: Words = held[1]
         return known
     ran = _Ran(work, family, what)
     found: Words = work.drawing.aside(lambda: _drawn(plan, ran, in_force))
-    work.words_given.keep(plan_id, (key, found))
+    work.memory.words_given.keep(plan_id, (key, found))
     return found
 
 
@@ -202,11 +202,11 @@ def _so_far_once(ran: _Ran, held: _Held, first: date, last: date, seen: int) -> 
     whole = last.day - first.day + 1
     marks = sorted({*(round(whole * n / _MARKS) for n in range(1, _MARKS + 1)), seen})
     key = (first, last, tuple(marks), held.identity)
-    known: SoFar | None = ran.work.months_held.get(key)
+    known: SoFar | None = ran.work.memory.months_held.get(key)
     if known is None:
         known = month_so_far(held.plan.result, first, last, marks, still_wanted=ran.still_wanted)
         if known is not None:
-            ran.work.months_held.keep(key, known)
+            ran.work.memory.months_held.keep(key, known)
     return known
 
 
@@ -217,10 +217,10 @@ def _month_once(ran: _Ran, in_force: InForce, first: date, last: date) -> MonthW
     """
     held = ran.on(first)
     key = (in_force.imports, first, last, held.identity)
-    known: MonthWord | None = ran.work.months_held.get(key)
+    known: MonthWord | None = ran.work.memory.months_held.get(key)
     if known is None:
         known = _month(ran, held.plan, in_force, first, last)
-        ran.work.months_held.keep(key, known)
+        ran.work.memory.months_held.keep(key, known)
     return known
 
 

@@ -11,6 +11,7 @@ from fastapi.responses import StreamingResponse
 
 from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Window, Work, download_of, sent
+from milkwort.api.plan.decision import Decision
 from milkwort.api.plan.from_file import add_document
 from milkwort.api.plan.samples import add_sample
 from milkwort.api.plan.schemas import (
@@ -26,7 +27,6 @@ from milkwort.api.plan.schemas import (
 )
 from milkwort.api.plan.summary_schemas import Ranges
 from milkwort.api.plan.to_file import raw_plan
-from milkwort.api.plan.workspace import Decision
 from milkwort.api.sift.workings_schemas import Workings
 from milkwort.core.errors import NotFoundError
 from milkwort.core.workings.keyword import Section

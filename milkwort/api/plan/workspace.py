@@ -10,20 +10,23 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator, Sequence
 from contextlib import contextmanager
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from functools import lru_cache
 from typing import Any, TypeVar
 
-from sqlalchemy import delete, select
+from sqlalchemy import delete
 from sqlalchemy.orm import Session
 
 from milkwort.api.gather.trays import Trays
 from milkwort.api.http.events import Events
 from milkwort.api.http.jobs import Jobs
 from milkwort.api.http.practice import PRACTICE, PracticeMarket
+from milkwort.api.plan.beside import held, raise_others, revisions, shares
+from milkwort.api.plan.decision import Decision
 from milkwort.api.plan.drawing import Drawing
 from milkwort.api.plan.kept import Kept
 from milkwort.api.plan.locks import Locks
+from milkwort.api.plan.memory import PLANS, Memory
 from milkwort.api.plan.open_plan import OpenPlan, difference, whole
 from milkwort.api.plan.opening import Done, loaded_plan, opened_plan
 from milkwort.core.errors import ClosedError
@@ -33,9 +36,7 @@ from milkwort.standins.almanac import Almanac
 from milkwort.store.database import Database
 from milkwort.store.hand_overs import count_hand_overs
 from milkwort.store.journal import (
-    OF_CLIENT,
     Change,
-    Prepared,
     Touched,
     raise_revision,
     redo,
@@ -43,40 +44,14 @@ from milkwort.store.journal import (
     undo,
 )
 from milkwort.store.long_writes import carry_out
-from milkwort.store.models import Journal, Plan
-from milkwort.store.plan_list import client_of, plans_of_client
+from milkwort.store.models import Journal
+from milkwort.store.plan_list import client_of
 from milkwort.store.plans import remove_plan
 
-__all__ = ["Decision", "Workspace"]
+__all__ = ["Workspace"]
 
-_PLANS_IN_MEMORY = 8
-_CLIENTS_IN_MEMORY = 4
-_GLANCES = 1000
-_MONTHS_IN_MEMORY = 200
 
 Made = TypeVar("Made")
-
-
-@dataclass(frozen=True)
-class Decision:
-    """What a change is to be, decided from the plan as it stands.
-
-    Attributes
-    ----------
-    label : str
-        What the planner did, as it reads after "undo ".
-    do : callable
-        Writes the change; if it raises, nothing is kept.
-    ahead : sequence of Prepared
-        Many new rows, to be written before the rest.
-    progress : callable
-        Told how many of how many of those rows are written.
-    """
-
-    label: str
-    do: Callable[[Change], Any] = lambda change: None
-    ahead: Sequence[Prepared] = ()
-    progress: Callable[[int, int], None] = lambda done, of: None
 
 
 class Workspace:
@@ -99,34 +74,23 @@ class Workspace:
         self.known_ideas = lru_cache(maxsize=8)(lambda texts: self.almanac.figures(texts).ideas)
         self.jobs = Jobs(self.events)
         self.practice = PracticeMarket(settings.data / PRACTICE)
-        self.learnt: Kept[Any] = Kept(_PLANS_IN_MEMORY)
-        """What results say of a plan, by its id, with what that was worked out from."""
-        self.result_rows: Kept[Any] = Kept(_CLIENTS_IN_MEMORY)
-        """Rows of results that count, by client."""
-        self.words_given: Kept[Any] = Kept(_PLANS_IN_MEMORY)
-        """What was promised of each month and whether it held, by plan."""
-        self.months_held: Kept[Any] = Kept(_MONTHS_IN_MEMORY)
-        """What was promised of one month, by what ran in it and the results that count."""
-        self.sent_plans: Kept[Any] = Kept(_PLANS_IN_MEMORY)
-        """Plans as they were handed over, by hand-over: what is sent never changes."""
-        self.glances: Kept[Any] = Kept(_GLANCES)
-        """Plans at a glance, with what they were worked out from."""
+        self.memory = Memory()
         self._locks = Locks()
-        self._plans: Kept[OpenPlan] = Kept(_PLANS_IN_MEMORY)
+        self._plans: Kept[OpenPlan] = Kept(PLANS)
         self.drawing = Drawing(self.plan, self._plans.get, settings.draws)
 
     def plan(self, plan_id: int) -> OpenPlan:
         """Return a plan as it stands; while it is being changed, as it stood before."""
-        held = self._plans.get(plan_id)
-        if held is not None:
-            return held
+        plan = self._plans.get(plan_id)
+        if plan is not None:
+            return plan
         with self._locks.plan(plan_id):
-            held = self._plans.get(plan_id)
-            if held is None:
+            plan = self._plans.get(plan_id)
+            if plan is None:
                 with self.database.read() as session:
-                    held = opened_plan(session, plan_id)
-                self._plans.keep(plan_id, held)
-            return held
+                    plan = opened_plan(session, plan_id)
+                self._plans.keep(plan_id, plan)
+            return plan
 
     def sheet(self, plan_id: int) -> dict[str, Any]:
         """Return a whole plan for a window that opens it."""
@@ -160,7 +124,7 @@ class Workspace:
 
             def do(change: Change) -> None:
                 made.do(change)
-                _tell_others(change.session, change.touched, others)
+                raise_others(change.session, change.touched, others)
 
             change, revision = carry_out(
                 self.database, plan_id, made.label, made.ahead, do, made.progress
@@ -276,7 +240,7 @@ class Workspace:
     def forget(self, plan_id: int) -> None:
         """Drop a plan from memory; it is read again when next asked for."""
         self._plans.drop(plan_id)
-        self.learnt.drop(plan_id)
+        self.memory.learnt.drop(plan_id)
 
     def leave(self) -> None:
         """End what would keep the server from stopping; from any thread."""
@@ -304,12 +268,12 @@ class Workspace:
             touched = Touched()
             with self.database.begin() as session:
                 label = do(session, plan_id, touched)
-                _tell_others(session, touched, others)
+                raise_others(session, touched, others)
             return Done(said + label, before.record.revision + 1, touched, is_change=False)
 
-        def take_back(held: int) -> None:
+        def take_back(plan_id: int) -> None:
             with self.database.begin() as session:
-                back(session, held)
+                back(session, plan_id)
 
         # what is undone may be of the client: nobody knows before it is read
         return self._answer(plan_id, write, take_back, window, of_client=True)
@@ -322,7 +286,7 @@ class Workspace:
         window: str,
         of_client: bool,
     ) -> dict[str, Any]:
-        with self._held(plan_id, of_client) as others:
+        with held(self.database, self._locks, plan_id, of_client=of_client) as others:
             before = _open(self.plan(plan_id))
             done = write(before, others)
             try:
@@ -335,35 +299,13 @@ class Workspace:
                 self.forget(plan_id)
                 raise
             self._plans.keep(plan_id, after)
-            shared = bool(done.touched.tables & OF_CLIENT)
+            shared = shares(done.touched)
             for other in others if shared else ():
                 self.forget(other)
         self.events.tell(plan_id, {"revision": after.record.revision, "window": window})
-        for other, revision in self._revisions(others if shared else ()):
+        for other, revision in revisions(self.database, others if shared else ()):
             self.events.tell(other, {"revision": revision, "window": ""})
         return {"did": done.label, "was": before.record.revision, **difference(before, after)}
-
-    def _revisions(self, plan_ids: Sequence[int]) -> list[tuple[int, int]]:
-        if not plan_ids:
-            return []
-        with self.database.read() as session:
-            mine = select(Plan.id, Plan.revision).where(Plan.id.in_(plan_ids))
-            return [(row.id, row.revision) for row in session.execute(mine)]
-
-    @contextmanager
-    def _held(self, plan_id: int, of_client: bool) -> Iterator[Sequence[int]]:
-        """Hold a plan, or all plans of its client; yield those that are held beside it."""
-        if not of_client:
-            with self._locks.plan(plan_id):
-                yield ()
-            return
-        with self.database.read() as session:
-            client = client_of(session, plan_id)
-        with self._locks.client(client):
-            with self.database.read() as session:
-                family = plans_of_client(session, client)
-            with self._locks.plans({*family, plan_id}):
-                yield [other for other in family if other != plan_id]
 
     def _take_back(self, plan_id: int) -> None:
         with self.database.begin() as session:
@@ -379,10 +321,3 @@ def _open(plan: OpenPlan) -> OpenPlan:
             "in Learn.", "plan",
         )  # fmt: skip
     return plan
-
-
-def _tell_others(session: Session, touched: Touched, others: Sequence[int]) -> None:
-    """Give the other plans of a client a new revision where what they share was written."""
-    if touched.tables & OF_CLIENT:
-        for other in others:
-            raise_revision(session, other)

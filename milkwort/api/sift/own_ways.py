@@ -6,9 +6,9 @@ from fastapi import APIRouter, Response
 
 from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Window, Work, sent
+from milkwort.api.plan.decision import Decision
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import ChangeAnswer
-from milkwort.api.plan.workspace import Decision
 from milkwort.api.sift.calling import call_rows
 from milkwort.api.sift.schemas import OwnChange, RulePreview
 from milkwort.core.arrange.structures import lexicon_of

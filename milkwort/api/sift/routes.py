@@ -8,10 +8,10 @@ from fastapi import APIRouter, Response
 
 from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Window, Work, sent
+from milkwort.api.plan.decision import Decision
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.routes import workings_answer
 from milkwort.api.plan.schemas import CallChange, ChangeAnswer, KeywordIds
-from milkwort.api.plan.workspace import Decision
 from milkwort.api.sift.calling import call_rows
 from milkwort.api.sift.schemas import NeighboursView
 from milkwort.api.sift.workings_schemas import ReadingChoice, ReadingRule, Workings

@@ -9,10 +9,10 @@ from fastapi import APIRouter, Response
 
 from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Window, Work, sent
+from milkwort.api.plan.decision import Decision
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import ChangeAnswer
 from milkwort.api.plan.summary import purse_block
-from milkwort.api.plan.workspace import Decision
 from milkwort.api.sift.schemas import LineChange, LineOrder, WhatIf, WhatIfAnswer
 from milkwort.core.brief.brief import Brief
 from milkwort.core.market.standing import Stand

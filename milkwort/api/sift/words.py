@@ -9,10 +9,10 @@ from milkwort.api.gather.sold import sold_terms
 from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Window, Work, sent
 from milkwort.api.plan.columns import tidy
+from milkwort.api.plan.decision import Decision
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import ChangeAnswer
 from milkwort.api.plan.where_negatives import negative_at, owner_of
-from milkwort.api.plan.workspace import Decision
 from milkwort.api.sift.schemas import Blocking, BlockingWorth, WordKindChange, WordsView
 from milkwort.core.arrange.conflicts import negative_worth
 from milkwort.core.arrange.structures import lexicon_of

@@ -10,9 +10,9 @@ import { count, money, number, parsed, plural } from "../../parts/format";
 import * as S from "./Arrange.styles";
 import { CampaignMore } from "./CampaignMore";
 import { CampaignSpots } from "./CampaignSpots";
-import type { ArrangeView } from "./view";
+import type { ArrangeView, Campaign } from "./view";
 
-type Props = { campaign: ArrangeView["campaigns"][number]; view: ArrangeView; onBack: () => void };
+type Props = { campaign: Campaign; view: ArrangeView; onBack: () => void };
 
 /** One campaign in sentences: its money, its hours and area, a note. */
 export function CampaignDetail({ campaign, view, onBack }: Props) {

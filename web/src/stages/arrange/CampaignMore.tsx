@@ -5,10 +5,10 @@ import { dayRead, daySaid } from "../../parts/days";
 import { number, parsed } from "../../parts/format";
 import * as S from "./Arrange.styles";
 import { OwnWay } from "./OwnWay";
-import type { ArrangeView } from "./view";
+import type { Campaign } from "./view";
 
 type Props = {
-  campaign: ArrangeView["campaigns"][number];
+  campaign: Campaign;
   edit: (body: Schemas["CampaignEdit"]) => Promise<boolean>;
 };
 type Audience = Schemas["AudienceValues"];

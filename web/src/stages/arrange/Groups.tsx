@@ -1,23 +1,18 @@
 import { useEffect, useMemo, useRef, useState } from "react";
 import { usePlan } from "../../data/plan";
 import { useSaying } from "../../data/saying";
-import type { Column, Sort } from "../../parts/column";
+import type { Sort } from "../../parts/column";
 import { Grid, type GridHandle } from "../../parts/Grid";
-import { count, money, number, plural } from "../../parts/format";
 import type { ArrangeView } from "./view";
-import { leaf } from "../../parts/shownList";
 import { useActions } from "../../app/actions";
-import { TextButton } from "../../parts/Button";
-import { usePlanChange } from "../../data/usePlanChange";
-import { Grip, Target, useDropped } from "../../parts/dragging";
 import { ChosenGroups } from "./ChosenGroups";
 import { CampaignDetail } from "./CampaignDetail";
-import { limitsInWords, termsInWords } from "./campaignWords";
+import { CampaignHead } from "./CampaignHead";
+import { groupColumns } from "./groupColumns";
+import { outlined } from "./outline";
 import * as S from "./Arrange.styles";
 import { GroupDetail, type Leaf } from "./GroupDetail";
 
-type Groups = ArrangeView["groups"];
-type Campaign = ArrangeView["campaigns"][number];
 type Props = {
   view: ArrangeView;
   /** How often the planner asked to write an ad since they stand where they do. */
@@ -29,8 +24,6 @@ type Props = {
   /** Asks for a ready structure of the selected groups' keywords. */
   onArrange: () => void;
 };
-
-const widest = 46;
 
 /** An outline: campaigns with their groups under them; beside it the group, or its campaign. */
 export function Groups(props: Props) {
@@ -46,7 +39,7 @@ export function Groups(props: Props) {
   const grid = useRef<GridHandle>(null);
   const outline = useMemo(() => outlined(view, sort), [view, sort]);
   const columns = useMemo(
-    () => columnsOf(groups, summary.purse.spend, currency, chosen),
+    () => groupColumns(groups, summary.purse.spend, currency, chosen),
     [groups, summary.purse.spend, currency, chosen],
   );
   useEffect(() => grid.current?.focus(), []);
@@ -135,200 +128,4 @@ export function Groups(props: Props) {
       </S.Half>
     </S.Halves>
   );
-}
-
-type HeadProps = { campaign: Campaign; currency: string; onOpen: () => void };
-
-/** A campaign as a line of the outline: its money, its limits, its hours and area. */
-function CampaignHead({ campaign, currency, onOpen }: HeadProps) {
-  const send = usePlanChange();
-  const dropped = useDropped({
-    groups: (ids) => void send("post", "/arrange/groups/move", { ids, campaign_id: campaign.id }),
-  });
-  return (
-    <S.CampaignLine {...dropped}>
-      <TextButton aria-label={`Open the campaign ${campaign.name}`} onPress={onOpen}>
-        {campaign.name}
-      </TextButton>
-      <b>
-        {money(campaign.spend)} {currency}
-      </b>
-      <span>{limitsInWords(campaign)}</span>
-      <span>{termsInWords(campaign)}</span>
-    </S.CampaignLine>
-  );
-}
-
-/** Campaigns by what they spend or by name, each with its groups in the order asked for. */
-function outlined({ groups, campaigns }: ArrangeView, sort: Sort) {
-  const within = sorted(groups, sort);
-  const order = [...campaigns].sort((a, b) => b.spend - a.spend || a.name.localeCompare(b.name));
-  const rows: number[] = [];
-  const heads = order.map((one) => {
-    const before = rows.length;
-    rows.push(...within.filter((row) => groups.campaign_id[row] === one.id));
-    return { one, before };
-  });
-  return { rows, heads };
-}
-
-function sorted(groups: Groups, { by, down }: Sort): number[] {
-  const value = (row: number): string | number => {
-    const column =
-      groups[by as "name" | "campaign" | "keywords" | "searches" | "spend" | "customers"];
-    return column[row] ?? -1;
-  };
-  const compare = (a: number, b: number) => {
-    const [one, other] = [value(a), value(b)];
-    const order = typeof one === "string" ? one.localeCompare(String(other)) : one - Number(other);
-    return (down ? -order : order) || a - b;
-  };
-  return groups.id.map((_, row) => row).sort(compare);
-}
-
-type CellProps = { groups: Groups; row: number };
-
-/** What a group's ads lack, in words. */
-function AdsCell({ groups, row }: CellProps) {
-  const [ads, wrong] = [groups.ads[row]!, groups.ads_wrong[row]!];
-  if (groups.without_ad[row]) return <S.Wrong>no ad</S.Wrong>;
-  if (ads === 0) return null;
-  if (wrong > 0) return <S.Wrong>{`${plural(ads, "ad")}, ${number(wrong)} to mend`}</S.Wrong>;
-  return plural(ads, "ad");
-}
-
-/** What a group's page says of its words. */
-function PageCell({ groups, row }: CellProps) {
-  if (groups.kept[row] === 0) return null;
-  const said = groups.page_said[row];
-  if (!groups.page[row]) return <S.Wrong>no page</S.Wrong>;
-  if (said == null) return <S.Straw title={groups.page[row]}>not read</S.Straw>;
-  const all = groups.words[row]!.length;
-  const text = `${number(said)} of ${number(all)}`;
-  const better = groups.better_page[row];
-  if (said === all) return text;
-  return <S.Straw title={better ? `${better} says more` : undefined}>{text}</S.Straw>;
-}
-
-type NameProps = CellProps & { words: string; chosen: ReadonlySet<number> };
-
-/** A group's name: it is dragged by its grip, keywords are dropped on it. */
-function NameCell({ groups, row, words, chosen }: NameProps) {
-  const send = usePlanChange();
-  const id = groups.id[row]!;
-  const dropped = useDropped({
-    keywords: (ids) => void send("post", "/arrange/move", { ids, group_id: id, group: "" }),
-  });
-  const ids = chosen.has(id) ? [...chosen] : [id];
-  return (
-    <Target {...dropped} title={`${groups.name[row]!}: ${words}`}>
-      <Grip kind="groups" ids={ids} label={groups.name[row]!} />
-      {groups.name[row]}{" "}
-      {groups.locked[row] && <S.Soft title="left alone by structures">locked </S.Soft>}
-      <S.Faint>{words}</S.Faint>
-    </Target>
-  );
-}
-
-function columnsOf(
-  groups: Groups,
-  spend: number,
-  currency: string,
-  chosen: ReadonlySet<number>,
-): Column[] {
-  const words = (row: number) => (groups.words[row] ?? []).map(({ word }) => word).join(" · ");
-  const most = Math.max(...groups.spend.map((one) => one ?? 0), 1e-9);
-  return [
-    {
-      id: "name",
-      head: "Group",
-      label: "group",
-      width: "minmax(108px, 1.5fr)",
-      sortable: true,
-      leaves: [
-        { head: "campaign", value: (row) => groups.campaign[row] },
-        { head: "group", value: (row) => groups.name[row] },
-        { head: "its words", value: words },
-      ],
-      cell: (row) => <NameCell groups={groups} row={row} words={words(row)} chosen={chosen} />,
-    },
-    {
-      id: "keywords",
-      head: (
-        <>
-          Kept, of
-          <br />
-          keywords
-        </>
-      ),
-      label: "keywords",
-      width: "76px",
-      align: "end",
-      sortable: true,
-      leaves: [
-        { head: "kept", value: (row) => groups.kept[row] },
-        { head: "keywords", value: (row) => groups.keywords[row] },
-      ],
-      cell: (row) => `${number(groups.kept[row])} of ${number(groups.keywords[row])}`,
-    },
-    {
-      id: "ads",
-      head: "Ads",
-      label: "ads",
-      width: "minmax(94px, 0.9fr)",
-      leaves: [
-        { head: "ads", value: (row) => groups.ads[row] },
-        { head: "ads to mend", value: (row) => groups.ads_wrong[row] },
-      ],
-      cell: (row) => <AdsCell groups={groups} row={row} />,
-    },
-    {
-      id: "page",
-      head: "Page says",
-      label: "page says",
-      width: "76px",
-      leaves: [
-        { head: "page", value: (row) => groups.page[row] },
-        { head: "words said", value: (row) => groups.page_said[row] },
-      ],
-      cell: (row) => <PageCell groups={groups} row={row} />,
-    },
-    {
-      id: "searches",
-      head: "Searches",
-      label: "searches a month",
-      width: "64px",
-      align: "end",
-      sortable: true,
-      cell: (row) => number(groups.searches[row]),
-    },
-    {
-      id: "customers",
-      head: "Customers",
-      label: "customers",
-      width: "76px",
-      align: "end",
-      sortable: true,
-      cell: (row) => count(groups.customers[row]),
-    },
-    {
-      id: "spend",
-      head: `Spend, ${currency}`,
-      label: "spend",
-      width: "98px",
-      align: "end",
-      sortable: true,
-      leaves: leaf(`spend, ${currency}`, (row) => groups.spend[row]),
-      cell: (row) => {
-        const own = groups.spend[row] ?? 0;
-        const share = spend > 0 ? `${number((100 * own) / spend)} % of the purse` : "";
-        return (
-          <S.Share title={share}>
-            <i style={{ width: (widest * own) / most }} />
-            {money(own)}
-          </S.Share>
-        );
-      },
-    },
-  ];
 }

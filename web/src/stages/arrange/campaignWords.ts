@@ -1,9 +1,7 @@
 import { hoursInShort } from "../../parts/Hours";
 import { daySaid } from "../../parts/days";
 import { money, percent, plural } from "../../parts/format";
-import type { ArrangeView } from "./view";
-
-type Campaign = ArrangeView["campaigns"][number];
+import type { Campaign } from "./view";
 
 /** A campaign's limits of money: at most 80, which binds. */
 export function limitsInWords({

@@ -4,14 +4,14 @@ import { Button, MainButton, TextButton } from "../../../parts/Button";
 import { Foot, Sheet } from "../../../parts/Sheet";
 import { plural } from "../../../parts/format";
 import * as A from "../Arrange.styles";
-import type { ArrangeView } from "../view";
+import type { Groups } from "../view";
 
 type Props = {
   open: boolean;
   onOpen: (open: boolean) => void;
   ad: number;
   from: number;
-  groups: ArrangeView["groups"];
+  groups: Groups;
 };
 
 /** Which groups get an ad too, the words of its own exchanged for theirs. */
