@@ -3,32 +3,26 @@
 from __future__ import annotations
 
 import zlib
-from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
+from collections.abc import Callable, Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
 from datetime import UTC, datetime
-from typing import Any, cast
+from typing import Any
 
 import orjson
-from sqlalchemy import CursorResult, Select, Table, bindparam, delete, insert, select, text, update
-from sqlalchemy.exc import IntegrityError
+from sqlalchemy import Table, bindparam, delete, insert, text, update
 from sqlalchemy.orm import Session
 
-from milkwort.core.errors import NotFoundError, ReplayError
 from milkwort.store.keys import PREFIXES, new_keys
 from milkwort.store.models import Base, Journal, Plan
+from milkwort.store.rows import Row, found, remove_rows, rows_of, set_rows, table_of
 from milkwort.store.schema import SCHEMA
 
 __all__ = [
-    "OF_CLIENT", "Change", "Prepared", "Reserve", "Touched", "entry_of", "labels",
-    "now", "packed", "prepare", "raise_revision", "redo", "reserve_ids", "steps_of", "undo",
+    "OF_CLIENT", "Change", "Prepared", "Reserve", "Step", "Touched", "now", "packed", "prepare",
+    "raise_revision", "reserve_ids", "write_entry",
 ]  # fmt: skip
 
-_UNDO_FROM = "0017"
-"""Changes written under an older revision can't be replayed: there undo ends."""
-
-Row = dict[str, Any]
 Step = dict[str, Any]
-_CHUNK = 10_000
 _AT_ONCE = 2000
 """Rows of one step: packing them holds up every other thread."""
 OF_CLIENT = frozenset(
@@ -92,7 +86,7 @@ def prepare(reserve: Reserve, model: type[Base], rows: Sequence[Mapping[str, Any
     model : type
     rows : sequence of mapping
     """
-    table = _table(model)
+    table = table_of(model)
     first = reserve(table.name, len(rows)) if rows else 0
     keys = new_keys(model, len(rows)) if model in PREFIXES else []
     full = [{"id": first + at, **row} for at, row in enumerate(rows)]
@@ -151,38 +145,36 @@ class Change:
 
     def update(self, model: type[Base], values: Mapping[int, Mapping[str, Any]]) -> None:
         """Change rows: for each id, the columns that get new values."""
-        table = _table(model)
+        table = table_of(model)
         columns = sorted({c for v in values.values() for c in v})
         if not columns:
             return
         owner = ["keyword_id"] if "keyword_id" in table.c else []
         before = {
             row["id"]: row
-            for row in _rows(self.session, table, list(values), ["id", *owner, *columns])
+            for row in rows_of(self.session, table, list(values), ["id", *owner, *columns])
         }
         after = [{**before[i], **values[i]} for i in values if i in before]
         after = [row for row in after if row != before[row["id"]]]
         old = [before[row["id"]] for row in after]
-        _set(self.session, table, after)
+        set_rows(self.session, table, after)
         if after:
             step = {"op": "update", "table": table.name, "before": old, "after": after}
             self._record(step, after)
 
     def delete(self, model: type[Base], ids: Sequence[int]) -> None:
         """Remove rows by id."""
-        table = _table(model)
-        rows = _rows(self.session, table, ids, [c.name for c in table.columns])
-        _remove(self.session, table, ids)
+        table = table_of(model)
+        rows = rows_of(self.session, table, ids, [c.name for c in table.columns])
+        remove_rows(self.session, table, ids)
         if rows:
             self._record({"op": "delete", "table": table.name, "rows": rows}, rows)
 
     def finish(self) -> int:
         """Write the change down, drop what could be redone, and return the new revision."""
         if self._steps:
-            self.session.execute(
-                delete(Journal).where(Journal.plan_id == self.plan_id, Journal.undone)
-            )
-            self.session.add(entry_of(self.plan_id, self.label, b"".join(self._steps)))
+            self.session.execute(_DROP_UNDONE, {"plan": self.plan_id})
+            write_entry(self.session, self.plan_id, self.label, b"".join(self._steps))
         return raise_revision(self.session, self.plan_id)
 
     def _record(self, step: Step, rows: Iterable[Row]) -> None:
@@ -190,12 +182,15 @@ class Change:
         self._steps.append(packed(step))
 
 
-def entry_of(plan_id: int, label: str, steps: bytes, *, under_way: bool = False) -> Journal:
-    """Return an entry of the journal as it is written now."""
-    return Journal(
-        plan_id=plan_id, label=label, at=now(), undone=False, schema=SCHEMA,
-        under_way=under_way, steps=steps,
-    )  # fmt: skip
+def write_entry(
+    session: Session, plan_id: int, label: str, steps: bytes, *, under_way: bool = False
+) -> int:
+    """Write an entry of the journal and return its id."""
+    values = {
+        "plan_id": plan_id, "label": label, "at": now(), "undone": False, "schema": SCHEMA,
+        "under_way": under_way, "steps": steps,
+    }  # fmt: skip
+    return session.scalar(_ADD_ENTRY, values) or 0
 
 
 def packed(step: Step) -> bytes:
@@ -203,87 +198,9 @@ def packed(step: Step) -> bytes:
     return zlib.compress(orjson.dumps(step), 1)
 
 
-def steps_of(entry: bytes) -> list[Step]:
-    """Return the steps of an entry, in order."""
-    steps: list[Step] = []
-    while entry:
-        unpacker = zlib.decompressobj()
-        found = orjson.loads(unpacker.decompress(entry))
-        steps += found if isinstance(found, list) else [found]
-        entry = unpacker.unused_data
-    return steps
-
-
-def undo(session: Session, plan_id: int, touched: Touched | None = None) -> str:
-    """Take the last change back and return its label.
-
-    Parameters
-    ----------
-    session : Session
-    plan_id : int
-    touched : Touched, optional
-        Told what was written.
-
-    Raises
-    ------
-    NotFoundError
-        Where there is nothing to undo.
-    ReplayError
-        Where the rows are no longer as the change left them; nothing is kept then.
-    """
-    mine = _entries(plan_id).where(~Journal.undone)
-    entry = session.scalar(mine.order_by(Journal.id.desc()).limit(1))
-    if entry is None:
-        raise NotFoundError("There is nothing to undo.")
-    _replay(session, entry, [_inverse(s) for s in reversed(_steps(entry, "undone"))], touched)
-    entry.undone = True
-    raise_revision(session, plan_id)
-    return entry.label
-
-
-def redo(session: Session, plan_id: int, touched: Touched | None = None) -> str:
-    """Do the last undone change again and return its label.
-
-    Parameters
-    ----------
-    session : Session
-    plan_id : int
-    touched : Touched, optional
-        Told what was written.
-
-    Raises
-    ------
-    NotFoundError
-        Where there is nothing to redo.
-    ReplayError
-        Where the rows are no longer as undoing left them; nothing is kept then.
-    """
-    mine = _entries(plan_id).where(Journal.undone)
-    entry = session.scalar(mine.order_by(Journal.id).limit(1))
-    if entry is None:
-        raise NotFoundError("There is nothing to redo.")
-    _replay(session, entry, _steps(entry, "done again"), touched)
-    entry.undone = False
-    raise_revision(session, plan_id)
-    return entry.label
-
-
-def labels(session: Session, plan_id: int) -> dict[str, str | None]:
-    """Return what undo and redo would do, by name."""
-    mine = select(Journal.label).where(
-        Journal.plan_id == plan_id, Journal.schema >= _UNDO_FROM, ~Journal.under_way
-    )
-    return {
-        "undo": session.scalar(mine.where(~Journal.undone).order_by(Journal.id.desc()).limit(1)),
-        "redo": session.scalar(mine.where(Journal.undone).order_by(Journal.id).limit(1)),
-    }
-
-
 def raise_revision(session: Session, plan_id: int) -> int:
     """Count the plan's revision up and return it."""
-    table = _table(Plan)
-    raised = update(table).where(table.c.id == plan_id).values(revision=table.c.revision + 1)
-    return session.scalar(raised.returning(table.c.revision)) or 0
+    return session.scalar(_RAISE, {"plan": plan_id}) or 0
 
 
 def reserve_ids(session: Session, table: str, count: int) -> int:
@@ -292,105 +209,22 @@ def reserve_ids(session: Session, table: str, count: int) -> int:
     They stay reserved once the session's transaction is kept, also where no row takes them.
     """
     counted = {"table": table, "count": count}
-    raised = "UPDATE sqlite_sequence SET seq = seq + :count WHERE name = :table"
-    if _found(session, text(raised), counted) == 0:
-        session.execute(text("INSERT INTO sqlite_sequence VALUES (:table, :count)"), counted)
-    last = session.scalar(text("SELECT seq FROM sqlite_sequence WHERE name = :table"), counted)
+    if found(session, _COUNT_UP, counted) == 0:
+        session.execute(_COUNT_FROM, counted)
+    last = session.scalar(_COUNTED, counted)
     return int(last or 0) - count + 1
 
 
-def _entries(plan_id: int) -> Select[Journal]:
-    return select(Journal).where(Journal.plan_id == plan_id, ~Journal.under_way)
-
-
-def _steps(entry: Journal, verb: str) -> list[Step]:
-    if entry.schema < _UNDO_FROM:
-        why = "it was made by an older Milkwort, whose tables were others"
-        raise ReplayError(entry.label, verb, why)
-    return steps_of(entry.steps)
-
-
-def _inverse(step: Step) -> Step:
-    if step["op"] == "update":
-        return {**step, "before": step["after"], "after": step["before"]}
-    return {**step, "op": "delete" if step["op"] == "insert" else "insert"}
-
-
-def _replay(
-    session: Session, entry: Journal, steps: Iterable[Step], touched: Touched | None
-) -> None:
-    try:
-        for step in steps:
-            rows = step["rows"] if "rows" in step else step["after"]
-            done = _apply(session, step)
-            if done != len(rows) and step["table"] not in OF_CLIENT:
-                raise _NotAsLeftError
-            if touched is not None:
-                touched.see(step["table"], rows)
-    except (IntegrityError, _NotAsLeftError) as error:
-        verb = "done again" if entry.undone else "undone"
-        why = "what it changed is no longer as it left it"
-        raise ReplayError(entry.label, verb, why) from error
-
-
-class _NotAsLeftError(Exception):
-    """A row that a step speaks of is not there."""
-
-
-def _apply(session: Session, step: Step) -> int:
-    """Do a step and return how many rows it found, or made."""
-    table = Base.metadata.tables[step["table"]]
-    if step["op"] == "update":
-        return _set(session, table, step["after"])
-    ids = [row["id"] for row in step["rows"]]
-    if step["op"] == "delete":
-        return _remove(session, table, ids)
-    rows = step["rows"]
-    if table.name in OF_CLIENT:
-        there = {row["id"] for row in _rows(session, table, ids, ["id"])}
-        rows = [row for row in rows if row["id"] not in there]
-    if rows:
-        session.execute(insert(table), rows)
-    return len(step["rows"])
-
-
-def _table(model: type[Base]) -> Table:
-    table = model.__table__
-    assert isinstance(table, Table)
-    return table
-
-
-def _set(session: Session, table: Table, rows: list[Row]) -> int:
-    if not rows:
-        return 0
-    columns = [c for c in rows[0] if c not in ("id", "keyword_id")]
-    statement = (
-        update(table)
-        .where(table.c.id == bindparam("_id"))
-        .values({c: bindparam(f"_{c}") for c in columns})
-    )
-    values = [{f"_{c}": row[c] for c in ("id", *columns)} for row in rows]
-    return _found(session, statement, values)
-
-
-def _remove(session: Session, table: Table, ids: Sequence[int]) -> int:
-    return sum(_found(session, delete(table).where(table.c.id.in_(p))) for p in _chunks(ids))
-
-
-def _found(session: Session, statement: Any, values: Any = None) -> int:
-    """Execute a statement and return how many rows it found."""
-    return cast("CursorResult[Any]", session.execute(statement, values)).rowcount
-
-
-def _rows(session: Session, table: Table, ids: Sequence[int], columns: Iterable[str]) -> list[Row]:
-    wanted = [table.c[c] for c in columns]
-    return [
-        dict(row)
-        for part in _chunks(ids)
-        for row in session.execute(select(*wanted).where(table.c.id.in_(part))).mappings()
-    ]
-
-
-def _chunks(ids: Sequence[int]) -> Iterator[Sequence[int]]:
-    for start in range(0, len(ids), _CHUNK):
-        yield ids[start : start + _CHUNK]
+# built once: building a statement costs more than carrying it out
+_PLAN, _ENTRY = table_of(Plan), table_of(Journal)
+_RAISE = (
+    update(_PLAN)
+    .where(_PLAN.c.id == bindparam("plan"))
+    .values(revision=_PLAN.c.revision + 1)
+    .returning(_PLAN.c.revision)
+)
+_ADD_ENTRY = insert(_ENTRY).returning(_ENTRY.c.id)
+_DROP_UNDONE = delete(_ENTRY).where(_ENTRY.c.plan_id == bindparam("plan"), _ENTRY.c.undone)
+_COUNT_UP = text("UPDATE sqlite_sequence SET seq = seq + :count WHERE name = :table")
+_COUNT_FROM = text("INSERT INTO sqlite_sequence VALUES (:table, :count)")
+_COUNTED = text("SELECT seq FROM sqlite_sequence WHERE name = :table")

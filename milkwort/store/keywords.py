@@ -8,7 +8,7 @@ from dataclasses import asdict, dataclass
 from typing import Any
 
 import numpy as np
-from sqlalchemy import select
+from sqlalchemy import bindparam, select
 from sqlalchemy.orm import Session
 
 from milkwort.core.errors import BadValueError
@@ -34,6 +34,11 @@ __all__ = [
 
 _FEW = 500
 """Up to so many keywords are asked for by id; more are picked out of all."""
+_C = models.Call
+_CALLS = select(_C.keyword_id, _C.id, _C.call, _C.reason, _C.by).where(
+    _C.plan_id == bindparam("plan")
+)
+_CALLS_BY_ID = _CALLS.where(_C.keyword_id.in_(bindparam("ids", expanding=True)))
 
 
 def add_keywords(change: Change, arrivals: Sequence[Arrival]) -> list[int]:
@@ -192,12 +197,9 @@ def remove_keywords(change: Change, ids: Sequence[int]) -> None:
 
 def _calls_of(change: Change, ids: Sequence[int]) -> dict[int, tuple[int, str, str, str]]:
     """Return the call's id, and what, why and by whom, of each keyword that is called."""
-    c = models.Call
-    mine = select(c.keyword_id, c.id, c.call, c.reason, c.by).where(c.plan_id == change.plan_id)
-    if len(ids) <= _FEW:
-        mine = mine.where(c.keyword_id.in_(ids))
-    wanted = set(ids)
-    rows = change.session.execute(mine)
+    few, wanted = len(ids) <= _FEW, set(ids)
+    asked = {"plan": change.plan_id} | ({"ids": list(ids)} if few else {})
+    rows = change.session.execute(_CALLS_BY_ID if few else _CALLS, asked)
     return {row[0]: (row[1], row[2], row[3], row[4]) for row in rows if row[0] in wanted}
 
 

@@ -16,8 +16,9 @@ from sqlalchemy import delete, insert, select
 from sqlalchemy.orm import Session
 
 from milkwort.store.database import Database
-from milkwort.store.journal import Change, Prepared, entry_of, steps_of
+from milkwort.store.journal import Change, Prepared, write_entry
 from milkwort.store.models import Base, Journal
+from milkwort.store.replay import steps_of
 
 __all__ = ["carry_out", "take_back_unfinished"]
 
@@ -92,10 +93,7 @@ def _finished(
 def _opened(database: Database, plan_id: int, label: str, ahead: Sequence[Prepared]) -> int:
     steps = b"".join(made.packed for made in ahead)
     with database.begin() as session:
-        entry = entry_of(plan_id, label, steps, under_way=True)
-        session.add(entry)
-        session.flush()
-        return entry.id
+        return write_entry(session, plan_id, label, steps, under_way=True)
 
 
 def _write(

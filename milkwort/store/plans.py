@@ -25,10 +25,11 @@ from milkwort.store.briefs import (
     further_offers,
     offer_values,
 )
-from milkwort.store.journal import Change, now, undo
+from milkwort.store.journal import Change, now
 from milkwort.store.negatives import StoredNegative, list_negatives
 from milkwort.store.own_ways import OwnWays, own_ways_of
 from milkwort.store.plan_list import add_client, checked_name
+from milkwort.store.replay import undo
 from milkwort.store.structure import Structure, load_structure
 from milkwort.store.taught import TaughtPlan
 

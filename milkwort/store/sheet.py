@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, fields, replace
+from functools import cache
 from typing import Any
 
 import numpy as np
-from sqlalchemy import func, select
+from sqlalchemy import Executable, bindparam, func, select, true
 from sqlalchemy.orm import Session, aliased
 
 from milkwort.core.arrays import Floats, Ints
@@ -31,6 +32,7 @@ _FEW = 20_000
 """Up to so many keywords are read again by id; more with all of the sheet."""
 _IDS_AT_ONCE = 5000
 _NO_MONTHS = (np.nan,) * 12
+_HOW_MANY = select(func.count()).where(models.Keyword.plan_id == bindparam("plan"))
 _OF_PRICE = ("cpc_low", "cpc_high", "competition", "area", "origin", "origin_row", "taught")
 """What is used of a reading that is in use for prices."""
 
@@ -82,7 +84,9 @@ class Sheet:
 
 def load_sheet(session: Session, record: PlanRecord) -> Sheet:
     """Return the plan's keywords with the readings in use."""
-    rows = session.execute(_question(record.id), execution_options={"yield_per": _AT_ONCE})
+    rows = session.execute(
+        _question(), {"plan": record.id}, execution_options={"yield_per": _AT_ONCE}
+    )
     ids, entries = [], []
     for row in rows:
         ids.append(row.id)
@@ -103,16 +107,17 @@ def read_again(session: Session, sheet: Sheet, record: PlanRecord, touched: Touc
     touched : Touched
         What was written in between.
     """
-    many = select(func.count()).where(models.Keyword.plan_id == record.id)
     # what came or went is known before anything is read by id in vain
-    if len(touched.keywords) > _FEW or session.scalar(many) != len(sheet.ids):
+    many = session.scalar(_HOW_MANY, {"plan": record.id})
+    if len(touched.keywords) > _FEW or many != len(sheet.ids):
         return load_sheet(session, record)
     place = {keyword_id: row for row, keyword_id in enumerate(sheet.ids)}
     wanted = sorted(touched.keywords)
     found: dict[int, KeywordEntry] = {}
     for at in range(0, len(wanted), _IDS_AT_ONCE):
-        some = models.Keyword.id.in_(wanted[at : at + _IDS_AT_ONCE])
-        found |= {row.id: _entry(row) for row in session.execute(_question(record.id, some))}
+        asked = {"plan": record.id, "ids": wanted[at : at + _IDS_AT_ONCE]}
+        rows = session.execute(_question(by_id=True), asked)
+        found |= {row.id: _entry(row) for row in rows}
     if found.keys() != touched.keywords or not touched.keywords <= place.keys():
         return load_sheet(session, record)  # keywords came or went
     changed = {place[i]: entry for i, entry in found.items() if sheet.entries[place[i]] != entry}
@@ -123,9 +128,9 @@ def read_again(session: Session, sheet: Sheet, record: PlanRecord, touched: Touc
         entries[row] = entry
     if sheet.read_by != _read_by(record):
         return _sheet(sheet.ids, tuple(entries), record)
-    rows = np.array(sorted(changed), dtype=np.int64)
-    some_rows = _table([entries[row] for row in rows.tolist()], record)
-    table = _patched(sheet.table, rows, some_rows)
+    places = np.array(sorted(changed), dtype=np.int64)
+    some_rows = _table([entries[row] for row in places.tolist()], record)
+    table = _patched(sheet.table, places, some_rows)
     return replace(sheet, entries=tuple(entries), table=table, structure=record.structure,
                    labels=tuple(record.structure.labels()))  # fmt: skip
 
@@ -159,7 +164,10 @@ def _sheet(ids: tuple[int, ...], entries: tuple[KeywordEntry, ...], record: Plan
                  _read_by(record))  # fmt: skip
 
 
-def _question(plan_id: int, some: Any = True) -> Any:
+@cache
+def _question(*, by_id: bool = False) -> Executable:
+    """Return what is asked of the store, built once: of all keywords, or of some by id."""
+    some = models.Keyword.id.in_(bindparam("ids", expanding=True)) if by_id else true()
     k, r, c, p = models.Keyword, models.Reading, models.Call, aliased(models.Reading)
     return (
         select(
@@ -172,7 +180,7 @@ def _question(plan_id: int, some: Any = True) -> Any:
             c.call, c.reason, c.by, c.at, p.id.label("price_id"),
             *(getattr(p, name).label(f"price_{name}") for name in _OF_PRICE),
         )
-        .where(k.plan_id == plan_id, some)
+        .where(k.plan_id == bindparam("plan"), some)
         .outerjoin(r, (r.keyword_id == k.id) & r.in_use)
         .outerjoin(p, (p.keyword_id == k.id) & p.prices_in_use)
         .outerjoin(c, c.keyword_id == k.id)

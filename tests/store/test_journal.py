@@ -18,7 +18,7 @@ from milkwort.store.brief_changes import change_assumptions, change_brief
 from milkwort.store.database import Database
 from milkwort.store.entries import Arrival, KeywordEntry, ReadingEntry
 from milkwort.store.groups import edit_group, remove_groups
-from milkwort.store.journal import Change, Touched, labels, redo, undo
+from milkwort.store.journal import Change, Touched
 from milkwort.store.keywords import (
     add_keywords,
     add_readings,
@@ -30,6 +30,7 @@ from milkwort.store.negatives import Owner, add_negatives
 from milkwort.store.plan_state import PLAN_TABLES, read_plan_state, write_plan_state
 from milkwort.store.plans import add_plan, load_plan, rename_plan
 from milkwort.store.recipes import add_recipe
+from milkwort.store.replay import labels, redo, undo
 from milkwort.store.sheet import load_sheet
 from milkwort.store.structure import load_structure
 from tests.depth import cases

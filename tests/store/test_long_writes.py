@@ -6,9 +6,10 @@ from sqlalchemy import func, select, text
 from milkwort.core.errors import StoppedError
 from milkwort.store import long_writes, models
 from milkwort.store.entries import Arrival, KeywordEntry, ReadingEntry
-from milkwort.store.journal import labels, reserve_ids, undo
+from milkwort.store.journal import reserve_ids
 from milkwort.store.keywords import prepare_keywords
 from milkwort.store.long_writes import carry_out, take_back_unfinished
+from milkwort.store.replay import labels, undo
 from milkwort.store.structure import Structure
 
 TABLES = ("campaign", "ad_group", "keyword", "reading", "call")

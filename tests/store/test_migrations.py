@@ -13,12 +13,13 @@ from milkwort.store import migrations
 from milkwort.store.brief_changes import change_assumptions
 from milkwort.store.database import Database
 from milkwort.store.entries import Arrival, KeywordEntry, ReadingEntry
-from milkwort.store.journal import Change, redo, undo
+from milkwort.store.journal import Change
 from milkwort.store.keywords import add_keywords
 from milkwort.store.models import HandOver
 from milkwort.store.plan_list import list_plans
 from milkwort.store.plan_state import read_plan_state
 from milkwort.store.plans import add_plan, load_plan
+from milkwort.store.replay import redo, undo
 from milkwort.store.schema import SCHEMA
 from milkwort.store.sheet import load_sheet
 

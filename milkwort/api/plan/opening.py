@@ -17,11 +17,9 @@ from milkwort.core.errors import MilkwortError, UnreadableError
 from milkwort.core.plan.long_tail import long_tail
 from milkwort.core.plan.run import run_plan
 from milkwort.store.hand_overs import count_hand_overs
-from milkwort.store.journal import (
-    Touched,
-    labels,
-)
+from milkwort.store.journal import Touched
 from milkwort.store.plans import load_plan
+from milkwort.store.replay import labels
 from milkwort.store.sheet import Sheet, load_sheet, read_again, with_brief
 
 __all__ = ["Done", "loaded_plan", "opened_plan"]

@@ -35,18 +35,12 @@ from milkwort.settings import Settings
 from milkwort.standins.almanac import Almanac
 from milkwort.store.database import Database
 from milkwort.store.hand_overs import count_hand_overs
-from milkwort.store.journal import (
-    Change,
-    Touched,
-    raise_revision,
-    redo,
-    reserve_ids,
-    undo,
-)
+from milkwort.store.journal import Change, Touched, raise_revision, reserve_ids
 from milkwort.store.long_writes import carry_out
 from milkwort.store.models import Journal
 from milkwort.store.plan_list import client_of
 from milkwort.store.plans import remove_plan
+from milkwort.store.replay import redo, undo
 
 __all__ = ["Workspace"]
 

@@ -12,7 +12,12 @@ __all__ = ["steps", "year"]
 
 
 def year(of: Making) -> Section:
-    """Return twelve months from the plan's first day, as a table and a picture."""
+    """Return twelve months from the plan's first day, as a table and a picture.
+
+    Parameters
+    ----------
+    of : Making
+    """
     words, year, heads = of.words["year"], of.about.year, of.words["columns"]
     first = of.about.first_day
     months = [date(first.year + (first.month - 1 + n) // 12, (first.month - 1 + n) % 12 + 1, 1)
@@ -39,7 +44,12 @@ def year(of: Making) -> Section:
 
 
 def steps(of: Making) -> Section:
-    """Return who looks at what, and when."""
+    """Return who looks at what, and when.
+
+    Parameters
+    ----------
+    of : Making
+    """
     words, first = of.words["steps"], of.about.first_day
     over = date(first.year + first.month // 12, first.month % 12 + 1, 1) - timedelta(days=1)
     lines = [

@@ -15,7 +15,12 @@ __all__ = ["ads", "blocked", "buy_now", "next_in_line", "too_dear"]
 
 
 def buy_now(of: Making) -> Section:
-    """Return what is bought, by what it spends."""
+    """Return what is bought, by what it spends.
+
+    Parameters
+    ----------
+    of : Making
+    """
     words, e = of.words["buy_now"], of.result.expected
     about = words["about"].format(count=of.options.style.said(len(of.running), "whole"),
                                   spend=of.money(float(e.spend.sum())))  # fmt: skip
@@ -28,7 +33,12 @@ def buy_now(of: Making) -> Section:
 
 
 def next_in_line(of: Making) -> Section:
-    """Return what more money would buy, by the customers it would bring."""
+    """Return what more money would buy, by the customers it would bring.
+
+    Parameters
+    ----------
+    of : Making
+    """
     words, outside = of.words["next_in_line"], of.result.not_kept
     rows = np.flatnonzero(np.isfinite(outside.bid))
     rows = rows[np.argsort(-outside.customers[rows], kind="stable")]
@@ -42,7 +52,12 @@ def next_in_line(of: Making) -> Section:
 
 
 def too_dear(of: Making) -> Section:
-    """Return what is not bought because it costs more than a click is worth."""
+    """Return what is not bought because it costs more than a click is worth.
+
+    Parameters
+    ----------
+    of : Making
+    """
     words, result = of.words["too_dear"], of.result
     beyond = result.standing.standing == Stand.BEYOND
     rows = np.flatnonzero(beyond & ~np.isfinite(result.bid))
@@ -57,7 +72,12 @@ def too_dear(of: Making) -> Section:
 
 
 def blocked(of: Making) -> Section:
-    """Return the negatives, and what they save a month."""
+    """Return the negatives, and what they save a month.
+
+    Parameters
+    ----------
+    of : Making
+    """
     words, result = of.words["blocked"], of.result
     negatives = result.brief.negatives
     if not negatives:
@@ -79,7 +99,12 @@ def blocked(of: Making) -> Section:
 
 
 def ads(of: Making) -> Section:
-    """Return each group's ad as it will read."""
+    """Return each group's ad as it will read.
+
+    Parameters
+    ----------
+    of : Making
+    """
     words, heads = of.words["ads"], of.words["columns"]
     if not of.about.ads:
         return Section("ads", words["title"], (words["none"],))

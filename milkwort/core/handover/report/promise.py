@@ -10,7 +10,12 @@ __all__ = ["promise", "versions"]
 
 
 def promise(of: Making) -> Section:
-    """Return the promise: the money, and the customers it brings in eight months of ten."""
+    """Return the promise: the money, and the customers it brings in eight months of ten.
+
+    Parameters
+    ----------
+    of : Making
+    """
     words, totals, draws = of.words["promise"], of.result.totals, of.about.draws
     if totals.spend <= 0:
         return Section("promise", words["title"], (words["nobody"],))
@@ -35,7 +40,12 @@ def promise(of: Making) -> Section:
 
 
 def versions(of: Making) -> Section:
-    """Return the versions a client chooses among, side by side."""
+    """Return the versions a client chooses among, side by side.
+
+    Parameters
+    ----------
+    of : Making
+    """
     words, heads, said = of.words["versions"], of.words["columns"], of.options.style.said
     own = Other(of.about.label or words["this"], of.result, of.about.draws)
     sides = [own, *of.about.others]

@@ -19,7 +19,12 @@ _UNITS: dict[str, Kind] = {"money": "money", "share": "share", "factor": "count"
 
 
 def assumed(of: Making) -> Section:
-    """Return what the brief says, and what was assumed where it says nothing."""
+    """Return what the brief says, and what was assumed where it says nothing.
+
+    Parameters
+    ----------
+    of : Making
+    """
     heads, sources = of.words["columns"], of.words["source"]
     columns = (Column("what", heads["what"], "text"), Column("figure", heads["figure"], "text"),
                Column("source", heads["source"], "text"))  # fmt: skip
@@ -44,7 +49,12 @@ def assumed(of: Making) -> Section:
 
 
 def worked(of: Making) -> Section:
-    """Return how three keywords come to their figures."""
+    """Return how three keywords come to their figures.
+
+    Parameters
+    ----------
+    of : Making
+    """
     words = of.words["worked"]
     tables = tuple(_sum(of, words[key], row) for key, row in _three(of))
     return Section("worked", words["title"], (), tables)
