@@ -7,7 +7,9 @@ from pathlib import Path
 
 import jsonschema
 import pytest
+from typer.testing import CliRunner
 
+from milkwort.cli import app
 from milkwort.formats.learn_json import SCHEMA_FILE, learn_schema_text
 from tests.practice.test_loop import BRIEF
 
@@ -29,16 +31,25 @@ sash window repair gold,sash window repair,phrase,2027-04-02,40,4,5,1
 """
 
 
-def run(folder: Path, *more: str) -> subprocess.CompletedProcess[str]:
+def in_folder(folder: Path) -> None:
     for name, text in (("b.toml", BRIEF), ("k.csv", KEYWORDS), ("r.csv", RESULTS),
                        ("t.csv", TERMS)):  # fmt: skip
         (folder / name).write_text(text, encoding="utf-8")
-    command = [sys.executable, "-m", "milkwort", "learn", "b.toml", "k.csv", "r.csv", *more]
-    return subprocess.run(command, cwd=folder, capture_output=True, text=True, check=False)
+
+
+@pytest.fixture
+def learn(tmp_path: Path, monkeypatch: pytest.MonkeyPatch):
+    """The command over files of a folder, within this process."""
+    in_folder(tmp_path)
+    monkeypatch.chdir(tmp_path)
+    return lambda *given: CliRunner().invoke(app, ["learn", "b.toml", "k.csv", *given])
 
 
 def test_results_are_learnt_from_row_by_row_and_keep_to_the_published_shape(tmp_path: Path):
-    done = run(tmp_path, "--terms", "t.csv", "--out", "L.json")
+    in_folder(tmp_path)
+    command = [sys.executable, "-m", "milkwort", "learn", "b.toml", "k.csv", "r.csv",
+               "--terms", "t.csv", "--out", "L.json"]  # fmt: skip
+    done = subprocess.run(command, cwd=tmp_path, capture_output=True, text=True, check=False)
     assert done.returncode == 0, done.stderr
     found = json.loads((tmp_path / "L.json").read_text(encoding="utf-8"))
     jsonschema.validate(found, json.loads(SCHEMA_FILE.read_text(encoding="utf-8")))
@@ -62,20 +73,18 @@ def test_results_are_learnt_from_row_by_row_and_keep_to_the_published_shape(tmp_
     assert found["difference"]["spend"]["unplanned"] == pytest.approx(0.9)
 
 
-def test_as_of_a_later_day_more_is_exposed(tmp_path: Path):
-    done = run(tmp_path, "--as-of", "2027-05-20")
+def test_as_of_a_later_day_more_is_exposed(learn):
+    done = learn("r.csv", "--as-of", "2027-05-20")
     found = json.loads(done.stdout)
     assert found["as_of"] == "2027-05-20"
     assert found["keywords"][0]["exposure"] == pytest.approx(16, rel=1e-4)
     assert found["terms"] == []
 
 
-def test_a_file_without_days_is_refused_in_one_line(tmp_path: Path):
-    run(tmp_path)
+def test_a_file_without_days_is_refused_in_one_line(learn, tmp_path: Path):
     (tmp_path / "none.csv").write_text("keyword,clicks,cost\nsash,1,2\n", encoding="utf-8")
-    command = [sys.executable, "-m", "milkwort", "learn", "b.toml", "k.csv", "none.csv"]
-    done = subprocess.run(command, cwd=tmp_path, capture_output=True, text=True, check=False)
-    assert done.returncode == 2
+    done = learn("none.csv")
+    assert done.exit_code == 2
     assert done.stderr.count("\n") == 1
     assert "expected a column day, or since and until" in done.stderr
 

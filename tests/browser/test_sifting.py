@@ -5,6 +5,7 @@ import re
 import pytest
 from playwright.sync_api import Page, expect
 
+from tests.browser.conftest import settled
 from tests.depth import DEEP
 from tools.program import watched_page
 
@@ -195,13 +196,13 @@ def test_the_sample_is_called_with_keys_alone_in_under_two_presses_a_keyword(pla
         press("/", "Control+a")
         type_words(words)
         press("Enter", "Control+a", "3")
-        page.wait_for_timeout(250)
+        settled(page)
     # what is left of the trades it lives by is kept, trade by trade
     for words in ("repair", "restor", "proof"):
         press("/", "Control+a")
         type_words(words)
         press("Enter", "Control+a", "1")
-        page.wait_for_timeout(250)
+        settled(page)
     press("/", "Control+a", "Delete", "Enter", "o")
     page.get_by_role("article").wait_for()
     # a run of every day stops where the claim holds for all that was called so far
