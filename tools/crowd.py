@@ -53,12 +53,13 @@ def main(minutes: float) -> int:
 
 
 def _plan(url: str, number: int) -> tuple[int, list[int]]:
-    plan = httpx.post(f"{url}/api/plans", json={"name": f"Crowd {number}"}).json()["id"]
+    made = httpx.post(f"{url}/api/plans", json={"name": f"Crowd {number}"}, timeout=60)
+    plan = made.json()["id"]
     at = f"{url}/api/plans/{plan}"
     sheet = "keyword,volume,cpc_low,cpc_high,match,call\n" + "\n".join(
         f"word{k} number {k},{50 + k},0.5,1.5,exact,keep" for k in range(KEYWORDS)
     )
-    tray = httpx.post(f"{at}/gather/text", json={"text": sheet, "name": "s.csv"}).json()
+    tray = httpx.post(f"{at}/gather/text", json={"text": sheet, "name": "s.csv"}, timeout=60).json()
     httpx.post(f"{at}/gather/{tray['key']}/take", timeout=60).raise_for_status()
     return plan, httpx.get(at, timeout=60).json()["sheet"]["texts"]["id"]
 

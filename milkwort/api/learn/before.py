@@ -11,7 +11,8 @@ from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.workspace import Workspace
 from milkwort.core.arrays import Floats
 from milkwort.core.errors import MilkwortError
-from milkwort.core.learn.learned import Before, Ran
+from milkwort.core.learn.learned import Before
+from milkwort.core.learn.ran import Ran
 from milkwort.core.learn.seen import ResultRows
 from milkwort.core.plan.run import PlanResult, run_plan
 from milkwort.store.closed import closed_before

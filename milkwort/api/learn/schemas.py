@@ -10,6 +10,7 @@ from milkwort.api.http.described import Given
 from milkwort.api.learn.month_schemas import LearnMonth, Unmatched
 from milkwort.api.plan.schemas import IsoDay, Taken
 from milkwort.api.plan.summary_schemas import Summary
+from milkwort.core.learn.hardly_shown import Why
 
 __all__ = [
     "AsideRequest", "BidActs", "CloseRequest", "Closed", "HandCount", "ImportForce", "ImportItem",
@@ -73,7 +74,7 @@ class Hardly(Given):
 
     expected: float
     seen: float
-    why: Literal["negative", "money", "few_searches", "bid"]
+    why: Why
     next_bid: float | None = Field(description="the least that is shown for half its searches")
     pays: bool = Field(description="whether that is under its ceiling")
 

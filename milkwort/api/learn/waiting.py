@@ -31,6 +31,7 @@ _WHY = {
     "money": "the money was gone for most of its searches",
     "few_searches": "far fewer search for it than was planned",
     "bid": "its bid lies under the market",
+    "unseen": "nothing that was seen says why; is it approved, and shown where it is searched?",
 }
 
 

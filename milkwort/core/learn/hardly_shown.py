@@ -9,13 +9,13 @@ import numpy as np
 from numpy.typing import NDArray
 
 from milkwort.core.arrays import Floats, Ints
-from milkwort.core.errors import BadValueError
+from milkwort.core.learn.ran import Due
 from milkwort.core.learn.seen import Seen
 from milkwort.core.plan.run import PlanResult
 
 __all__ = ["WHYS", "HardlyShown", "Why", "hardly_shown"]
 
-Why = Literal["negative", "money", "few_searches", "bid"]
+Why = Literal["negative", "money", "few_searches", "bid", "unseen"]
 WHYS: tuple[str, ...] = get_args(Why)
 
 _QUARTER = 0.25
@@ -37,9 +37,10 @@ class HardlyShown:
     expected, seen : Floats
         Showings.
     why : Ints
-        Place in `WHYS`.
+        Place in `WHYS`; the last where nothing that was seen says why.
     next_bid : Floats
-        Money a click; the least that would be shown for half its searches.
+        Money a click; the least that would be shown for half its searches. NaN where it bids
+        that already.
     """
 
     row: Ints
@@ -53,49 +54,44 @@ class HardlyShown:
 
 
 def hardly_shown(
-    result: PlanResult, factor: Floats, seen: Seen, days: int, shift: Floats | None = None
+    result: PlanResult, due: Due, seen: Seen, shift: Floats | None = None
 ) -> HardlyShown:
-    """Find the kept keywords that were hardly shown.
+    """Find the kept keywords that were hardly shown on the days on which they ran.
 
     Parameters
     ----------
     result : PlanResult
-    factor : Floats, shape (n_keywords,)
-        Searches of the days that were seen over those of the plan's month.
+        As it stands: a keyword whose bid was raised meanwhile to where it would be shown is
+        left out, for what was seen says nothing of that bid.
+    due : Due
+        What was to be expected at the bids that ran; of one that ran for under a week nothing
+        is said.
     seen : Seen
         Of the same days.
-    days : int
-        How many they are; under a week nothing is said.
     shift : Floats, shape (n_keywords,), optional
         By which results say that the market's log price lies higher than planned.
-
-    Raises
-    ------
-    BadValueError
-        For a negative number of days.
     """
-    if days < 0:
-        raise BadValueError("days", "0 or more", days)
-    n = len(result.table)
-    due = np.nan_to_num(result.demand.searches * factor)
-    expected = np.nan_to_num(result.expected.impressions * factor)
-    runs = result.table.kept & np.isfinite(result.bid)
+    expected = due.showings
+    next_bid = _next_bid(result, np.zeros(len(expected)) if shift is None else shift)
+    why = _why(result, due, seen, next_bid)
+    reached = result.bid >= next_bid
+    raised = (why == WHYS.index("bid")) & (due.bid < next_bid) & reached
+    runs = result.table.kept & np.isfinite(result.bid) & (due.days >= _LEAST_DAYS)
     found = runs & (expected >= _LEAST_EXPECTED) & (seen.impressions < _QUARTER * expected)
-    rows = np.flatnonzero(found if days >= _LEAST_DAYS else np.zeros(n, dtype=bool))
-    return HardlyShown(
-        row=rows, expected=expected[rows], seen=seen.impressions[rows],
-        why=_why(result, due, seen)[rows],
-        next_bid=_next_bid(result, np.zeros(n) if shift is None else shift)[rows],
-    )  # fmt: skip
+    rows = np.flatnonzero(found & ~raised)
+    return HardlyShown(rows, expected[rows], seen.impressions[rows], why[rows],
+                       np.where(reached, np.nan, next_bid)[rows])  # fmt: skip
 
 
-def _why(result: PlanResult, due: Floats, seen: Seen) -> Ints:
+def _why(result: PlanResult, due: Due, seen: Seen, next_bid: Floats) -> Ints:
     could, lost = seen.could_show, seen.lost_to_money
     told = np.isfinite(could)
     conditions: list[NDArray[np.bool_]] = [
         result.demand.stopped,
         told & np.isfinite(lost) & (lost > _HALF * could) & (could > 0),
-        told & (could < _QUARTER * due),
+        told & (could < _QUARTER * due.searches),
+        # searches were there and the money too: others bid more, whatever prices were planned with
+        told & np.isfinite(lost) | (due.bid < next_bid),
     ]
     return np.select(conditions, range(len(conditions)), default=len(WHYS) - 1).astype(np.int64)
 

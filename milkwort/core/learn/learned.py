@@ -29,6 +29,7 @@ from milkwort.core.learn.evidence import (
 )
 from milkwort.core.learn.hardly_shown import HardlyShown, hardly_shown
 from milkwort.core.learn.own_rules import OwnRule, RuleOutcome, apply_rule
+from milkwort.core.learn.ran import Ran, due_of
 from milkwort.core.learn.results import Results, per_enquiry
 from milkwort.core.learn.seen import ResultRows, Seen, seen_by
 from milkwort.core.learn.terms import TermAdvice, TermRows, advise_terms
@@ -40,7 +41,7 @@ from milkwort.core.plan.year import YearAhead
 from milkwort.core.words.lexicon import Lexicon
 
 __all__ = [
-    "Before", "Judged", "Learned", "Ran", "judged_of", "learned_of", "month_differs",
+    "Before", "Judged", "Learned", "judged_of", "learned_of", "month_differs",
     "overall_factors",
 ]  # fmt: skip
 
@@ -73,23 +74,6 @@ class Judged:
     evidence: Evidence
     groups: GroupEvidence
     weight: float
-
-
-@dataclass(frozen=True)
-class Ran:
-    """Days on which the same bids ran.
-
-    Attributes
-    ----------
-    first, last : date
-        Ends included.
-    bid : Floats, shape (n_keywords,)
-        Money a click; NaN where a keyword did not run.
-    """
-
-    first: date
-    last: date
-    bid: Floats
 
 
 @dataclass(frozen=True)
@@ -192,11 +176,10 @@ def learned_of(
     corrections = corrections_of(base, _segments(before, as_of))
     # what results say beyond what the plan's own prices hold of it already
     further = np.nan_to_num(corrections.price.shift + base.prices.mu - result.prices.mu)
-    days = (last - first).days + 1
     return Learned(
         first=first, last=last, as_of=as_of, since=date.fromordinal(int(before.rows.first.min())),
         seen=seen, judged=judged, corrections=corrections,
-        hardly=hardly_shown(result, elapsed.factor, own, days, further),
+        hardly=hardly_shown(result, due_of(result, before.spans, first, last), own, further),
         clicked=_clicked(result, own),
         testing=_testing(result, judged), own_rule=apply_rule(own_rule, seen.results(),
                                                               result.demand.rate),

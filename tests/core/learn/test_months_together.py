@@ -10,8 +10,9 @@ from hypothesis import strategies as st
 
 from milkwort.core.brief.worth import Conversion
 from milkwort.core.learn.corrections import FACTORS, learning_spreads
-from milkwort.core.learn.learned import Before, Learned, Ran, learned_of
+from milkwort.core.learn.learned import Before, Learned, learned_of
 from milkwort.core.learn.narrowed import left_unsure, narrowed_offer, widened_offer
+from milkwort.core.learn.ran import Ran
 from milkwort.core.learn.seen import ResultRows
 from milkwort.core.market.keyword_table import TAUGHT
 from milkwort.core.plan.run import PlanResult, run_plan

@@ -10,12 +10,10 @@ from milkwort.core.errors import BadValueError
 from milkwort.core.learn.by_now import share_of_month
 from milkwort.core.learn.came import came_between
 from milkwort.core.learn.campaign_days import campaign_days
-from milkwort.core.learn.hardly_shown import WHYS, hardly_shown
 from milkwort.core.learn.moved import moved_since
 from milkwort.core.learn.pace import pace_of
-from milkwort.core.learn.seen import ResultRows, seen_by
+from milkwort.core.learn.seen import ResultRows
 from milkwort.core.learn.urgency import Urgency, Waits, urgency_of
-from milkwort.core.market.prices import reach_at
 from milkwort.core.plan.budgets import daily_budgets
 from tests.core.learn.test_learning import FIRST, LAST, a_plan, rows_like
 
@@ -100,59 +98,6 @@ def test_days_on_which_a_campaigns_money_was_gone_are_counted():
     assert (found.days[0], found.cut[0]) == (10, 4)
     assert found.spend[0] == pytest.approx(7 * daily)
     assert np.isnan(found.lost[0])  # nobody says what could have been shown
-
-
-def test_what_is_shown_as_planned_is_not_hardly_shown():
-    plan = a_plan()
-    seen = seen_by(rows_like(plan), 3, LAST.toordinal(), plan.brief.assumed)
-    assert len(hardly_shown(plan, np.ones(3), seen, 30)) == 0
-
-
-@pytest.mark.parametrize(
-    ("could", "lost", "why"),
-    [(NAN, NAN, "bid"), (3000.0, 2000.0, "money"), (100.0, 0.0, "few_searches")],
-)
-def test_a_keyword_that_is_hardly_shown_says_why_as_far_as_it_was_seen(could, lost, why):
-    plan = a_plan()
-    seen = seen_by(rows_like(plan, scale=0.2), 3, LAST.toordinal(), plan.brief.assumed)
-    seen = replace(seen, could_show=np.full(3, could), lost_to_money=np.full(3, lost))
-    found = hardly_shown(plan, np.ones(3), seen, 30)
-    assert 0 in found.row.tolist()
-    assert WHYS[found.why[0]] == why
-    # the bid offered is the least whole step that wins half its searches
-    step = plan.brief.assumed["bid_step"]
-    rows = plan.prices.at(found.row)
-    assert (reach_at(found.next_bid, rows) >= 0.5 - 1e-9).all()
-    assert (reach_at(found.next_bid - step, rows) < 0.5).all()
-
-
-def test_what_did_not_run_or_was_to_be_shown_a_few_times_only_is_never_hardly_shown():
-    plan = a_plan()
-    seen = seen_by(rows_like(plan, scale=0.0), 3, LAST.toordinal(), plan.brief.assumed)
-    assert hardly_shown(plan, np.ones(3), seen, 30).row.tolist() == [0, 1, 2]
-    idle = replace(plan, bid=np.array([NAN, plan.bid[1], plan.bid[2]]))
-    assert hardly_shown(idle, np.ones(3), seen, 30).row.tolist() == [1, 2]
-    few = 3.9 / plan.expected.impressions
-    assert len(hardly_shown(plan, few, seen, 30)) == 0
-    enough = 4.1 / plan.expected.impressions
-    assert len(hardly_shown(plan, enough, seen, 30)) == 3
-
-
-def test_money_is_no_reason_where_nobody_says_what_could_have_been_shown():
-    plan = a_plan()
-    seen = seen_by(rows_like(plan, scale=0.2), 3, LAST.toordinal(), plan.brief.assumed)
-    for could, lost in ((NAN, 2000.0), (3000.0, NAN)):
-        told = replace(seen, could_show=np.full(3, could), lost_to_money=np.full(3, lost))
-        assert WHYS[hardly_shown(plan, np.ones(3), told, 30).why[0]] == "bid"
-
-
-def test_within_the_first_week_nothing_is_hardly_shown():
-    plan = a_plan()
-    seen = seen_by(rows_like(plan, scale=0.0), 3, LAST.toordinal(), plan.brief.assumed)
-    assert len(hardly_shown(plan, np.ones(3), seen, 6)) == 0
-    assert len(hardly_shown(plan, np.ones(3), seen, 7)) > 0
-    with pytest.raises(BadValueError):
-        hardly_shown(plan, np.ones(3), seen, -1)
 
 
 def test_the_most_urgent_thing_comes_first():

@@ -6731,7 +6731,7 @@ export interface components {
              * Why
              * @enum {string}
              */
-            why: "negative" | "money" | "few_searches" | "bid";
+            why: "negative" | "money" | "few_searches" | "bid" | "unseen";
         };
         /**
          * History

@@ -188,6 +188,7 @@ const whys: Record<NonNullable<LearnKeyword["hardly"]>["why"], string> = {
   money: "no money left for it",
   few_searches: "few search for it",
   bid: "its bid is low",
+  unseen: "nothing says why",
 };
 
 function Says({ keyword }: { keyword: LearnKeyword }) {
