@@ -1,6 +1,6 @@
 import pytest
 
-from milkwort.core.words.lexicon import shipped_lexicon
+from milkwort.core.words.lexicon import Lexicon, shipped_lexicon
 from milkwort.core.words.texts import normalise
 from tests.core.words.intent_sample import labelled
 
@@ -53,6 +53,23 @@ def test_a_plans_own_words_extend_the_lexicon():
 def test_a_word_of_buying_inside_a_longer_run_warns_of_nothing():
     assert LEXICON.warning_words("free sash window course") == ("free", "course")
     assert LEXICON.warning_words("free quote sash window") == ()
+
+
+def test_only_a_run_of_several_words_that_speaks_of_buying_covers_its_warning_words():
+    runs = {("book", "a", "course"): "buy", ("hire",): "buy", ("course", "dates"): "learn"}
+    own = Lexicon(runs, frozenset({("course",), ("hire",), ("job",)}), frozenset(), frozenset(),
+                  _longest=3)  # fmt: skip
+    assert own.warning_words("book a course") == ()
+    assert own.warning_words("a course to book") == ("course",)
+    assert own.warning_words("book a course course") == ("course",)
+    assert own.warning_words("hire") == ("hire",)  # one word is what it warns of
+    assert own.warning_words("course dates") == ("course",)
+    assert own.warning_words("sash jobs") == ("job",)  # a plural is told by its singular
+
+
+def test_what_tells_a_text_apart_is_neither_helper_nor_own_place():
+    own = LEXICON.extended(places=["Eastmere"])
+    assert own.telling("repair for sash windows in eastmere") == {"repair", "sash", "window"}
 
 
 def test_near_me_is_a_helper_and_no_place():

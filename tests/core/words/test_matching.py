@@ -1,14 +1,19 @@
+from unittest.mock import patch
+
 import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from milkwort.core.errors import BadValueError
+from milkwort.core.words import matching
 from milkwort.core.words.match_types import MATCHES
-from milkwort.core.words.matching import index_of, matching_pairs, text_matches
+from milkwort.core.words.matching import TextIndex, index_of, matching_pairs, text_matches
 from milkwort.core.words.texts import MAX_TEXT, joints_of, normalise, singular
 
 LETTERS = st.lists(st.sampled_from("abcde"), min_size=1, max_size=5).map(" ".join)
+MORE_LETTERS = st.lists(st.sampled_from("abcdef"), min_size=1, max_size=5).map(" ".join)
+"""Some of them stand in no text."""
 
 
 @pytest.mark.parametrize(
@@ -43,15 +48,18 @@ def test_an_unknown_match_type_is_refused():
         text_matches("loose", "a", "a")
 
 
-@settings(max_examples=120, deadline=None)
+@pytest.mark.parametrize(("common", "at_once"), [(63, 2_000_000), (2, 3)])
+@settings(max_examples=100, deadline=None)
 @given(
-    st.lists(LETTERS, min_size=1, max_size=12, unique=True),
-    st.lists(st.tuples(LETTERS, st.integers(0, 2)), min_size=1, max_size=8),
+    texts=st.lists(LETTERS, min_size=1, max_size=12, unique=True),
+    patterns=st.lists(st.tuples(MORE_LETTERS, st.integers(0, 2)), min_size=1, max_size=8),
 )
-def test_the_index_finds_what_comparing_every_pair_finds(texts, patterns):
-    index = index_of(tuple(texts), frozenset(), False)
+def test_the_index_finds_what_comparing_every_pair_finds(common, at_once, texts, patterns):
+    """With a bit for every word and all at once, and with few bits and a few at once."""
     match = np.array([m for _, m in patterns])
-    found = matching_pairs(index, [tuple(p.split()) for p, _ in patterns], match)
+    with patch.multiple(matching, _COMMON_WORDS=common, _CANDIDATES_AT_ONCE=at_once):
+        index = TextIndex(tuple(tuple(text.split()) for text in texts))
+        found = matching_pairs(index, [tuple(p.split()) for p, _ in patterns], match)
     pairs = set(zip(found.pattern.tolist(), found.text.tolist(), strict=True))
     plain = {
         (i, j)
@@ -63,13 +71,23 @@ def test_the_index_finds_what_comparing_every_pair_finds(texts, patterns):
     assert len(pairs) == len(found.pattern)
 
 
-def test_words_past_the_most_frequent_are_found_too():
+def test_every_run_is_found_of_words_with_a_bit_of_their_own_and_of_others():
     texts = tuple(f"w{i} w{i + 1} w{i + 2}" for i in range(200))
     index = index_of(texts, frozenset(), False)
-    found = matching_pairs(index, [("w150", "w151"), ("w152", "w150")], np.array([1, 2]))
-    assert sorted(zip(found.pattern.tolist(), found.text.tolist(), strict=True)) == [
-        (0, 149), (0, 150), (1, 150),
-    ]  # fmt: skip
+    runs = [(f"w{i}", f"w{i + 1}") for i in range(201)]
+    backwards = [(two, one) for one, two in runs]
+    for patterns, match in ((runs, 1), (backwards, 2)):
+        found = matching_pairs(index, patterns, np.full(len(runs), match))
+        pairs = sorted(zip(found.pattern.tolist(), found.text.tolist(), strict=True))
+        assert pairs == [(i, j) for i in range(201) for j in (i - 1, i) if 0 <= j < 200]
+
+
+def test_the_index_takes_plurals_as_they_are_asked_to_be_taken():
+    texts = ("sash windows", "draught proofing glass")
+    assert index_of(texts, frozenset(), False).words[0] == ("sash", "windows")
+    assert index_of(texts, frozenset(), True).words[0] == ("sash", "window")
+    joined = index_of(texts, frozenset({("draughtproofing", "draught proofing")}), True)
+    assert joined.words == (("sash", "window"), ("draught", "proofing", "glass"))
 
 
 @pytest.mark.parametrize(
@@ -92,6 +110,8 @@ def test_joints_are_read_from_how_texts_were_written():
     assert ("draughtproofing", "draught proofing") in found
     assert ("men s", "mens") in found
     assert joints_of(["plain words"]) == frozenset()
+    assert joints_of(["men's shed"]) == {("men s", "mens")}
+    assert joints_of(["-sash", "sash -"]) == frozenset()
 
 
 @given(st.text(max_size=60))

@@ -108,14 +108,16 @@ export function KeyList({ open, onOpen }: Props) {
           />{" "}
           single keys work outside of fields
         </label>
-        <Choice
-          label="Light"
-          before="light: "
-          inline
-          value={lighting}
-          options={lightings.map((one) => ({ id: one, name: lightSaid[one] }))}
-          onChange={setLighting}
-        />
+        <span>
+          light:{" "}
+          <Choice
+            label="Light"
+            inline
+            value={lighting}
+            options={lightings.map((one) => ({ id: one, name: lightSaid[one] }))}
+            onChange={setLighting}
+          />
+        </span>
         <Button onPress={() => onOpen(false)}>Close</Button>
       </Foot>
     </Sheet>

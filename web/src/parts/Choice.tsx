@@ -1,4 +1,3 @@
-import type { ReactNode } from "react";
 import { Button, ListBox, ListBoxItem, Popover, Select, SelectValue } from "react-aria-components";
 import styled from "styled-components";
 import { ink } from "../look/tokens";
@@ -10,8 +9,6 @@ type Props<T extends string> = {
   value: T;
   options: readonly Option<T>[];
   onChange: (value: T) => void;
-  /** Said before the value, where the label alone would not do. */
-  before?: ReactNode;
   /** Looks like a word of a sentence. */
   inline?: boolean;
   assumed?: boolean;
@@ -19,7 +16,7 @@ type Props<T extends string> = {
 
 /** One of a few, as a word that can be changed. */
 export function Choice<T extends string>(props: Props<T>) {
-  const { label, value, options, onChange, before, inline, assumed } = props;
+  const { label, value, options, onChange, inline, assumed } = props;
   return (
     <Select
       aria-label={label}
@@ -28,7 +25,6 @@ export function Choice<T extends string>(props: Props<T>) {
       style={{ display: "inline-block" }}
     >
       <Word $inline={inline} $assumed={assumed}>
-        {before}
         <SelectValue>{options.find((o) => o.id === value)?.name}</SelectValue>
         <span aria-hidden> ▾</span>
       </Word>

@@ -38,13 +38,20 @@ function keepKeys(event: KeyboardEvent) {
   if (event.key !== "Escape") event.stopPropagation();
 }
 
-/** Buttons at the foot of a sheet, the main one last. */
+const rim = { y: 20, x: 26 };
+
+/** Buttons at the foot of a sheet, the main one last; in sight however long the sheet is. */
 export const Foot = styled.footer`
   display: flex;
   justify-content: flex-end;
   align-items: center;
   gap: 10px;
-  margin-top: 18px;
+  position: sticky;
+  bottom: -${rim.y}px;
+  z-index: 1;
+  margin: 18px -${rim.x}px -${rim.y}px;
+  padding: 10px ${rim.x}px 16px;
+  background: ${ink.paper};
   > :first-child:not(:last-child) {
     margin-right: auto;
   }
@@ -83,10 +90,11 @@ const Overlay = styled(ModalOverlay)`
 const Paper = styled.div`
   background: ${ink.paper};
   border: 1px solid ${ink.ink};
-  padding: 20px 26px;
+  padding: ${rim.y}px ${rim.x}px;
   max-width: 94vw;
   max-height: 82vh;
   overflow: auto;
+  scroll-padding: ${rim.y}px 0 64px; /* what is come to by keys is not under the foot */
   h2 {
     margin-bottom: 12px;
   }

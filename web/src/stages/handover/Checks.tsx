@@ -1,3 +1,4 @@
+import { useState } from "react";
 import { Link } from "react-router";
 import type { Schemas } from "../../data/client";
 import { usePlan } from "../../data/plan";
@@ -55,6 +56,7 @@ function Told() {
 export function Checks({ checks }: Props) {
   const { id } = usePlan();
   const send = usePlanChange();
+  const [open, setOpen] = useState(false);
   const must = checks?.filter((check) => check.must) ?? [];
   const may = checks?.filter((check) => !check.must) ?? [];
   const mend = (check: Check) => void send("post", "/hand-over/mend", { code: check.code });
@@ -97,20 +99,28 @@ export function Checks({ checks }: Props) {
           }}
         />
       </h2>
-      {checks?.length === 0 && <p>Nothing stands out.</p>}
-      {must.length > 0 && (
-        <>
-          <h3>To be mended: the platform would refuse it, or nothing would run</h3>
-          <ul>{must.map(line)}</ul>
-        </>
-      )}
-      {may.length > 0 && (
-        <>
-          {must.length > 0 && <h3>May be sent as it is</h3>}
-          <ul>{may.map(line)}</ul>
-        </>
-      )}
-      <Told />
+      <S.Unfold>
+        {checks && `${number(must.length)} to be mended, ${number(may.length)} to look at: `}
+        <TextButton aria-expanded={open} onPress={() => setOpen(!open)}>
+          {open ? "fold them away" : "show them"}
+        </TextButton>
+      </S.Unfold>
+      <S.Folded data-open={open || undefined}>
+        {checks?.length === 0 && <p>Nothing stands out.</p>}
+        {must.length > 0 && (
+          <>
+            <h3>To be mended: the platform would refuse it, or nothing would run</h3>
+            <ul>{must.map(line)}</ul>
+          </>
+        )}
+        {may.length > 0 && (
+          <>
+            {must.length > 0 && <h3>May be sent as it is</h3>}
+            <ul>{may.map(line)}</ul>
+          </>
+        )}
+        <Told />
+      </S.Folded>
     </S.Side>
   );
 }

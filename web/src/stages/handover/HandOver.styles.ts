@@ -23,6 +23,24 @@ export const Sheet = styled.section`
   }
 `;
 
+/** The checks in a line, where they stand above what they are of. */
+export const Unfold = styled.p`
+  display: none;
+  ${whenStacked} {
+    display: block;
+    margin: 4px 0 0;
+    font-size: 12.5px;
+  }
+`;
+
+export const Folded = styled.div`
+  ${whenStacked} {
+    &:not([data-open]) {
+      display: none;
+    }
+  }
+`;
+
 export const Head = styled.div`
   display: flex;
   align-items: baseline;

@@ -86,6 +86,16 @@ it("says how many run, and lists what to look at with the way there and its mend
   await waitFor(() => expect(asked.at(-1)!.body).toEqual({ code: "over_ceiling" }));
 });
 
+it("the checks are counted where they are folded, and unfolded by a press", async () => {
+  await shown();
+  const fold = await screen.findByText("show them");
+  expect(fold.closest("p")!.textContent).toMatch(/^0 to be mended, 2 to look at: /);
+  expect(fold.getAttribute("aria-expanded")).toBe("false");
+  await userEvent.click(fold);
+  const back = screen.getByText("fold them away");
+  expect(back.getAttribute("aria-expanded")).toBe("true");
+});
+
 it("says so where nothing stands out and nothing was sent", async () => {
   await shown({}, { checks: [] });
   expect(await screen.findByText("Nothing stands out.")).toBeTruthy();
