@@ -74,8 +74,10 @@ def _versions(result: PlanResult) -> list[Row]:
 
 def _report() -> list[Row]:
     result = run_plan(brief_for(FEW), table_of_size(FEW))
+    draws = draw_month(result, 40)
+    assert draws is not None, "nobody stops them"
     about = ForReport(
-        result, "Plan", list(result.table.texts), [], draw_month(result, 40),
+        result, "Plan", list(result.table.texts), [], draws,
         year_ahead(result, 9), date(2027, 9, 1), date(2027, 8, 20),
     )  # fmt: skip
     report = report_of(about)

@@ -38,7 +38,7 @@ def table_of_size(n: int, seed: int = 1) -> KeywordTable:
     """Return n kept keywords with volumes and prices."""
     rng = np.random.default_rng(seed)
     low = np.exp(rng.normal(0, 0.6, n))
-    volume = np.round(np.exp(rng.normal(4, 1.1, n)))
+    volume = np.asarray(np.round(np.exp(rng.normal(4, 1.1, n))), dtype=np.float64)
     return replace(
         blank_table(texts(n)),
         cpc_low=low,
@@ -68,7 +68,7 @@ def mixed_sheet(n: int, negatives: int, seed: int = 3) -> tuple[Brief, KeywordTa
     while len(seen) < n:
         words = rng.choice(vocabulary, int(rng.integers(1, 7)), replace=False, p=often)
         seen[" ".join(words.tolist())] = None
-    volume = np.round(np.exp(rng.normal(4, 1.1, n)))
+    volume = np.asarray(np.round(np.exp(rng.normal(4, 1.1, n))), dtype=np.float64)
     table = replace(
         blank_table(list(seen)),
         match=rng.integers(0, 3, n),

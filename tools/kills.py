@@ -136,7 +136,7 @@ def _look(plan: str, held: Held) -> list[str]:
     texts, summary = view["sheet"]["texts"], view["summary"]
     stands = dict(zip(texts["id"], texts["call"], strict=True))
     kind, asked = held.asked or ("", None)
-    maybe = asked if kind == "calls" else {}
+    maybe: dict[int, str] = asked if kind == "calls" and asked else {}
     lost = {i: c for i, c in held.calls.items() if stands[i] != c and maybe.get(i) != stands[i]}
     if lost:
         wrong.append(f"{len(lost)} calls are not as they were answered")
