@@ -145,6 +145,31 @@ def test_the_range_that_was_given_is_the_one_of_what_was_sent(client, april):
     assert client.get(f"{april}/learn/word").json()["months"] == before
 
 
+def test_the_months_so_far_change_by_the_bids_that_were_sent(client, april):
+    sent(client, april)
+    may = next_month(client, april)
+    put(client, may, MAY, "may.csv")
+    raw = client.get(f"{may}/raw.json").json()["keyword"]
+    repair = next(one["id"] for one in raw if one["text"] == "sash window repair")
+
+    def lowered() -> int:
+        newest, _ = client.get(f"{may}/learn/history").json()["months"]
+        return sum(one["keywords"] for one in newest["changes"] if one["change"] == "lowered")
+
+    def bid(money: float) -> None:
+        answer = client.post(f"{may}/bids", json={"ids": [repair], "bid": money})
+        assert answer.status_code == 200, answer.text
+
+    bid(0.05)
+    low = lowered()
+    bid(4.0)
+    high = lowered()
+    assert high == low - 1  # nothing was sent of May: its own bids ran
+    sent(client, may, "2027-05-01")
+    bid(0.05)
+    assert lowered() == high  # what is typed after it was sent did not run
+
+
 def test_a_copy_has_nothing_that_ran(client, april):
     sent(client, april)
     copy = copied(client, april)

@@ -11,6 +11,7 @@ import numpy as np
 
 from milkwort.api.learn.in_force import InForce, results_in_force
 from milkwort.api.learn.known import row_places
+from milkwort.api.learn.ran import bids_sent, what_ran
 from milkwort.api.learn.word import months_seen, planned_by
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.workspace import Workspace
@@ -19,6 +20,7 @@ from milkwort.core.learn.history import RanMonth, what_changed
 from milkwort.core.learn.seen import ResultRows, Seen, seen_by
 from milkwort.formats.learn_headless import result_rows_of
 from milkwort.formats.result_rows import places_of
+from milkwort.store.hand_overs import Run
 from milkwort.store.versions import family_of
 
 __all__ = ["history_of"]
@@ -28,13 +30,21 @@ _MOST_MONTHS = 24
 
 @dataclass(frozen=True)
 class _Month:
-    """A month that is seen: the plan of it, its days, and its results by the plan's keywords."""
+    """A month that is seen: the plan of it, its days, and its results by the plan's keywords.
 
+    Attributes
+    ----------
+    sent : Run or None
+        What was handed over and ran on most of its days; the plan's own bids did where None.
+    """
+
+    work: Workspace
     plan: OpenPlan
     first: date
     last: date
     rows: ResultRows
     seen: Seen
+    sent: Run | None
 
     def ran(self, keys: Sequence[str]) -> RanMonth:
         """Return bids and results by the keys of keywords, also of those it hadn't."""
@@ -44,9 +54,10 @@ class _Month:
         def by_key(column: Floats, otherwise: float) -> Floats:
             return np.append(column, otherwise)[row]
 
-        seen = self.seen
+        seen, own_bids = self.seen, by_key(self.plan.result.bid, np.nan)
+        bid = own_bids if self.sent is None else bids_sent(self.work, self.sent, keys)
         return RanMonth(
-            (self.last - self.first).days + 1, by_key(self.plan.result.bid, np.nan),
+            (self.last - self.first).days + 1, bid,
             by_key(seen.clicks, 0.0), by_key(seen.cost, 0.0), by_key(seen.customers, 0.0),
         )  # fmt: skip
 
@@ -66,13 +77,13 @@ def history_of(work: Workspace, plan: OpenPlan) -> list[dict[str, Any]]:
     found: list[dict[str, Any]] = []
     before: _Month | None = None
     for first, last in months_seen(in_force)[-_MOST_MONTHS:]:
-        month = _month(in_force, work.plan(planned_by(family, first).id), first, last)
+        month = _month(work, in_force, work.plan(planned_by(family, first).id), first, last)
         found.append(_line(month) | {"changes": [] if before is None else _changed(before, month)})
         before = month
     return found[::-1]
 
 
-def _month(in_force: InForce, plan: OpenPlan, first: date, last: date) -> _Month:
+def _month(work: Workspace, in_force: InForce, plan: OpenPlan, first: date, last: date) -> _Month:
     file = in_force.keyword
     assert file is not None
     assert in_force.as_of is not None
@@ -82,7 +93,9 @@ def _month(in_force: InForce, plan: OpenPlan, first: date, last: date) -> _Month
     rows = result_rows_of(mine, places_of(mine, *row_places(plan)))
     seen = seen_by(rows, len(plan.sheet.entries), in_force.as_of.toordinal(),
                    plan.record.brief.assumed)  # fmt: skip
-    return _Month(plan, first, last, rows, seen)
+    parts = what_ran(work, plan.record.id).parts(first, last)
+    *_, sent = max(parts, key=lambda part: part[1] - part[0])
+    return _Month(work, plan, first, last, rows, seen, sent)
 
 
 def _line(month: _Month) -> dict[str, Any]:
@@ -90,7 +103,7 @@ def _line(month: _Month) -> dict[str, Any]:
     return {
         "first": month.first.isoformat(), "last": month.last.isoformat(),
         "version": record.label, "purse": record.brief.monthly_spend,
-        "running": int(np.isfinite(month.plan.result.bid).sum()),
+        "running": int(np.isfinite(month.ran(month.keys).bid).sum()),
         "negatives": len(record.brief.negatives), "clicks": float(rows.clicks.sum()),
         "spend": float(rows.cost.sum()), "customers": float(rows.customers.sum()),
     }  # fmt: skip

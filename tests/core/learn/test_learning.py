@@ -15,7 +15,7 @@ from milkwort.core.errors import BadValueError
 from milkwort.core.learn.by_now import elapsed_of, share_of_month
 from milkwort.core.learn.corrections import Segment, corrections_of, price_slope, shift_by_reach
 from milkwort.core.learn.difference import exchanged
-from milkwort.core.learn.learned import judged_of, learned_of
+from milkwort.core.learn.learned import judged_of, learned_of, overall_factors
 from milkwort.core.learn.narrowed import narrowed_offer, narrowing_of
 from milkwort.core.learn.seen import ResultRows, seen_by
 from milkwort.core.learn.terms import TermRows, advise_terms
@@ -337,3 +337,17 @@ def test_a_term_waits_with_the_clicks_it_still_needs():
     assert advise_terms(a_plan(), shipped_lexicon(), terms(("x", -1, 0, 0, 0)), judged_of(
         a_plan(), seen_by(rows_like(a_plan()), 3, 1, a_plan().brief.assumed)).evidence)[0
     ].missing is None  # fmt: skip
+
+
+def test_what_is_said_of_the_whole_plan_is_1_as_planned_and_shrunk_where_more_came():
+    plan, lexicon, later = a_plan(), shipped_lexicon(), date(2028, 4, 30)
+    rows = rows_like(plan)
+    as_planned = overall_factors(learned_of(plan, lexicon, rows, later))
+    assert as_planned == pytest.approx(dict.fromkeys(as_planned, 1.0), abs=1e-6)
+    assert len(as_planned) == 4
+    learned = learned_of(plan, lexicon, replace(rows, customers=rows.customers * 2), later)
+    weight, due = learned.judged.weight, float(rows.customers.sum())
+    assert weight > 0
+    assert overall_factors(learned) == pytest.approx(
+        as_planned | {"conversion": (weight + 2 * due) / (weight + due)}
+    )
