@@ -152,9 +152,11 @@ def own_spread(plan):
     return float(np.broadcast_to(learning_spreads(plan).own["searches"], 3)[0])
 
 
-def test_a_keyword_that_did_not_run_teaches_nothing():
+@pytest.mark.parametrize("told", [{}, {"could_show": 90.0, "lost_to_money": 0.0}])
+def test_a_keyword_that_did_not_run_teaches_nothing(told):
     plan = alone()
-    idle = Segment(np.full(3, np.nan), np.ones(3), seen(impressions=900.0, clicks=40.0, cost=90.0))
+    came = seen(impressions=900.0, clicks=40.0, cost=90.0, **told)
+    idle = Segment(np.full(3, np.nan), np.ones(3), came)
     found = corrections_of(plan, [idle])
     for learnt in (found.price, found.click_rate, found.searches):
         assert learnt.factor.tolist() == [1.0, 1.0, 1.0]

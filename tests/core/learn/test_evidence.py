@@ -89,6 +89,19 @@ def test_known_chances_of_missing_the_rule():
     assert clicks_to_stop(0.03, 2.40, ALLOWED, ASSUMED) == 203
 
 
+def test_a_bid_is_raised_only_on_evidence_that_meets_the_rule_where_more_can_be_won():
+    def verdict(clicks, customers, reach):
+        found = judged(results([clicks], [customers], price=1.50), [0.03], reach=reach)
+        return VERDICTS[found.verdict[0]]
+
+    assert verdict(90, 4, 0.3) == "raise"
+    assert verdict(90, 4, 0.99) == "wait"  # nearly all of its searches are won already
+    assert verdict(90, 1, 0.3) == "wait"
+    few = int(ASSUMED["least_evidence"]) - 1
+    assert verdict(few, 4, 0.3) == "wait"
+    assert verdict(400, 0, 0.3) == "stop"
+
+
 def test_a_group_is_judged_by_its_gamma():
     found = group_evidence(
         results([40, 30], [1, 0], price=[2.40, 2.00]), col(0.03, 0.02), np.full(2, ALLOWED),

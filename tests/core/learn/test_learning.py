@@ -339,6 +339,15 @@ def test_a_term_waits_with_the_clicks_it_still_needs():
     ].missing is None  # fmt: skip
 
 
+def test_what_only_some_rows_say_is_the_sum_of_those_and_of_none_unknown():
+    rows = rows_like(a_plan())
+    twice = replace(rows, keyword=np.array([0, 0, 1]), could_show=np.array([50.0, np.nan, np.nan]),
+                    lost_to_money=np.array([3.0, 4.0, np.nan]))  # fmt: skip
+    found = seen_by(twice, 3, LAST.toordinal(), a_plan().brief.assumed)
+    assert found.could_show.tolist() == pytest.approx([50.0, np.nan, np.nan], nan_ok=True)
+    assert found.lost_to_money.tolist() == pytest.approx([7.0, np.nan, np.nan], nan_ok=True)
+
+
 def test_what_is_said_of_the_whole_plan_is_1_as_planned_and_shrunk_where_more_came():
     plan, lexicon, later = a_plan(), shipped_lexicon(), date(2028, 4, 30)
     rows = rows_like(plan)

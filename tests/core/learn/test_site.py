@@ -42,6 +42,8 @@ def test_a_window_in_part_counts_in_part_and_a_day_in_two_counts_once():
     found = seen([(20, 24, 100.0, 5.0), (22, 24, 50.0, np.nan)])
     assert found.cost_per_visit == pytest.approx(50.0 / 150.0)
     assert found.without_ad == pytest.approx(0.5)
+    over = seen([(20, 24, 100.0, np.nan), (22, 27, 60.0, np.nan)])  # eight days, 10 of money each
+    assert over.cost_per_visit == pytest.approx(80.0 / 160.0)
 
 
 def test_what_nobody_said_has_no_figure():
