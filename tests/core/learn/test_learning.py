@@ -7,7 +7,7 @@ import numpy as np
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
-from scipy.special import ndtri
+from scipy.special import betainc, ndtri
 
 from milkwort.core.brief.brief import Brief
 from milkwort.core.brief.worth import CeilingRule, Conversion, Offer
@@ -315,6 +315,22 @@ def test_evidence_blocks_a_text_a_family_together_and_nothing_that_sold_or_is_ke
     assert {by["blue"].form, by["blue2"].form} == {("blue", "phrase")}
     assert by["sold"].suggestion == "own_keyword"
     assert by["gold"].suggestion == "wait"  # what sold has the word
+
+
+def test_a_family_is_blocked_from_the_click_on_that_says_so_of_all_its_terms_as_one():
+    plan = a_plan("phrase")
+    worth, assumed = plan.brief.worth.allowed, plan.brief.assumed
+    weight, rate = assumed["term_weight"], 0.03
+
+    def missing(clicks: int) -> float:
+        return float(betainc(weight * rate, weight * (1 - rate) + clicks, 2.0 / worth))
+
+    least = next(n for n in range(10, 2000) if missing(n) >= assumed["stop_chance"])
+    for clicks, suggestion in ((least, "block_family"), (least - 1, "wait")):
+        few = clicks // 3
+        found = advised(plan, ("blue sash window repair", 0, few, 2.0 * few, 0),
+                        ("blue window painting", 2, clicks - few, 2.0 * (clicks - few), 0))  # fmt: skip
+        assert [one.suggestion for one in found] == [suggestion] * 2
 
 
 def test_what_sold_becomes_a_keyword_at_its_price_and_a_tenth_under_its_own_ceiling():
