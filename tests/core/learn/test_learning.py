@@ -328,8 +328,9 @@ def test_a_family_is_blocked_from_the_click_on_that_says_so_of_all_its_terms_as_
     least = next(n for n in range(10, 2000) if missing(n) >= assumed["stop_chance"])
     for clicks, suggestion in ((least, "block_family"), (least - 1, "wait")):
         few = clicks // 3
+        many = clicks - few
         found = advised(plan, ("blue sash window repair", 0, few, 2.0 * few, 0),
-                        ("blue window painting", 2, clicks - few, 2.0 * (clicks - few), 0))  # fmt: skip
+                        ("sash window repair blue", 0, many, 2.0 * many, 0))  # fmt: skip
         assert [one.suggestion for one in found] == [suggestion] * 2
 
 
