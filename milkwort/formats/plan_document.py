@@ -40,7 +40,7 @@ _Intent = Literal["buy", "compare", "learn", "firm", "job", "unknown"]
 class _Part(BaseModel):
     """Unknown fields, infinities and things of another kind are refused."""
 
-    model_config = ConfigDict(extra="forbid", allow_inf_nan=False, strict=True)
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False, strict=True, defer_build=True)
 
 
 _Name = Field(default="", max_length=400)
@@ -85,7 +85,7 @@ class PlanValues(_Part):
 class OfferDocument(OfferValues):
     """An offer; the first is the one a keyword has unless it says another."""
 
-    model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False, defer_build=True)
 
     name: str = Field(default="", max_length=200)
     id: None = Field(default=None, exclude=True)

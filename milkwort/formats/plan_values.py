@@ -38,7 +38,7 @@ class OfferValues(BaseModel):
 class ProfileValues(BaseModel):
     """The rules of an ad platform."""
 
-    model_config = ConfigDict(extra="forbid")
+    model_config = ConfigDict(extra="forbid", defer_build=True)
 
     @model_validator(mode="before")
     @classmethod
@@ -55,7 +55,7 @@ class ProfileValues(BaseModel):
 class ShowingValues(BaseModel):
     """Days (Monday first) and hours of showing, and their share of searches where known."""
 
-    model_config = ConfigDict(extra="forbid")
+    model_config = ConfigDict(extra="forbid", defer_build=True)
 
     days: list[bool] = Field(min_length=7, max_length=7)
     from_hour: int
@@ -67,7 +67,7 @@ class ShowingValues(BaseModel):
 class PolicyValues(BaseModel):
     """Where bids of a campaign or a group come from; money a click, a share."""
 
-    model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False, defer_build=True)
 
     name: PolicyName
     flat_bid: float | None = Field(default=None, gt=0, le=1e12)
@@ -82,7 +82,7 @@ class PolicyValues(BaseModel):
 class ReportStyleValues(BaseModel):
     """What a planner chose of the client's sheet; what is left out is as usual."""
 
-    model_config = ConfigDict(extra="forbid")
+    model_config = ConfigDict(extra="forbid", defer_build=True)
 
     sections: list[SectionName] = Field(default=list(SECTIONS), max_length=20)
     columns: list[Literal["group", "searches", "bid", "cpc", "clicks", "customers", "spend"]] = (
@@ -100,7 +100,7 @@ class ReportStyleValues(BaseModel):
 class AudienceValues(BaseModel):
     """Devices or people in words, their share of the searches, and how well they buy."""
 
-    model_config = ConfigDict(extra="forbid")
+    model_config = ConfigDict(extra="forbid", defer_build=True)
 
     who: str = Field(min_length=1, max_length=120)
     share: float | None = Field(default=None, ge=0, le=1)
@@ -114,7 +114,7 @@ SHAPES: dict[type, Any] = {Profile: ProfileValues, Showing: ShowingValues}
 class SavedFilterValues(BaseModel):
     """A filter by name; `query` as it stands in the address."""
 
-    model_config = ConfigDict(extra="forbid")
+    model_config = ConfigDict(extra="forbid", defer_build=True)
 
     name: str = Field(min_length=1, max_length=120)
     query: str = Field(max_length=4000)
@@ -123,7 +123,7 @@ class SavedFilterValues(BaseModel):
 class WhenValues(BaseModel):
     """One condition of a house rule."""
 
-    model_config = ConfigDict(extra="forbid")
+    model_config = ConfigDict(extra="forbid", defer_build=True)
 
     field: str = Field(max_length=40)
     value: str = Field(default="", max_length=200)
@@ -134,7 +134,7 @@ class WhenValues(BaseModel):
 class HouseRuleValues(BaseModel):
     """A house rule: what fits all conditions gets a call."""
 
-    model_config = ConfigDict(extra="forbid")
+    model_config = ConfigDict(extra="forbid", defer_build=True)
 
     when: list[WhenValues] = Field(max_length=20)
     call: Literal["keep", "hold", "drop", "block"]
