@@ -24,7 +24,7 @@ Text = Annotated[str, Field(min_length=1, max_length=1000)]
 
 
 class _Asked(BaseModel):
-    model_config = ConfigDict(extra="forbid", allow_inf_nan=False, defer_build=True)
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
 
 
 class OfferTold(_Asked):
@@ -186,7 +186,7 @@ class FaultsAsked(_Asked):
 class Truth(BaseModel):
     """The hidden truth, by column."""
 
-    model_config = ConfigDict(extra="allow", defer_build=True)
+    model_config = ConfigDict(extra="allow")
 
     opened: str
     texts: list[str]
@@ -195,7 +195,7 @@ class Truth(BaseModel):
 class Options(BaseModel):
     """What each of some bids would bring for each keyword, under the truth."""
 
-    model_config = ConfigDict(extra="allow", defer_build=True)
+    model_config = ConfigDict(extra="allow")
 
     ref: list[str]
     bid: list[float]
