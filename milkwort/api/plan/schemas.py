@@ -29,7 +29,7 @@ IsoDay = Annotated[date, BeforeValidator(only_iso_day)]
 class Taken(BaseModel):
     """The root of what is taken: unknown fields, broken texts and infinities are refused."""
 
-    model_config = ConfigDict(extra="forbid", allow_inf_nan=False, defer_build=True)
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
 
     @model_validator(mode="before")
     @classmethod
