@@ -52,7 +52,7 @@ export function Practice() {
       <OpenAccount
         again={anew}
         onOpened={(next) => {
-          set(next);
+          void set(next);
           setAnew(false);
           setShown(null);
         }}
@@ -100,7 +100,7 @@ export function Practice() {
 type Acts = ReturnType<typeof useActs>;
 
 /** What the practice market is asked to do; what it answers is shown from then on. */
-function useActs(set: (view: PracticeView) => void, show: (shown: Shown) => void) {
+function useActs(set: (view: PracticeView) => Promise<void>, show: (shown: Shown) => void) {
   const { id, setSummary } = usePlan();
   const { complain } = useSaying();
   const [job, setJob] = useState<string | null>(null);
@@ -108,7 +108,7 @@ function useActs(set: (view: PracticeView) => void, show: (shown: Shown) => void
   const attempt = async (work: () => Promise<PracticeView>, then?: Shown) => {
     try {
       const next = await work();
-      set(next);
+      await set(next);
       if (next.summary) setSummary(next.summary);
       if (then) show(then);
     } catch (error) {

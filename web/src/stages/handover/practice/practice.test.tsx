@@ -192,9 +192,12 @@ it("lets no day pass before anything was sent", async () => {
 
 it("days pass, are counted and can be stopped; nothing else is sent meanwhile", async () => {
   const running = { ...account, clock: "running", done: 2, wanted: 7 };
-  const asked = await shown(view(), {
-    "POST /practice/clock": () => ({ body: view({ account: running }) }),
-    "DELETE /practice/clock": () => ({ body: view({ days }) }),
+  let now = view();
+  const asked = await shown(now, {
+    // while days pass it is asked for again and again
+    "GET /practice": () => ({ body: now }),
+    "POST /practice/clock": () => ({ body: (now = view({ account: running })) }),
+    "DELETE /practice/clock": () => ({ body: (now = view({ days })) }),
   });
   await press("a week");
   expect((await screen.findByRole("status", { name: "" })).textContent).toBe("2 of 7 days passed");

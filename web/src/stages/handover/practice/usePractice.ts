@@ -19,7 +19,9 @@ export function usePractice() {
       ),
     refetchInterval: (query) => (query.state.data?.account?.clock === "running" ? beat : false),
   });
-  const set = (view: PracticeView) => {
+  const set = async (view: PracticeView) => {
+    // what was asked before this was done would come later and say that it was not
+    await queries.cancelQueries({ queryKey: key });
     queries.setQueryData(key, view);
     void queries.invalidateQueries({ queryKey: ["/hand-over", id] });
   };
