@@ -11,7 +11,7 @@ import numpy as np
 
 from milkwort.api.learn.in_force import InForce, results_in_force
 from milkwort.api.learn.known import row_places
-from milkwort.api.learn.ran import bids_sent, what_ran
+from milkwort.api.learn.ran import all_bids_sent, what_ran
 from milkwort.api.learn.word import months_seen, planned_by
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.workspace import Workspace
@@ -20,7 +20,6 @@ from milkwort.core.learn.history import RanMonth, what_changed
 from milkwort.core.learn.seen import ResultRows, Seen, seen_by
 from milkwort.formats.learn_headless import result_rows_of
 from milkwort.formats.result_rows import places_of
-from milkwort.store.hand_overs import Run
 from milkwort.store.versions import family_of
 
 __all__ = ["history_of"]
@@ -34,17 +33,17 @@ class _Month:
 
     Attributes
     ----------
-    sent : Run or None
-        What was handed over and ran on most of its days; the plan's own bids did where None.
+    bids : dict of str to float
+        By the keys of keywords that ran: what was handed over and ran on most of its days, else
+        the plan's own.
     """
 
-    work: Workspace
     plan: OpenPlan
     first: date
     last: date
     rows: ResultRows
     seen: Seen
-    sent: Run | None
+    bids: dict[str, float]
 
     def ran(self, keys: Sequence[str]) -> RanMonth:
         """Return bids and results by the keys of keywords, also of those it hadn't."""
@@ -54,8 +53,8 @@ class _Month:
         def by_key(column: Floats, otherwise: float) -> Floats:
             return np.append(column, otherwise)[row]
 
-        seen, own_bids = self.seen, by_key(self.plan.result.bid, np.nan)
-        bid = own_bids if self.sent is None else bids_sent(self.work, self.sent, keys)
+        seen = self.seen
+        bid = np.array([self.bids.get(key, np.nan) for key in keys], dtype=np.float64)
         return RanMonth(
             (self.last - self.first).days + 1, bid,
             by_key(seen.clicks, 0.0), by_key(seen.cost, 0.0), by_key(seen.customers, 0.0),
@@ -93,9 +92,16 @@ def _month(work: Workspace, in_force: InForce, plan: OpenPlan, first: date, last
     rows = result_rows_of(mine, places_of(mine, *row_places(plan)))
     seen = seen_by(rows, len(plan.sheet.entries), in_force.as_of.toordinal(),
                    plan.record.brief.assumed)  # fmt: skip
+    return _Month(plan, first, last, rows, seen, _bids(work, plan, first, last))
+
+
+def _bids(work: Workspace, plan: OpenPlan, first: date, last: date) -> dict[str, float]:
     parts = what_ran(work, plan.record.id).parts(first, last)
     *_, sent = max(parts, key=lambda part: part[1] - part[0])
-    return _Month(work, plan, first, last, rows, seen, sent)
+    if sent is not None:
+        return all_bids_sent(work, sent)
+    bids = zip((e.key for e in plan.sheet.entries), plan.result.bid.tolist(), strict=True)
+    return {key: bid for key, bid in bids if np.isfinite(bid)}
 
 
 def _line(month: _Month) -> dict[str, Any]:
@@ -103,7 +109,7 @@ def _line(month: _Month) -> dict[str, Any]:
     return {
         "first": month.first.isoformat(), "last": month.last.isoformat(),
         "version": record.label, "purse": record.brief.monthly_spend,
-        "running": int(np.isfinite(month.ran(month.keys).bid).sum()),
+        "running": len(month.bids),
         "negatives": len(record.brief.negatives), "clicks": float(rows.clicks.sum()),
         "spend": float(rows.cost.sum()), "customers": float(rows.customers.sum()),
     }  # fmt: skip

@@ -16,7 +16,9 @@ from milkwort.core.errors import MilkwortError
 from milkwort.store.hand_overs import Run, forecast_sent, runs_of, state_of, thawed
 from milkwort.store.versions import Version, family_of
 
-__all__ = ["Span", "WhatRan", "bids_sent", "ran_of", "sent_plan", "spans_of", "what_ran"]
+__all__ = [
+    "Span", "WhatRan", "all_bids_sent", "bids_sent", "ran_of", "sent_plan", "spans_of", "what_ran",
+]  # fmt: skip
 
 
 @dataclass(frozen=True)
@@ -122,8 +124,13 @@ def sent_plan(work: Workspace, run: Run) -> Frozen | None:
 
 def bids_sent(work: Workspace, run: Run, keys: Sequence[str]) -> Floats:
     """Return what each keyword bid when it was sent; NaN for one that wasn't to run."""
+    bids = all_bids_sent(work, run)
+    return np.array([bids.get(key, np.nan) for key in keys], dtype=np.float64)
+
+
+def all_bids_sent(work: Workspace, run: Run) -> dict[str, float]:
+    """Return what was bid, by keyword's key, of all that ran as it was sent."""
     with work.database.read() as session:
         forecast = forecast_sent(thawed(session, run.plan_id, run.id))
-    bids = dict(zip(forecast.get("ref", []), forecast.get("bid", []), strict=True))
-    found = [bids.get(key) for key in keys]
-    return np.array([np.nan if bid is None else bid for bid in found], dtype=np.float64)
+    bids = zip(forecast.get("ref", []), forecast.get("bid", []), strict=True)
+    return {key: bid for key, bid in bids if bid is not None}
