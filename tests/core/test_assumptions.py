@@ -10,7 +10,8 @@ from milkwort.core.brief.brief import Policy
 from milkwort.core.brief.showing import Showing, shown_share
 from milkwort.core.brief.taught import Taught
 from milkwort.core.brief.worth import Conversion
-from milkwort.core.learn.corrections import Segment, click_rates, corrections_of
+from milkwort.core.learn.clicked import click_rates
+from milkwort.core.learn.corrections import Segment, corrections_of
 from milkwort.core.learn.evidence import factor_weight, group_evidence, judge
 from milkwort.core.learn.learned import judged_of
 from milkwort.core.learn.results import exposed
@@ -81,7 +82,7 @@ def judged(assumed):
     evidence = judge(results, rate, allowed, allowed * 1.4, group, reach, weight, assumed)
     groups = group_evidence(results, rate, allowed, group, 2, weight, assumed)
     shown = np.full(6, 500.0)
-    low = click_rates(shown, np.arange(6) * 5.0, np.full(6, 0.05), assumed)
+    low = click_rates(shown, np.arange(6) * 5.0, shown * 0.05, assumed)
     return [*weights, *vars(evidence).values(), *vars(groups).values(), *vars(low).values()]
 
 

@@ -12,8 +12,7 @@ from dataclasses import dataclass
 from typing import Literal, get_args
 
 import numpy as np
-from numpy.typing import NDArray
-from scipy.special import log_ndtr, ndtr, ndtri, pdtr
+from scipy.special import log_ndtr, ndtr, ndtri
 
 from milkwort.core.arrays import Floats
 from milkwort.core.assumptions import Assumed
@@ -24,14 +23,12 @@ from milkwort.core.plan.run import PlanResult
 from milkwort.core.plan.spreads import volume_spread
 
 __all__ = [
-    "FACTORS", "ClickRates", "Corrections", "Factor", "LearningSpreads", "Segment",
-    "click_rates", "corrections_of", "learning_spreads", "price_slope", "shift_by_reach",
+    "FACTORS", "Corrections", "Factor", "LearningSpreads", "Segment", "clicks_due",
+    "corrections_of", "learning_spreads", "price_slope", "shift_by_reach",
 ]  # fmt: skip
 
 Factor = Literal["searches", "click_rate", "price"]
 FACTORS: tuple[Factor, ...] = get_args(Factor)
-_LOW_CHANCE = 0.05
-"""A click rate is called low where so few clicks would come by chance this seldom."""
 _LEAST_SLOPE = 0.1
 _NO_SPREAD = 1e-6
 
@@ -73,25 +70,6 @@ class Corrections:
     searches_known: bool
 
 
-@dataclass(frozen=True)
-class ClickRates:
-    """Whether click rates are too low; arrays of shape (n_keywords,).
-
-    Attributes
-    ----------
-    judged : ndarray of bool
-        Enough showings or clicks to say.
-    ratio : Floats
-        Actual over expected clicks; NaN without showings.
-    low : ndarray of bool
-        Judged, and so few clicks would seldom come by chance.
-    """
-
-    judged: NDArray[np.bool_]
-    ratio: Floats
-    low: NDArray[np.bool_]
-
-
 def corrections_of(result: PlanResult, segments: Sequence[Segment]) -> Corrections:
     """Compare what came with what was to be expected, over all results so far.
 
@@ -110,11 +88,38 @@ def corrections_of(result: PlanResult, segments: Sequence[Segment]) -> Correctio
     y, v = _price_sight(result, segments)
     price = learnt_of_shifts(y, v, group, *spread.of("price"))
     mu = result.prices.mu + price.shift
-    clicks_due, clicks = _clicks(result, segments, mu)
-    click_rate = learnt_of_counts(clicks_due, clicks, group, *spread.of("click_rate"))
+    wanted, clicks = clicks_due(result, segments, mu)
+    click_rate = learnt_of_counts(wanted, clicks, group, *spread.of("click_rate"))
     due, came, known = _searches(result, segments, mu)
     searches = learnt_of_counts(due, came, group, *spread.of("searches"))
     return Corrections(price, click_rate, searches, known)
+
+
+def clicks_due(
+    result: PlanResult, segments: Sequence[Segment], mu: Floats
+) -> tuple[Floats, Floats]:
+    """Return the clicks to be expected of the showings there were, and those that came.
+
+    Parameters
+    ----------
+    result : PlanResult
+    segments : sequence of Segment
+        A click rate is expected at the bids that ran; a keyword's other days are left out.
+    mu : Floats, shape (n_keywords,)
+        The market that the bids are held against.
+    """
+    n, demand = len(result.table), result.demand
+    due, came = np.zeros(n), np.zeros(n)
+    per_search = np.divide(demand.click_weight, demand.searches, out=np.ones(n),
+                           where=demand.searches > 0)  # fmt: skip
+    for segment in segments:
+        runs = np.isfinite(segment.bid) & result.prices.known
+        bid = np.where(runs, segment.bid, 1.0)
+        at = at_bid(bid, np.where(runs, mu, 0.0), result.prices.sigma, np.ones(n), np.ones(n),
+                    result.brief.pricing, result.brief.assumed)  # fmt: skip
+        due += np.where(runs, segment.seen.impressions * per_search * at.click_rate, 0.0)
+        came += np.where(runs, segment.seen.clicks, 0.0)
+    return np.nan_to_num(due), came
 
 
 @dataclass(frozen=True)
@@ -188,25 +193,6 @@ def shift_by_reach(
     return -sigma * (ndtri(reach) - z), np.where(searches > 0, variance, np.inf)
 
 
-def click_rates(
-    impressions: Floats, clicks: Floats, expected_rate: Floats, assumed: Assumed
-) -> ClickRates:
-    """Judge click rates, each only past enough showings or clicks.
-
-    Parameters
-    ----------
-    impressions, clicks : Floats
-    expected_rate : Floats
-        Clicks per impression forecast at the present bid.
-    assumed : Assumed
-    """
-    judged = (impressions > assumed["judge_impressions"]) | (clicks > assumed["judge_clicks"])
-    expected = impressions * expected_rate
-    ratio = np.divide(clicks, expected, out=np.full(len(clicks), np.nan), where=expected > 0)
-    chance = pdtr(clicks, np.maximum(expected, 1e-12))
-    return ClickRates(judged, ratio, judged & (ratio < 1) & (chance < _LOW_CHANCE))
-
-
 def _least(assumed: Assumed, name: str) -> float:
     """Return a spread; one of 0 leaves next to nothing to be learnt."""
     return max(assumed[name], _NO_SPREAD)
@@ -256,22 +242,6 @@ def _sights(result: PlanResult, segment: Segment) -> list[tuple[Floats, Floats]]
         y, v = shift_by_reach(seen.impressions, np.maximum(lasted, 0.0), bid, mu, sigma)
         found.append((y, np.where(told, v, np.inf)))
     return found
-
-
-def _clicks(result: PlanResult, segments: Sequence[Segment], mu: Floats) -> tuple[Floats, Floats]:
-    """Return the clicks to be expected of the showings there were, and those that came."""
-    n, demand = len(result.table), result.demand
-    due, came = np.zeros(n), np.zeros(n)
-    per_search = np.divide(demand.click_weight, demand.searches, out=np.ones(n),
-                           where=demand.searches > 0)  # fmt: skip
-    for segment in segments:
-        runs = np.isfinite(segment.bid) & result.prices.known
-        bid = np.where(runs, segment.bid, 1.0)
-        at = at_bid(bid, np.where(runs, mu, 0.0), result.prices.sigma, np.ones(n), np.ones(n),
-                    result.brief.pricing, result.brief.assumed)  # fmt: skip
-        due += np.where(runs, segment.seen.impressions * per_search * at.click_rate, 0.0)
-        came += np.where(runs, segment.seen.clicks, 0.0)
-    return np.nan_to_num(due), came
 
 
 def _searches(

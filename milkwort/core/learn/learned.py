@@ -11,14 +11,8 @@ from numpy.typing import NDArray
 
 from milkwort.core.arrays import Floats, Ints
 from milkwort.core.learn.by_now import elapsed_of, share_of_month
-from milkwort.core.learn.corrections import (
-    FACTORS,
-    ClickRates,
-    Corrections,
-    Segment,
-    click_rates,
-    corrections_of,
-)  # fmt: skip
+from milkwort.core.learn.clicked import ClickRates, clicked_of
+from milkwort.core.learn.corrections import FACTORS, Corrections, Segment, corrections_of
 from milkwort.core.learn.difference import Difference, difference_of
 from milkwort.core.learn.evidence import (
     Evidence,
@@ -173,42 +167,37 @@ def learned_of(
     elapsed = elapsed_of(result, first, last)
     customers, spend = _differences(result, rows, own, first, last, elapsed.factor)
     advice = [] if terms is None else advise_terms(base, lexicon, terms, judged.evidence)
-    corrections = corrections_of(base, _segments(before, as_of))
+    segments = _segments(base, before.rows, before.spans, as_of)
+    own_days = segments if own is seen else _segments(result, rows, before.spans, as_of)
+    corrections = corrections_of(base, segments)
     # what results say beyond what the plan's own prices hold of it already
     further = np.nan_to_num(corrections.price.shift + base.prices.mu - result.prices.mu)
     return Learned(
         first=first, last=last, as_of=as_of, since=date.fromordinal(int(before.rows.first.min())),
         seen=seen, judged=judged, corrections=corrections,
         hardly=hardly_shown(result, due_of(result, before.spans, first, last), own, further),
-        clicked=_clicked(result, own),
+        clicked=clicked_of(result, own_days),
         testing=_testing(result, judged), own_rule=apply_rule(own_rule, seen.results(),
                                                               result.demand.rate),
         terms=advice, customers=customers, spend=spend,
     )  # fmt: skip
 
 
-def _clicked(result: PlanResult, seen: Seen) -> ClickRates:
-    """Judge how readily each keyword was clicked, by what was to be expected at its bid."""
-    shown = np.nan_to_num(result.expected.impressions)
-    rate = np.divide(np.nan_to_num(result.expected.clicks), shown, out=np.zeros(len(shown)),
-                     where=shown > 0)  # fmt: skip
-    return click_rates(seen.impressions, seen.clicks, rate, result.brief.assumed)
-
-
-def _segments(before: Before, as_of: date) -> list[Segment]:
+def _segments(
+    result: PlanResult, rows: ResultRows, spans: Sequence[Ran], as_of: date
+) -> list[Segment]:
     """Return what was seen on the days of each span, at the bids that ran."""
-    base, rows = before.base, before.rows
-    starts = [span.first.toordinal() for span in before.spans]
+    starts = [span.first.toordinal() for span in spans]
     # a window over two spans counts where it begins
     number = np.maximum(np.searchsorted(starts, rows.first, side="right") - 1, 0)
     found = []
-    for at, span in enumerate(before.spans):
+    for at, span in enumerate(spans):
         mine = rows.at(np.flatnonzero(number == at))
         if not len(mine):
             continue
         first, last = (date.fromordinal(int(d)) for d in (mine.first.min(), mine.last.max()))
-        seen = seen_by(mine, len(base.table), as_of.toordinal(), base.brief.assumed)
-        found.append(Segment(span.bid, elapsed_of(base, first, last).factor, seen))
+        seen = seen_by(mine, len(result.table), as_of.toordinal(), result.brief.assumed)
+        found.append(Segment(span.bid, elapsed_of(result, first, last).factor, seen))
     return found
 
 

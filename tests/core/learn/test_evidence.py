@@ -9,7 +9,6 @@ from scipy import stats
 from milkwort.core.assumptions import Assumed
 from milkwort.core.brief.worth import Conversion
 from milkwort.core.errors import BadValueError
-from milkwort.core.learn.corrections import click_rates
 from milkwort.core.learn.evidence import VERDICTS, factor_weight, group_evidence, judge
 from milkwort.core.learn.own_rules import OwnRule, apply_rule, false_cut_chance
 from milkwort.core.learn.results import (
@@ -214,12 +213,6 @@ def test_results_that_cannot_be_are_refused_with_their_row():
         OwnRule(clicks=float("inf"))
 
 
-def test_a_click_rate_is_judged_only_after_enough_showings():
-    found = click_rates(col(900, 1500, 1500), col(1, 20, 80), np.full(3, 0.05), ASSUMED)
-    assert found.judged.tolist() == [False, True, True]
-    assert found.low.tolist() == [False, True, False]
-
-
 def test_a_groups_sums_and_factor_are_of_its_keywords_that_have_a_prior():
     found = results([40, 30, 25, 7], [1, 0, 2, 0], price=[2.40, 2.00, 1.00, 3.00])
     group, rate = np.array([0, 0, 1, 0]), col(0.03, 0.02, 0.04, 0.0)
@@ -241,11 +234,3 @@ def test_the_chance_of_losing_money_is_the_posterior_under_what_breaks_even():
     assert found.cpc[0] == pytest.approx(2.40) and found.rate[0] == pytest.approx(
         alpha / (alpha + beta)
     )
-
-
-def test_a_click_rate_is_said_as_a_ratio_and_called_low_only_where_it_is_no_chance():
-    shown, clicks = col(1000, 1001, 400, 5000), col(10, 10, 31, 100)
-    rates = click_rates(shown, clicks, col(0.06, 0.06, 0.06, 0.02), ASSUMED)
-    assert rates.judged.tolist() == [False, True, True, True]
-    assert rates.ratio == pytest.approx([10 / 60, 10 / 60.06, 31 / 24, 1.0])
-    assert rates.low.tolist() == [False, True, False, False]
