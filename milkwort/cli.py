@@ -104,7 +104,7 @@ def compare(
 
 @app.command()
 def check(
-    plan_file: Annotated[Path, typer.Argument(metavar="PLAN.json", help="A plan's own file.")],
+    plan_file: Annotated[Path, typer.Argument(metavar="PLAN.json", help="A plan’s own file.")],
 ) -> None:
     """Say what to look at before a plan is handed over; exit 1 where something must be mended."""
     try:
@@ -125,7 +125,7 @@ def check(
 
 @app.command()
 def report(
-    plan_file: Annotated[Path, typer.Argument(metavar="PLAN.json", help="A plan's own file.")],
+    plan_file: Annotated[Path, typer.Argument(metavar="PLAN.json", help="A plan’s own file.")],
     out: Annotated[Path, typer.Option(help="Where to write: .pdf, .html, .xlsx or .csv.")],
     logo: Annotated[Path | None, typer.Option(help="PNG or SVG for the letter-head.")] = None,
     paper: Annotated[Paper, typer.Option(help="a4 or us-letter.")] = Paper.A4,
@@ -172,7 +172,7 @@ def practice(
     ] = LearningPolicy.ADVICE,
     start: Annotated[
         datetime | None,
-        typer.Option(formats=["%Y-%m-%d"], help="The first day; next month's if left out."),
+        typer.Option(formats=["%Y-%m-%d"], help="The first day; next month’s if left out."),
     ] = None,
 ) -> None:
     """Run a plan in the practice market, a simulated platform: plan, live a month, learn, again."""
@@ -211,7 +211,7 @@ def learn(
 
 @app.command()
 def market(
-    data: Annotated[Path | None, typer.Option(help="Folder of the market's own database.")] = None,
+    data: Annotated[Path | None, typer.Option(help="Folder of the market’s own database.")] = None,
     port: Annotated[int, typer.Option(min=1, max=65535, help="Port to listen on.")] = 8790,
     host: Annotated[str, typer.Option(help="Address to listen on.")] = "127.0.0.1",
 ) -> None:

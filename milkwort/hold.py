@@ -53,4 +53,4 @@ def held_alone(folder: Path) -> Iterator[Hold]:
         where = f" at {hold.told}" if hold.told else ""
         raise PlannerError(f"{folder} is served already{where}.", "data") from None
     except PermissionError as error:
-        raise PlannerError(f"{folder} can't be used: {error.strerror}.", "data") from error
+        raise PlannerError(f"{folder} can’t be used: {error.strerror}.", "data") from error

@@ -82,7 +82,7 @@ def _serve(settings: Settings, hold: Hold, *, sample: bool, fresh: bool) -> None
         if port != settings.port:
             print(f"Port {settings.port} is taken; using {port}.")
         if not client_is_built():
-            print("The web client isn't built; only the API is served (make web builds it).")
+            print("The web client isn’t built; only the API is served (make web builds it).")
         print(f"Milkwort is at {address}  (Ctrl C stops it)", flush=True)
         market = settings.market or f"{address}/{PRACTICE}"
 

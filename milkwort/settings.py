@@ -30,7 +30,7 @@ class Settings(BaseSettings):
     )
     market: str = Field(
         default="",
-        description="Address of a practice market elsewhere (URL; empty for the program's own).",
+        description="Address of a practice market elsewhere (URL; empty for the program’s own).",
     )
     history: int = Field(
         default=6, ge=0, le=12,

@@ -106,9 +106,9 @@ _SEARCHES: tuple[_Row, ...] = (
 # 3. the market
 _MARKET: tuple[_Row, ...] = (
     ("low_percentile", "percentile of the low price", 0.25, "share", 0.01, 0.98,
-     "A source's low price is read as what wins a quarter of the clicks."),
+     "A source’s low price is read as what wins a quarter of the clicks."),
     ("high_percentile", "percentile of the high price", 0.75, "share", 0.02, 0.99,
-     "A source's high price is read as what wins three quarters of the clicks."),
+     "A source’s high price is read as what wins three quarters of the clicks."),
     ("single_price_ratio", "high over low where only one price is known", 2.5, "factor", 1, 100,
      "Prices of one keyword commonly spread this far."),
     ("least_sigma", "least spread of prices", 0.05, "log units", 0.001, 1,
@@ -127,7 +127,7 @@ _STANDING: tuple[_Row, ...] = (
     ("first_sale_chance", "what counts as a likely first sale", 0.8, "share", 0.01, 0.999,
      "Four chances in five is what people call likely."),
     ("prior_weight", "weight of the assumed rate", 60.0, "clicks", 1, 10000,
-     "The brief's rate is believed as much as sixty clicks of results."),
+     "The brief’s rate is believed as much as sixty clicks of results."),
     ("stop_chance", "chance of missing the rule that says stop", 0.93, "share", 0.5, 0.999,
      "Looked at day after day, seven chances in a hundred stop one good keyword in thirteen."),
     ("least_evidence", "exposed clicks before any verdict", 20.0, "clicks", 1, 10000,
@@ -135,7 +135,7 @@ _STANDING: tuple[_Row, ...] = (
     ("never_months", "months past which a test never ends", 24.0, "months", 1, 600,
      "In two years the market is another one."),
     ("thin_clicks", "clicks a month under which a keyword is thin", 1.0, "clicks a month", 0,
-     1000, "Less than a click a month can't be judged on its own."),
+     1000, "Less than a click a month can’t be judged on its own."),
 )  # fmt: skip
 # 5. starting bids
 _BIDS: tuple[_Row, ...] = (
@@ -154,9 +154,9 @@ _BIDS: tuple[_Row, ...] = (
     ("bid_step", "bid step of the platform", 0.01, "money", 0.0001, 1e4,
      "Platforms take bids in whole pence."),
     ("platform_raise", "how far the platform may raise a bid by itself", 0.0, "share", 0, 1,
-     "Most platforms keep to the bid; one that doesn't leaves less room under the ceiling."),
+     "Most platforms keep to the bid; one that doesn’t leaves less room under the ceiling."),
     ("day_over", "how far a day may run over its budget", 0.0, "share", 0, 10,
-     "Most platforms stop where a day's money ends; no month passes the budgets of its days."),
+     "Most platforms stop where a day’s money ends; no month passes the budgets of its days."),
 )  # fmt: skip
 # 6. the fit
 _FIT: tuple[_Row, ...] = (
@@ -178,17 +178,17 @@ _DRAWS: tuple[_Row, ...] = (
     ("draw_price", "spread of all prices together", 0.10, "log units", 0, 2,
      "Rivals come and go."),
     ("draw_click_rate", "spread of all click rates together", 0.15, "log units", 0, 2,
-     "An account's ads are good or less good together."),
-    ("draw_click_rate_own", "spread of one keyword's click rate", 0.20, "log units", 0, 2,
+     "An account’s ads are good or less good together."),
+    ("draw_click_rate_own", "spread of one keyword’s click rate", 0.20, "log units", 0, 2,
      "Each ad fits its keyword more or less well."),
-    ("month_searches", "spread of one month's searches about the usual", 0.10, "log units",
+    ("month_searches", "spread of one month’s searches about the usual", 0.10, "log units",
      0, 2,
      "Once results told how many search, a month still has a course of its own."),
-    ("month_price", "spread of one month's prices about the usual", 0.05, "log units", 0, 2,
+    ("month_price", "spread of one month’s prices about the usual", 0.05, "log units", 0, 2,
      "Once results told what clicks cost, rivals still come and go."),
     ("draw_intent", "spread of conversion by intent", 0.20, "log units", 0, 2,
      "The factor of an intent is a guess."),
-    ("draw_click_price", "variance of one click's price over its mean squared", 0.25, "factor",
+    ("draw_click_price", "variance of one click’s price over its mean squared", 0.25, "factor",
      0, 10, "The clicks of one keyword cost now half, now twice as much."),
     ("draw_days", "days of a month that is drawn", 30.0, "days", 1, 366,
      "Without a calendar the purse is shared out over thirty equal days."),
@@ -202,16 +202,16 @@ _EVIDENCE: tuple[_Row, ...] = (
      0.001, 0.5, "Nine chances in ten of a good keyword are worth a higher bid."),
     ("raise_reach", "reach below which a raise is worth while", 0.6, "share", 0, 1,
      "Above this a higher bid buys little more."),
-    ("learn_searches_group", "spread of a group's searches about the plan's", 0.15, "log units",
+    ("learn_searches_group", "spread of a group’s searches about the plan’s", 0.15, "log units",
      0.001, 2, "What a group sells may be sought more or less than its plan."),
-    ("learn_click_rate_group", "spread of a group's click rate about the plan's", 0.10,
-     "log units", 0.001, 2, "A group's ads are better or worse together."),
-    ("learn_price_group", "spread of a group's prices about the plan's", 0.10, "log units",
+    ("learn_click_rate_group", "spread of a group’s click rate about the plan’s", 0.10,
+     "log units", 0.001, 2, "A group’s ads are better or worse together."),
+    ("learn_price_group", "spread of a group’s prices about the plan’s", 0.10, "log units",
      0.001, 2, "Rivals seek some groups more than others."),
-    ("learn_price_own", "spread of one keyword's price about its group's", 0.15, "log units",
+    ("learn_price_own", "spread of one keyword’s price about its group’s", 0.15, "log units",
      0.001, 2, "A price range is a guess for each keyword."),
-    ("term_weight", "clicks that what a term's words say of it weighs", 20.0, "clicks",
-     0.01, 1000, "A text's words say less of it than a planner's keyword."),
+    ("term_weight", "clicks that what a term’s words say of it weighs", 20.0, "clicks",
+     0.01, 1000, "A text’s words say less of it than a planner’s keyword."),
     ("factor_weight_least", "least weight of the forecast of a plan or group", 3.0, "sales",
      0.01, 1000, "However unsure the brief is, a few sales do not outweigh it."),
     ("factor_weight_most", "most weight of the forecast of a plan or group", 60.0, "sales",
@@ -229,10 +229,10 @@ TABLE: Mapping[str, Assumption] = {row[0]: Assumption(*row) for row in _ROWS}
 
 
 RETIRED: Mapping[str, str] = {
-    "settle_days": "days until a click's sale is in: each click now counts with the chance "
+    "settle_days": "days until a click’s sale is in: each click now counts with the chance "
     "that its sale would be reported by now",
-    "plan_weight": "weight of the plan's own forecast of sales: it now follows from how wide "
-    "the brief's conversion is",
+    "plan_weight": "weight of the plan’s own forecast of sales: it now follows from how wide "
+    "the brief’s conversion is",
 }
 """Assumptions that the model no longer makes, and what it does instead.
 

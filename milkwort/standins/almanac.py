@@ -106,7 +106,7 @@ class Almanac:
 
     def _use(self) -> None:
         if self._left <= 0:
-            raise PlannerError("The almanac's quota of look-ups is used up.", "almanac")
+            raise PlannerError("The almanac’s quota of look-ups is used up.", "almanac")
         self._left -= 1
 
     def _related(self, root: str) -> list[tuple[str, bool]]:

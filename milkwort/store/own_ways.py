@@ -15,7 +15,7 @@ from milkwort.store.journal import Change
 __all__ = ["OwnWays", "SavedFilter", "own_ways_of", "set_own"]
 
 
-_REASONS = ("too dear", "not what we sell", "another town", "only looking", "a rival's name")
+_REASONS = ("too dear", "not what we sell", "another town", "only looking", "a rival’s name")
 _RULES = (
     HouseRule((When("intent", "job"),), "block", "seeks a job"),
     HouseRule((When("standing", "beyond"),), "drop", "too dear"),

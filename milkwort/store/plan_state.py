@@ -44,9 +44,9 @@ CLIENT_TABLES: tuple[type[models.Base], ...] = (
 LEFT_OUT: Mapping[type[models.Base], str] = {
     models.Plan: "the plan itself: its row is read and written beside its tables",
     models.Journal: "a plan that was copied or loaded has done nothing that could be undone",
-    models.AccountSheet: "a platform's file belongs to the plan it was brought into",
+    models.AccountSheet: "a platform’s file belongs to the plan it was brought into",
     models.HandOver: "what was sent was sent from the plan it was made in",
-    models.ResultImport: "results are of the client's account: its plans share them, others don't",
+    models.ResultImport: "results are of the client’s account: its plans share them, others don’t",
     models.PracticeAccount: "an account stands for the plan it was opened for and its versions",
 }
 """Tables of a plan or client that do not go along, and why."""

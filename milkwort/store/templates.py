@@ -20,7 +20,7 @@ TEMPLATES: dict[str, dict[str, Any]] = {
         "goal": "profit",
     },
     "subscription": {
-        "offer_name": "a month's subscription", "sale_value": 12.0, "gross_margin": 0.8,
+        "offer_name": "a month’s subscription", "sale_value": 12.0, "gross_margin": 0.8,
         "sales_per_customer": 9.0, "rate_low": 0.04, "rate_likely": 0.07, "rate_high": 0.11,
         "close_low": 0.15, "close_likely": 0.25, "close_high": 0.35, "monthly_spend": 600.0,
         "ceiling_rule": "profit_share", "ceiling_value": 0.4,

@@ -34,7 +34,7 @@ def test_results_are_taken_over_terms_decided_and_the_month_closed(page: Page, p
     expect(page.get_by_text("Here results are held against the plan")).to_be_visible()
     assert findings(page) == []
     page.get_by_role("button", name="Take over from the practice market").click()
-    expect(page.get_by_role("radiogroup", name="What is shown")).to_be_visible(timeout=20_000)
+    expect(page.get_by_role("radiogroup", name="What is shown")).to_be_visible()
     waits = page.get_by_role("grid", name="What waits")
     expect(waits).to_be_visible()
     before = int(waits.get_attribute("aria-rowcount") or 0)
@@ -54,12 +54,12 @@ def test_results_are_taken_over_terms_decided_and_the_month_closed(page: Page, p
 
     shown(page, "The month")
     expect(page.get_by_role("table", name="Why the customers differ")).to_be_visible()
-    expect(page.get_by_role("table", name="Our word so far")).to_be_visible(timeout=20_000)
+    expect(page.get_by_role("table", name="Our word so far")).to_be_visible()
     page.get_by_role("textbox", name="Customers counted").click()
     page.keyboard.type("4")
     page.keyboard.press("Enter")
     page.get_by_role("button", name="Count them").click()
-    expect(page.get_by_text("(with 4 counted by hand)")).to_be_visible(timeout=20_000)
+    expect(page.get_by_text("(with 4 counted by hand)")).to_be_visible()
     page.get_by_label("Visits of the whole site").fill("900")
     page.keyboard.press("Enter")
     page.get_by_role("button", name="Note it").click()
@@ -78,7 +78,7 @@ def test_results_are_taken_over_terms_decided_and_the_month_closed(page: Page, p
     expect(page.get_by_text("Close the month").first).to_be_visible()
     assert findings(page) == []
     page.get_by_role("button", name="Close the month").click()
-    page.wait_for_url("**/fit?view=versions", timeout=20_000)
+    page.wait_for_url("**/fit?view=versions")
     expect(page.get_by_text("October 2027").first).to_be_visible()
 
     page.goto(f"{plan}/learn")
@@ -92,5 +92,5 @@ def test_results_are_taken_over_terms_decided_and_the_month_closed(page: Page, p
     expect(page.get_by_role("heading", name="All clients")).to_be_visible()
     line = page.get_by_role("row").filter(has_text="Eastmere").first
     expect(line).to_be_visible()
-    expect(page.get_by_text("still being looked at")).to_have_count(0, timeout=60_000)
+    expect(page.get_by_text("still being looked at")).to_have_count(0)
     assert findings(page) == []

@@ -160,7 +160,7 @@ def test_two_windows_each_change_what_they_touch_and_show_the_others(
     other.keyboard.press("3")
     for window in (page, other):
         link = window.get_by_role("link", name="Sift")
-        expect(link).to_contain_text(f"{before - 2} to call", timeout=3000)
+        expect(link).to_contain_text(f"{before - 2} to call")
     other.close()
     assert faults == []
 

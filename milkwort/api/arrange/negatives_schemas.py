@@ -87,7 +87,7 @@ class ReadLine(Works):
     campaign_id: int | None = Field(description="where it acts; with no group either, everywhere")
     group_id: int | None
     where: str
-    firm: bool = Field(description="a firm's name that is also a word of kept keywords")
+    firm: bool = Field(description="a firm’s name that is also a word of kept keywords")
     narrower: Form | None = Field(description="what of it would stop nothing wanted")
 
 

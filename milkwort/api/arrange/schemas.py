@@ -51,7 +51,7 @@ class GroupColumns(Given):
     label: list[str]
     campaign_id: list[int]
     campaign: list[str]
-    page: list[str] = Field(description="its own, or its campaign's")
+    page: list[str] = Field(description="its own, or its campaign’s")
     own_page: list[str]
     page_said: list[int | None] = Field(description="of its words; null where no text is known")
     better_page: list[str | None] = Field(description="one that says more of its words")
@@ -59,7 +59,7 @@ class GroupColumns(Given):
     ads_wrong: list[int] = Field(description="ads that a platform would refuse")
     without_ad: list[bool]
     things: list[int] = Field(description="things it shows that can be delivered")
-    left_out: list[int] = Field(description="things it shows that can't")
+    left_out: list[int] = Field(description="things it shows that can’t")
     bid: list[float | None]
     policy: list[PolicyValues | None]
     locked: list[bool]
@@ -93,7 +93,7 @@ class CampaignValues(Given):
     binds: Literal["", "least", "most"] = Field(description="the limit that its money meets")
     area_share: float | None
     showing: ShowingValues | None
-    shown_share: float | None = Field(description="share of the week's searches in its own hours")
+    shown_share: float | None = Field(description="share of the week’s searches in its own hours")
     note: str
     page: str
     first_day: str
@@ -112,7 +112,7 @@ class ConflictItem(Given):
     says: str
     negative: str
     negative_id: int | None
-    pinned: str = Field(description="the list that holds the negative; empty for the plan's own")
+    pinned: str = Field(description="the list that holds the negative; empty for the plan’s own")
     pinned_id: int | None
     count: int
     ids: list[int]

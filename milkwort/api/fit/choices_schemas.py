@@ -106,7 +106,7 @@ class LeastView(Given):
     most: float | None
     saturation: float | None
     keywords: int
-    too_few: list[str] = Field(description="some keywords that can't have so many clicks")
+    too_few: list[str] = Field(description="some keywords that can’t have so many clicks")
     too_few_count: int
 
 

@@ -184,10 +184,10 @@ class SightingColumns(Given):
     """Keywords, ads or rivals as they were seen, a place for each; money and clicks a month."""
 
     name: list[str]
-    rivals: list[list[int]] = Field(description="places in the view's rivals")
+    rivals: list[list[int]] = Field(description="places in the view’s rivals")
     days: list[int | None]
     running: list[bool]
-    months: list[list[int]] = Field(description="places in the view's months")
+    months: list[list[int]] = Field(description="places in the view’s months")
     position: list[float | None]
     clicks: list[float | None]
     monthly_cost: list[float | None]

@@ -104,7 +104,7 @@ def took(plan_id: int, file: _Upload, work: Work) -> Response:
 
 def _needed(held: Any) -> Any:
     if held is None:
-        raise NotFoundError("No account's file was brought in yet.", "account")
+        raise NotFoundError("No account’s file was brought in yet.", "account")
     return held
 
 

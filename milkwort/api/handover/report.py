@@ -115,7 +115,7 @@ def set_logo(
 ) -> Response:
     """Put a picture into the letter-head: PNG or SVG, up to 1 MB."""
     said = logo_said(checked_logo(file.file.read(MAX_LOGO + 1)))
-    made = Decision("the logo of the client's sheet", lambda c: put_logo(c, said))
+    made = Decision("the logo of the client’s sheet", lambda c: put_logo(c, said))
     return sent(work.change(plan_id, lambda _: made, window=window))
 
 
@@ -134,7 +134,7 @@ def style_from(plan_id: int, body: StyleFrom, work: Work, window: Window = "") -
             set_own(change, {"report_style": style})
             put_logo(change, logo)
 
-        return Decision(f"the client's sheet as {other.record.name} has it", do)
+        return Decision(f"the client’s sheet as {other.record.name} has it", do)
 
     return sent(work.change(plan_id, decide, window=window))
 

@@ -41,7 +41,7 @@ def client_routes() -> list[BaseRoute]:
 
 
 def _not_built(_request: Request) -> Response:
-    return Response("The web client isn't built: run make web.\n", media_type="text/plain")
+    return Response("The web client isn’t built: run make web.\n", media_type="text/plain")
 
 
 def _page(request: Request) -> Response:

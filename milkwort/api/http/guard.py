@@ -56,7 +56,7 @@ class Guard:
             return 403, "wrong_host", "This address is not one that Milkwort serves."
         origin = headers.get("origin")
         if method not in _SAFE and origin is not None and _address(origin) != host:
-            return 403, "wrong_origin", "Changes are taken from Milkwort's own pages only."
+            return 403, "wrong_origin", "Changes are taken from Milkwort’s own pages only."
         length = headers.get("content-length", "0")
         if not length.isdigit() or int(length) > self.most_bytes:
             return 413, "too_large", _too_large(self.most_bytes)

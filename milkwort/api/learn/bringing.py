@@ -45,7 +45,7 @@ router = APIRouter(tags=["learn"])
 _LEVELS_TAKEN = ("keyword", "term")
 Columns = Annotated[
     list[str],
-    Query(max_length=40, description="columns by field, where headings don't tell: clicks:3"),
+    Query(max_length=40, description="columns by field, where headings don’t tell: clicks:3"),
 ]
 
 

@@ -17,7 +17,7 @@ class Pace(Given):
     spent: float
     purse: float
     by_now: float = Field(description="money that the purse holds for the days that have gone")
-    at_end: float = Field(description="money spent by the month's end if it goes on like this")
+    at_end: float = Field(description="money spent by the month’s end if it goes on like this")
     left: float
     out: str | None = Field(description="day on which the money is gone")
 

@@ -173,7 +173,7 @@ class Waiting(Given):
     """One decision that waits, and the money about it."""
 
     kind: AskedKind
-    key: str = Field(description="the term, the keyword's id, the month, the sending or the look")
+    key: str = Field(description="the term, the keyword’s id, the month, the sending or the look")
     name: str
     says: str
     money: float
@@ -199,7 +199,7 @@ class LearnView(Given):
     corrections: dict[str, float] = Field(
         description="factors of the whole plan over its uncorrected inputs, by input"
     )
-    held: dict[str, float] = Field(description="of these, what the plan's figures hold already")
+    held: dict[str, float] = Field(description="of these, what the plan’s figures hold already")
     evidence_since: str | None = Field(description="the first day that evidence rests on")
     searches_known: bool
     on_enquiries: bool
@@ -213,7 +213,7 @@ class LearnView(Given):
     month: LearnMonth | None
     closed_as: int | None = Field(description="the version that goes on from this closed month")
     next_label: str | None
-    notices: list[str] = Field(description="gaps, and sums of levels that don't match")
+    notices: list[str] = Field(description="gaps, and sums of levels that don’t match")
 
 
 class TermActs(Taken):

@@ -58,7 +58,7 @@ def opened_plan(session: Session, plan_id: int) -> OpenPlan:
         raise  # these say themselves what is wrong, and it is not the plan
     except Exception as error:
         why = f"{type(error).__name__}: {str(error)[:200]}"
-        message = f"What is stored of this plan can't be read ({why})."
+        message = f"What is stored of this plan can’t be read ({why})."
         raise UnreadableError(message, "plan") from error
     return loaded
 

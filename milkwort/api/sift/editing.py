@@ -105,7 +105,7 @@ def _free(loaded: OpenPlan, rows: Sequence[int], match: Match) -> list[int]:
             taken.add(identity)
             free.append(row)
     if not free:
-        raise BadValueError("match type", f"keywords that aren't {match} already", "none")
+        raise BadValueError("match type", f"keywords that aren’t {match} already", "none")
     return free
 
 

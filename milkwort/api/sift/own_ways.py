@@ -22,7 +22,7 @@ router = APIRouter(tags=["sift"])
 
 _LABELS = {
     "quick_reasons": "the quick reasons", "saved_filters": "the saved filters",
-    "house_rules": "the house rules", "report_style": "the client's sheet",
+    "house_rules": "the house rules", "report_style": "the client’s sheet",
 }  # fmt: skip
 _NAMED = 12
 

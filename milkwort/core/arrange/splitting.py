@@ -53,7 +53,7 @@ def split_of(
     if by == "word":
         run = [singular(part) for part in normalise(word).split()]
         if not run:
-            raise BadValueError("word", "a word of the group's keywords", word)
+            raise BadValueError("word", "a word of the group’s keywords", word)
         leaving = [row for row in rows if _holds(table.texts[row], run)]
         parts = {" ".join(normalise(word).split()): leaving} if leaving else {}
         stays = len(rows) - len(leaving)

@@ -147,7 +147,7 @@ OF_PLAN: tuple[BriefField, ...] = (
                at="ceiling.may_pay_to_learn", file="ceiling.may_pay_to_learn"),
     BriefField("policy", PolicyName, "fitted", "the bid policy", at="policy.name"),
     BriefField("flat_bid", float | None, None, "the flat bid", _CLICK, at="policy.flat_bid"),
-    BriefField("policy_share", float | None, None, "the bid policy's share", "share",
+    BriefField("policy_share", float | None, None, "the bid policy’s share", "share",
                at="policy.share"),
     BriefField("cap_clicks", float | None, None, "the cap of bids", "clicks a day",
                at="policy.cap_clicks"),
@@ -172,8 +172,8 @@ OF_PLAN: tuple[BriefField, ...] = (
     BriefField("holidays_of", str, "", "whose public holidays are told", length=20),
     BriefField("stale_days", int, 180, "the age of stale readings", "days", least=1, most=10_000),
     BriefField("last_day", str, "", "the last day", length=10),
-    BriefField("year_purse", YearPurse, "flat", "how the year's money is spread"),
-    BriefField("year_refit", bool, False, "whether each month's bids are fitted anew"),
+    BriefField("year_purse", YearPurse, "flat", "how the year’s money is spread"),
+    BriefField("year_refit", bool, False, "whether each month’s bids are fitted anew"),
     BriefField("year_months", list[float] | None, None, "the months' money", _PURSE, length=12),
 )  # fmt: skip
 """What is said of the plan."""

@@ -178,8 +178,8 @@ def _money(leaving: Leaving) -> Iterator[Check]:
     daily = {int(c): float(d) for c, d in zip(budgets.campaign, budgets.daily, strict=True)}
     day = np.array([daily.get(int(c), np.inf) for c in result.table.campaign])
     half = np.flatnonzero((bid > day / 2) & np.isfinite(result.bid))
-    yield from _of_bids(leaving, half, "half_a_day", "is over half of a day's money",
-                        "are over half of a day's money")  # fmt: skip
+    yield from _of_bids(leaving, half, "half_a_day", "is over half of a day’s money",
+                        "are over half of a day’s money")  # fmt: skip
 
 
 def _over_purse(result: PlanResult, budgets: Budgets) -> Iterator[Check]:
@@ -216,7 +216,7 @@ def _limits(leaving: Leaving) -> Iterator[Check]:
                       profile.matches], dtype=np.int64)  # fmt: skip
     if len(other):
         said = counted(len(other), "kept keyword has", "kept keywords have")
-        yield Check("match_types", f"{said} a match type that the platform doesn't know.", "sift",
+        yield Check("match_types", f"{said} a match type that the platform doesn’t know.", "sift",
                     must=True, names=_some(leaving, other))  # fmt: skip
     full = [g for g in leaving.groups if g.kept > profile.keywords_per_group]
     yield from _of_groups(full, "group_full", "holds more keywords than the platform takes",
@@ -261,7 +261,7 @@ def _groups(leaving: Leaving) -> Iterator[Check]:
                           "leads to no page", "lead to no page")  # fmt: skip
     for group in [g for g in kept if g.unsaid][:_NAMED]:
         words = ", ".join(group.unsaid)
-        yield Check("page_silent", f"The page of {group.name} doesn't say {words}.", "arrange")
+        yield Check("page_silent", f"The page of {group.name} doesn’t say {words}.", "arrange")
     if leaving.visit_tag:
         bare = [g for g in kept if g.address and leaving.visit_tag not in g.address]
         yield from _of_groups(bare, "without_tag", "leads to a page without your tag",

@@ -78,7 +78,7 @@ def reviews_of(first_day: date, last_day: date | None = None) -> list[Review]:
             Review(
                 f"month-{month}",
                 datetime.combine(ends, time(_FIRST_HOUR)),
-                "The month's end",
+                "The month’s end",
                 "Set the month against its range, close it, make the next.",
             )
         )

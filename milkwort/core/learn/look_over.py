@@ -170,6 +170,6 @@ def _wide_groups(account: Account, learned: Learned) -> Iterator[Finding]:
     for number in np.flatnonzero(many > _WIDE).tolist():
         yield Finding(
             "wide_group", f"{account.groups[number]} spent on {many[number]} keywords: one ad "
-            "can't say what all of them ask.", "arrange", float(money[number]),
+            "can’t say what all of them ask.", "arrange", float(money[number]),
             (account.groups[number],),
         )  # fmt: skip

@@ -27,7 +27,7 @@ NOTES: dict[str, str] = {
     "served_elsewhere": "its own searches go to the same text with a closer match type",
     "spills": "it is also shown for keywords that were dropped: their clicks are waste",
     "thin": "under a click a month at its ceiling",
-    "half_day": "the bid is over half a day's money",
+    "half_day": "the bid is over half a day’s money",
     "above_ceiling": "the bid set by hand is above the ceiling",
 }
 """Every note's code and what it says."""

@@ -45,7 +45,7 @@ def _method_lines(result: PlanResult, row: int, policy: str) -> list[Line]:
                           "factor", source="assumption", assumption=name))  # fmt: skip
     for label, before, after in (
         ("not above the ceiling", steps.by_breadth, steps.under_ceiling),
-        ("not above a day's money ÷ clicks", steps.under_ceiling, steps.under_cap),
+        ("not above a day’s money ÷ clicks", steps.under_ceiling, steps.under_cap),
         ("one step up from a round price", steps.under_cap, steps.off_round),
     ):
         if after[row] != before[row]:

@@ -81,7 +81,7 @@ def campaign_workings(
         Section("Clicks that its day cuts off", [
             Line("clicks a month", float(budgets.clicks[place])),
             Line("lost on busy days", float(budgets.lost[place]),
-                 formula="days with more clicks than the day's money pays for", result=True),
+                 formula="days with more clicks than the day’s money pays for", result=True),
             Line("saved by sharing with one other", gain,
                  formula="lost apart − lost together, the best of all"),
         ]),

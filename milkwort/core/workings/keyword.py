@@ -327,7 +327,7 @@ def _come_in_section(result: PlanResult, row: int) -> Section:
     if needed.sale_value is not None:
         lines.append(Line("or a sale of", needed.sale_value, "money"))
     if needed.price_factor is not None:
-        lines.append(Line("or prices at", needed.price_factor, "share", "of today's"))
+        lines.append(Line("or prices at", needed.price_factor, "share", "of today’s"))
     if needed.why_none:
         lines.append(Line("no rate would", text=needed.why_none))
     return Section("What would bring it in", lines)

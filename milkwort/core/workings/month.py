@@ -9,7 +9,7 @@ from milkwort.core.workings._sums import Line, Section, pace_lines
 
 __all__ = ["month_workings"]
 
-_PURSES = {"flat": "the monthly sum", "season": "the year's sum by the season",
+_PURSES = {"flat": "the monthly sum", "season": "the year’s sum by the season",
            "own": "as you set it"}  # fmt: skip
 
 

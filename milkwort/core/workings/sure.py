@@ -48,7 +48,7 @@ def drawn_workings(result: PlanResult, draws: Draws, figure: str) -> list[Sectio
             *(spread_line(result, spreads, name) for name in _SPREADS),
             Line("searches of one keyword", text="within its range, or about its figure"),
             *_rates(result),
-            Line("clicks and sales", text="by chance, day by day, under each day's money"),
+            Line("clicks and sales", text="by chance, day by day, under each day’s money"),
         ]),
         Section("The months in order", _in_order(draws, figure)),
         Section("Beside it", [
@@ -213,9 +213,9 @@ def use_workings(use: BudgetUse) -> list[Section]:
             Line("the purse", use.purse, "money", source="brief"),
             Line("− no step is worth its price", use.not_planned, "money",
                  "purse − expected spend"),
-            Line("− searches and clicks that don't come", use.not_searched, "money",
+            Line("− searches and clicks that don’t come", use.not_searched, "money",
                  "expected − wanted; below 0 where more is wanted"),
-            Line("− wanted when a day's money is out", use.cut, "money", "wanted − spent"),
+            Line("− wanted when a day’s money is out", use.cut, "money", "wanted − spent"),
             Line("spent", use.spent, "money", "mean of the draws", result=True),
         ]),
         Section("The months in order", [

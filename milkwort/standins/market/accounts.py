@@ -84,7 +84,7 @@ def account_of(session: Session, account_id: str, key: str) -> Account:
     if account is None:
         raise MarketError(404, "not_found", f'There is no account "{account_id}".', "account")
     if not hmac.compare_digest(account.key_hash, _digest(key)):
-        raise MarketError(401, "wrong_key", "The key is not this account's.", "Authorization")
+        raise MarketError(401, "wrong_key", "The key is not this account’s.", "Authorization")
     return account
 
 

@@ -72,7 +72,7 @@ def _workbook(content: bytes) -> list[list[str]]:
         raise
     except Exception as error:
         raise NotASheetError(
-            f"Expected a workbook, got one that can't be read: {error}."
+            f"Expected a workbook, got one that can’t be read: {error}."
         ) from error
 
 

@@ -236,5 +236,5 @@ def _check_bid(standing: Standing, campaign: str, bid: float | None) -> None:
                             cell_said(round(bid / step) * step), cell_said(bid))  # fmt: skip
     day = standing.things["campaigns"][campaign]["daily budget"]
     if day is not None and bid > day + 1e-9:
-        raise RefusedError("bid_over_day", f"expected at most a day's money, {day:g}, got {bid:g}",
+        raise RefusedError("bid_over_day", f"expected at most a day’s money, {day:g}, got {bid:g}",
                             "bid", cell_said(day), cell_said(bid))  # fmt: skip

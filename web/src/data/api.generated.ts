@@ -4933,7 +4933,7 @@ export interface components {
             policy?: "fitted" | "low" | "middle" | "high" | "percentile" | "high_plus" | "flat" | "flat_or_middle" | "last_seen";
             /**
              * Policy Share
-             * @description the bid policy's share, share
+             * @description the bid policy’s share, share
              */
             policy_share?: number | null;
             /**
@@ -5026,14 +5026,14 @@ export interface components {
             year_months?: number[] | null;
             /**
              * Year Purse
-             * @description how the year's money is spread
+             * @description how the year’s money is spread
              * @default flat
              * @enum {string}
              */
             year_purse?: "flat" | "season" | "own";
             /**
              * Year Refit
-             * @description whether each month's bids are fitted anew
+             * @description whether each month’s bids are fitted anew
              * @default false
              */
             year_refit?: boolean;
@@ -5172,7 +5172,7 @@ export interface components {
             policy: "fitted" | "low" | "middle" | "high" | "percentile" | "high_plus" | "flat" | "flat_or_middle" | "last_seen";
             /**
              * Policy Share
-             * @description the bid policy's share, share
+             * @description the bid policy’s share, share
              */
             policy_share: number | null;
             /**
@@ -5254,13 +5254,13 @@ export interface components {
             year_months: number[] | null;
             /**
              * Year Purse
-             * @description how the year's money is spread
+             * @description how the year’s money is spread
              * @enum {string}
              */
             year_purse: "flat" | "season" | "own";
             /**
              * Year Refit
-             * @description whether each month's bids are fitted anew
+             * @description whether each month’s bids are fitted anew
              */
             year_refit: boolean;
         };
@@ -5497,7 +5497,7 @@ export interface components {
             showing: components["schemas"]["ShowingValues"] | null;
             /**
              * Shown Share
-             * @description share of the week's searches in its own hours
+             * @description share of the week’s searches in its own hours
              */
             shown_share: number | null;
             /**
@@ -5799,7 +5799,7 @@ export interface components {
             negative_id: number | null;
             /**
              * Pinned
-             * @description the list that holds the negative; empty for the plan's own
+             * @description the list that holds the negative; empty for the plan’s own
              */
             pinned: string;
             /** Pinned Id */
@@ -6346,7 +6346,7 @@ export interface components {
             leaves: string[][];
             /**
              * Left Out
-             * @description things it shows that can't
+             * @description things it shows that can’t
              */
             left_out: number[];
             /**
@@ -6362,7 +6362,7 @@ export interface components {
             own_page: string[];
             /**
              * Page
-             * @description its own, or its campaign's
+             * @description its own, or its campaign’s
              */
             page: string[];
             /**
@@ -7292,7 +7292,7 @@ export interface components {
             has_practice: boolean;
             /**
              * Held
-             * @description of these, what the plan's figures hold already
+             * @description of these, what the plan’s figures hold already
              */
             held: {
                 [key: string]: number;
@@ -7308,7 +7308,7 @@ export interface components {
             next_label: string | null;
             /**
              * Notices
-             * @description gaps, and sums of levels that don't match
+             * @description gaps, and sums of levels that don’t match
              */
             notices: string[];
             /** On Enquiries */
@@ -7366,7 +7366,7 @@ export interface components {
             saturation: number | null;
             /**
              * Too Few
-             * @description some keywords that can't have so many clicks
+             * @description some keywords that can’t have so many clicks
              */
             too_few: string[];
             /** Too Few Count */
@@ -8268,7 +8268,7 @@ export interface components {
         Pace: {
             /**
              * At End
-             * @description money spent by the month's end if it goes on like this
+             * @description money spent by the month’s end if it goes on like this
              */
             at_end: number;
             /**
@@ -8915,7 +8915,7 @@ export interface components {
             customers: number;
             /**
              * Firm
-             * @description a firm's name that is also a word of kept keywords
+             * @description a firm’s name that is also a word of kept keywords
              */
             firm: boolean;
             /** Group Id */
@@ -9317,7 +9317,7 @@ export interface components {
             monthly_cost: (number | null)[];
             /**
              * Months
-             * @description places in the view's months
+             * @description places in the view’s months
              */
             months: number[][];
             /** Name */
@@ -9328,7 +9328,7 @@ export interface components {
             position: (number | null)[];
             /**
              * Rivals
-             * @description places in the view's rivals
+             * @description places in the view’s rivals
              */
             rivals: number[][];
             /** Running */
@@ -9366,7 +9366,7 @@ export interface components {
             monthly_cost: (number | null)[];
             /**
              * Months
-             * @description places in the view's months
+             * @description places in the view’s months
              */
             months: number[][];
             /** Name */
@@ -9379,7 +9379,7 @@ export interface components {
             position: (number | null)[];
             /**
              * Rivals
-             * @description places in the view's rivals
+             * @description places in the view’s rivals
              */
             rivals: number[][];
             /** Running */
@@ -9416,7 +9416,7 @@ export interface components {
             monthly_cost: (number | null)[];
             /**
              * Months
-             * @description places in the view's months
+             * @description places in the view’s months
              */
             months: number[][];
             /** Name */
@@ -9427,7 +9427,7 @@ export interface components {
             position: (number | null)[];
             /**
              * Rivals
-             * @description places in the view's rivals
+             * @description places in the view’s rivals
              */
             rivals: number[][];
             /** Running */
@@ -10772,7 +10772,7 @@ export interface components {
             bid: number | null;
             /**
              * Key
-             * @description the term, the keyword's id, the month, the sending or the look
+             * @description the term, the keyword’s id, the month, the sending or the look
              */
             key: string;
             /**
@@ -24318,7 +24318,7 @@ export interface operations {
     bring_in_api_plans__plan_id__results_post: {
         parameters: {
             query?: {
-                /** @description columns by field, where headings don't tell: clicks:3 */
+                /** @description columns by field, where headings don’t tell: clicks:3 */
                 columns?: string[];
             };
             header?: {

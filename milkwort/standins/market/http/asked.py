@@ -38,7 +38,7 @@ Db = Annotated[Database, Depends(database_of)]
 def _bearer(authorization: Annotated[str, Header()] = "") -> str:
     scheme, _, key = authorization.partition(" ")
     if scheme.casefold() != "bearer" or not key:
-        raise MarketError(401, "key_missing", "Expected Authorization: Bearer and the account's "
+        raise MarketError(401, "key_missing", "Expected Authorization: Bearer and the account’s "
                           "key.", "Authorization")  # fmt: skip
     return key
 

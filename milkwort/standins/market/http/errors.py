@@ -45,4 +45,4 @@ def no_such_number(_request: Request, _error_: Exception) -> JSONResponse:
 
 def database_error(_request: Request, _error_: Exception) -> JSONResponse:
     """Answer where the database can't be used."""
-    return _error(507, "cannot_keep", "The market's database could not be used.", "database")
+    return _error(507, "cannot_keep", "The market’s database could not be used.", "database")
