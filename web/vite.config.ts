@@ -20,7 +20,7 @@ const compiled: Plugin = {
         filename,
         plugins: ["babel-plugin-react-compiler"],
         parserOpts: { plugins: ["typescript", "jsx"] },
-        sourceMaps: true,
+        sourceMaps: false,
         configFile: false,
         babelrc: false,
       }) as Promise<{ code: string }>,

@@ -7,17 +7,24 @@ import sqlite3
 import threading
 from collections.abc import Iterator
 from contextlib import closing, contextmanager
+from dataclasses import dataclass
+from functools import cache
 from pathlib import Path
 from typing import Any
 
-from sqlalchemy import Connection, Engine, create_engine, event, inspect, text
+from sqlalchemy import Connection, Dialect, Engine, create_engine, event, inspect, text
 from sqlalchemy.exc import DatabaseError
 from sqlalchemy.orm import Session, sessionmaker
+from sqlalchemy.util import LRUCache
 
 from milkwort.store.models import Base
 from milkwort.store.schema import SCHEMA
 
 __all__ = ["Database", "NewerDatabaseError", "said_of_database"]
+
+
+_STATEMENTS = 500
+"""Statements that are kept compiled."""
 
 
 class NewerDatabaseError(Exception):
@@ -40,6 +47,8 @@ class Database:
         _make_private(path)
         self.path = path
         self.engine: Engine = create_engine(f"sqlite:///{path}", connect_args={"timeout": 15})
+        self.engine.dialect = _compiler().dialect
+        self.engine.update_execution_options(compiled_cache=_compiler().compiled)
         event.listen(self.engine, "connect", _guards)
         event.listen(self.engine, "begin", _begin)
         self._reading = sessionmaker(self.engine, expire_on_commit=False)
@@ -115,6 +124,28 @@ class Database:
     def close(self) -> None:
         """Let go of the file."""
         self.engine.dispose()
+
+
+@dataclass(frozen=True)
+class _Compiler:
+    """What statements are compiled by, and those that were, by what they are."""
+
+    dialect: Dialect
+    compiled: LRUCache[Any, Any]
+
+
+@cache
+def _compiler() -> _Compiler:
+    """Return the one compiler of this process.
+
+    A plan as it was sent is read in a database of its own: compiling every statement for each
+    anew would take longer than reading it.
+    """
+    engine = create_engine("sqlite://")
+    with engine.connect():
+        pass  # the dialect asks the library what it can
+    engine.dispose()
+    return _Compiler(engine.dialect, LRUCache(_STATEMENTS))
 
 
 def said_of_database(error: DatabaseError) -> str:
