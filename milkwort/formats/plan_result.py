@@ -62,7 +62,6 @@ def result_document(
     """
     campaigns, words = places.campaigns, lexicon or shipped_lexicon()
     totals = {k: v for k, v in vars(result.totals).items() if k != "keywords"}
-    curve, budgets = frontier_of(result), daily_budgets(result)
     return {
         "plan": result.brief.name,
         "currency": result.brief.currency,
@@ -73,22 +72,10 @@ def result_document(
         "exact": result.fit.exact,
         "next_unit": result.fit.next_unit,
         "unspent": result.fit.unspent,
-        "frontier": [
-            {"purse": p, "spend": s, "value": v, "gap": g}
-            for p, s, v, g in zip(*(c.tolist() for c in vars(curve).values()), strict=True)
-        ],
+        "frontier": _frontier(result),
         "attention": [vars(point) for point in attention_of(result)],
         "unmet": [_unmet(one, campaigns) for one in result.fit.unmet],
-        "campaigns": [
-            {"campaign": campaigns[c], "spend": s, "daily_budget": d, "clicks_lost": lost}
-            for c, s, d, lost in zip(
-                budgets.campaign.tolist(),
-                budgets.spend.tolist(),
-                budgets.daily.tolist(),
-                budgets.lost.tolist(),
-                strict=True,
-            )
-        ],
+        "campaigns": _campaigns(result, campaigns),
         "groups": _groups(result, places, words),
         "spots": _spots(result, campaigns),
         "ladder": _ladder(result, texts),
@@ -271,6 +258,23 @@ def _conflict(conflict: Conflict, texts: Sequence[str]) -> dict[str, Any]:
         "customers": conflict.customers,
         "spend": conflict.spend,
     }
+
+
+def _frontier(result: PlanResult) -> list[dict[str, Any]]:
+    curve = frontier_of(result)
+    points = zip(*(column.tolist() for column in vars(curve).values()), strict=True)
+    return [dict(zip(("purse", "spend", "value", "gap"), point, strict=True)) for point in points]
+
+
+def _campaigns(result: PlanResult, names: Sequence[str]) -> list[dict[str, Any]]:
+    budgets = daily_budgets(result)
+    figures = (budgets.spend, budgets.daily, budgets.lost)
+    return [
+        {"campaign": names[campaign], "spend": spend, "daily_budget": daily, "clicks_lost": lost}
+        for campaign, spend, daily, lost in zip(
+            budgets.campaign.tolist(), *(column.tolist() for column in figures), strict=True
+        )
+    ]
 
 
 def _ladder(result: PlanResult, texts: Sequence[str]) -> list[dict[str, Any]]:

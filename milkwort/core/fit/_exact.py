@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Iterator
+from dataclasses import dataclass, field
 
 import numpy as np
 from numpy.typing import NDArray
@@ -31,6 +32,39 @@ class Finish:
 
     short: float
     exact: bool
+
+
+_AS_RELAXED = -1
+"""The trail of the relaxation's own choice, from which nothing departs."""
+
+
+@dataclass
+class _Answer:
+    """The best answer so far, and how every partial answer came about.
+
+    Attributes
+    ----------
+    short : float
+        How far it lies below the bound.
+    found : int or None
+        Its trail; None where the answer that was given is still the best.
+    whole : bool
+        Whether no better one was passed over.
+    log : list of (int, int, int)
+        By trail: the trail it extends, the keyword's place, its option.
+    """
+
+    short: float
+    found: int | None = None
+    whole: bool = True
+    log: list[tuple[int, int, int]] = field(default_factory=list)
+
+    def departures(self) -> Iterator[tuple[int, int]]:
+        """Yield the keyword's place and the option of each departure of the answer."""
+        trail = _AS_RELAXED if self.found is None else self.found
+        while trail != _AS_RELAXED:
+            trail, owner, option = self.log[trail]
+            yield owner, option
 
 
 @dataclass
@@ -83,33 +117,40 @@ def finish(
     none_price = np.where(best >= 0, net[best], 0.0)
     groups = _departures(options, price, best, none_price, place, first, short)
 
-    states = _States(np.zeros(1), np.zeros(1), np.full(1, -1, dtype=np.int64))
-    log: list[tuple[int, int, int]] = []  # (trail it extends, keyword's place, option)
-    found: int | None = None
-    whole = True
+    answer = _Answer(short)
     # the relaxation's own choice may fit already
     if rest >= -EXACT_ROUNDING and next_return * rest < short:
-        short, found = next_return * max(rest, 0.0), -1
+        answer = _Answer(next_return * max(rest, 0.0), _AS_RELAXED)
+    _combine(groups, answer, next_return, rest, EXACT_NEAR * bound)
+    if answer.found is not None:
+        chosen[owners] = best
+        for owner, option in answer.departures():
+            chosen[owners[owner]] = option
+    return Finish(short=max(answer.short, 0.0), exact=answer.whole)
+
+
+def _combine(
+    groups: list[tuple[int, Ints, Floats, Floats]],
+    answer: _Answer,
+    next_return: float,
+    rest: float,
+    near: float,
+) -> None:
+    """Combine departures keyword by keyword, keeping the best answer that the money pays for."""
+    states = _States(np.zeros(1), np.zeros(1), np.full(1, _AS_RELAXED, dtype=np.int64))
     for owner, picks, d_spend, d_price in groups:
-        states = _extended(
-            states, owner, picks, d_spend, d_price, log, short * (1 + EXACT_ROUNDING)
-        )
+        room = answer.short * (1 + EXACT_ROUNDING)
+        states = _extended(states, owner, picks, d_spend, d_price, answer.log, room)
         states, cut = _undominated(states, next_return, rest)
-        whole &= not cut
+        answer.whole &= not cut
         fits = np.flatnonzero(states.spend <= rest + EXACT_ROUNDING)
         missing = states.price[fits] + next_return * (rest - states.spend[fits])
-        if len(fits) and missing.min() < short:
+        if len(fits) and missing.min() < answer.short:
             nearest = int(missing.argmin())
-            short, found = float(missing[nearest]), int(states.trail[fits[nearest]])
-            if short <= EXACT_NEAR * bound:
-                whole = False
-                break
-    if found is not None:
-        chosen[owners] = best
-        while found >= 0:
-            found, owner, option = log[found]
-            chosen[owners[owner]] = option
-    return Finish(short=max(short, 0.0), exact=whole)
+            answer.short, answer.found = float(missing[nearest]), int(states.trail[fits[nearest]])
+            if answer.short <= near:
+                answer.whole = False
+                return
 
 
 def _best_option(net: Floats, owners: Ints, owner: Ints, first: Ints) -> Ints:
