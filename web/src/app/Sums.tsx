@@ -3,7 +3,7 @@ import type { Schemas } from "../data/client";
 import { usePlan } from "../data/plan";
 import { useTry } from "../data/whatIf";
 import { Blank } from "../parts/Blank";
-import { count, delta, money, number, parsed, percent } from "../parts/format";
+import { A_NUMBER, count, delta, money, number, parsed, percent } from "../parts/format";
 import * as S from "./Workings.styles";
 
 type Answer = Schemas["Workings"];
@@ -72,7 +72,7 @@ function Assumption({ line }: FigureProps) {
         assumed={line.source === "assumption"}
         onCommit={(text) => {
           const value = read(text);
-          return value !== null && changeAssumption(line.assumption, value);
+          return value === null ? A_NUMBER : changeAssumption(line.assumption, value);
         }}
         onDraft={(text) => setDraft(read(text))}
       />

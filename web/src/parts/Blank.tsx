@@ -1,13 +1,17 @@
 import { useId, useState, type CSSProperties } from "react";
 import styled from "styled-components";
+import { useSaying } from "../data/saying";
 import { ink, thin } from "../look/tokens";
 
 type Props = {
   label: string;
   /** What stands there now, as it reads. */
   value: string;
-  /** Takes what was typed; false where it was refused, and the text stays to be mended. */
-  onCommit: (text: string) => Promise<boolean> | boolean;
+  /**
+   * Takes what was typed. False where it was refused and said why, else what was expected:
+   * either way the text stays to be mended.
+   */
+  onCommit: (text: string) => Promise<boolean | string> | boolean | string;
   /** Nobody has entered this yet. */
   assumed?: boolean;
   placeholder?: string;
@@ -32,6 +36,7 @@ export function Blank(props: Props) {
     onLeave,
     onDraft,
   } = props;
+  const { complain } = useSaying();
   const [typed, setTyped] = useState<string | null>(null);
   const [refused, setRefused] = useState(false);
   const draft = (text: string | null) => {
@@ -46,8 +51,9 @@ export function Blank(props: Props) {
       return;
     }
     const took = await onCommit(typed);
-    setRefused(!took);
-    if (took) draft(null);
+    setRefused(took !== true);
+    if (took === true) draft(null);
+    else if (took !== false) complain(`${label}: expected ${took}, got “${typed.trim()}”.`);
   };
   return (
     <>

@@ -20,7 +20,7 @@ export function Day({ label, value, assumed, onCommit }: Props) {
       assumed={assumed}
       onCommit={(text) => {
         const day = dayRead(text);
-        return day === null ? false : onCommit(day);
+        return day === null ? "a day, such as 1 March 2027" : onCommit(day);
       }}
     />
   );

@@ -1,5 +1,5 @@
 // @vitest-environment node
-import { count, delta, money, parsed, percent, plural } from "./format";
+import { count, delta, money, parsed, parsedPer, percent, plural } from "./format";
 
 describe("what a person typed is read as a number", () => {
   it.each([
@@ -11,9 +11,37 @@ describe("what a person typed is read as a number", () => {
     ["1,200", 1200],
     ["1.200", 1.2],
     ["-3", -3],
+    ["−3.5", -3.5],
+    [".5", 0.5],
+    ["1,200,300", 1_200_300],
+    ["1.200.300", 1_200_300],
+    ["1 200,5", 1200.5],
+    ["1’200", 1200],
+    ["340 GBP", 340],
+    ["EUR 1,50", 1.5],
+    ["1.2K", 1200],
+    ["3m", 3_000_000],
     ["about", null],
     ["", null],
+    ["£", null],
+    ["10 to 20", null],
+    ["10-20", null],
+    ["3 4", null],
+    ["1e5", null],
+    ["1,2,3", null],
+    ["340 with 20 % tax", null],
   ])("%s is %s", (text, value) => expect(parsed(text)).toBe(value));
+});
+
+describe("money is said for a month unless it says what for", () => {
+  it.each([
+    ["20 a day", { value: 20, per: "day" }],
+    ["£140/week", { value: 140, per: "week" }],
+    ["1,200.50 GBP per month", { value: 1200.5, per: "month" }],
+    ["600", { value: 600, per: "month" }],
+    ["a day", null],
+    ["20 a year", null],
+  ])("%s", (text, read) => expect(parsedPer(text)).toEqual(read));
 });
 
 it("figures that are not there are a dash", () => {

@@ -48,28 +48,58 @@ export function delta(value: number, digits: number): string {
   return (value > 0 ? "+" : "−") + shown;
 }
 
-/** Read what a person typed as a number: 1,200.50 · 1.200,50 · 55 % · £4. */
+/** What a field of figures expects, where it says so. */
+export const A_NUMBER = "a number";
+
+const CODE = /^[a-z]{3}\s|\s[a-z]{3}$/i;
+const FIGURE = /^([−+-]?)\s*(\d[\d.,'’\s]*|[.,]\d+)([km]?)$/i;
+const WHOLE = /^(\d*|\d{1,3}([\s'’]\d{3})+|\d{1,3}(,\d{3})+|\d{1,3}(\.\d{3})+)$/;
+const TIMES = { "": 1, k: 1e3, m: 1e6 } as Record<string, number>;
+
+/** Where the decimals begin: at the last mark, unless that parts thousands. */
+function decimalsAt(digits: string): number {
+  const at = Math.max(digits.lastIndexOf("."), digits.lastIndexOf(","));
+  if (at < 0) return digits.length;
+  const mark = digits[at]!;
+  const again = digits.indexOf(mark) !== at;
+  const alone = digits.replace(/[^.,]/g, "").length === 1;
+  const thousands = mark === "," && alone && digits.length - at === 4;
+  return again || thousands ? digits.length : at;
+}
+
+/**
+ * Read what a person typed as a number: 1,200.50 · 1.200,50 · 1 200 · 55 % · £4 · 1.2K.
+ * What is more than one number, or says anything beside it, is none.
+ */
 export function parsed(text: string): number | null {
-  const bare = text.replace(/[^\d.,−-]/g, "").replace("−", "-");
-  if (!/\d/.test(bare)) return null;
-  const mark = Math.max(bare.lastIndexOf("."), bare.lastIndexOf(","));
-  const behind = mark < 0 ? 0 : bare.length - mark - 1;
-  const marks = bare.replace(/[^.,]/g, "").length;
-  const isDecimal = mark >= 0 && !(behind === 3 && marks === 1 && bare[mark] === ",");
-  const digits = isDecimal
-    ? `${bare.slice(0, mark).replace(/[.,]/g, "")}.${bare.slice(mark + 1)}`
-    : bare.replace(/[.,]/g, "");
-  const value = Number(digits);
-  return Number.isFinite(value) ? value : null;
+  const bare = text
+    .trim()
+    .replace(/\p{Sc}|%/gu, "")
+    .replace(CODE, "")
+    .trim();
+  const found = FIGURE.exec(bare);
+  if (!found) return null;
+  const digits = found[2]!.trim();
+  const at = decimalsAt(digits);
+  const whole = digits.slice(0, at);
+  const decimals = digits.slice(at + 1);
+  if (!WHOLE.test(whole) || !/^\d*$/.test(decimals)) return null;
+  const size = Number(`${whole.replace(/\D/g, "") || 0}.${decimals || 0}`);
+  return size * TIMES[found[3]!.toLowerCase()]! * (/[−-]/.test(found[1]!) ? -1 : 1);
 }
 
 export type Per = "day" | "week" | "month";
 
 /** Money as typed, with what it is said for: "20 a day", "140 / week", or a month's. */
 export function parsedPer(text: string): { value: number; per: Per } | null {
-  const value = parsed(text);
-  if (value === null) return null;
-  return { value, per: (["day", "week"] as const).find((per) => text.includes(per)) ?? "month" };
+  const words = text.replaceAll("/", " ").trim().split(/\s+/);
+  const per = (["day", "week", "month"] as const).find(
+    (one) => one === words.at(-1)?.toLowerCase(),
+  );
+  if (per) words.pop();
+  if (per && ["a", "per", "each"].includes(words.at(-1) ?? "")) words.pop();
+  const value = parsed(words.join(" "));
+  return value === null ? null : { value, per: per ?? "month" };
 }
 
 export const currencyWord = (code: string): string =>

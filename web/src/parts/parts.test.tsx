@@ -1,5 +1,6 @@
 import { fireEvent, render, screen, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
+import { SayingProvider, useSaid } from "../data/saying";
 import { Blank } from "./Blank";
 import { CallMark } from "./CallMark";
 import { Petal } from "./Petal";
@@ -9,10 +10,22 @@ import { priceScale, priceTicks } from "./scale";
 import { place, span, withRange, withToggled } from "./selection";
 import { visibleRange } from "./visibleRange";
 
+function Said() {
+  return <p role="status">{useSaid()?.text}</p>;
+}
+
+const renderBlank = (onCommit: (text: string) => Promise<boolean | string>, assumed = false) =>
+  render(
+    <SayingProvider>
+      <Blank label="Price" value="340" onCommit={onCommit} assumed={assumed} />
+      <Said />
+    </SayingProvider>,
+  );
+
 describe("a blank in a sentence", () => {
   it("takes what was typed on Enter", async () => {
     const taken = vi.fn().mockResolvedValue(true);
-    render(<Blank label="Price" value="340" onCommit={taken} />);
+    renderBlank(taken);
     await userEvent.clear(screen.getByLabelText("Price"));
     await userEvent.type(screen.getByLabelText("Price"), "350{Enter}");
     await waitFor(() => expect(taken).toHaveBeenCalledWith("350"));
@@ -20,7 +33,7 @@ describe("a blank in a sentence", () => {
 
   it("puts the old back on Escape", async () => {
     const taken = vi.fn();
-    render(<Blank label="Price" value="340" onCommit={taken} />);
+    renderBlank(taken);
     await userEvent.type(screen.getByLabelText("Price"), "9{Escape}");
     expect(screen.getByLabelText("Price")).toHaveProperty("value", "340");
     fireEvent.blur(screen.getByLabelText("Price"));
@@ -28,13 +41,31 @@ describe("a blank in a sentence", () => {
   });
 
   it("keeps what was refused, marked, to be mended", async () => {
-    render(<Blank label="Price" value="340" onCommit={() => Promise.resolve(false)} assumed />);
+    renderBlank(() => Promise.resolve(false), true);
     const field = screen.getByLabelText("Price");
     await userEvent.clear(field);
     await userEvent.type(field, "dear{Enter}");
     await waitFor(() => expect(field.getAttribute("aria-invalid")).toBe("true"));
     expect(field).toHaveProperty("value", "dear");
     expect(field.getAttribute("title")).toContain("assumed");
+    expect(screen.getByRole("status").textContent).toBe("");
+  });
+
+  it("says what it expected where it could not read what was typed", async () => {
+    renderBlank((text) => Promise.resolve(text === "9" || "a number"));
+    const field = screen.getByLabelText("Price");
+    await userEvent.clear(field);
+    await userEvent.type(field, " 10 to 20 {Enter}");
+    await waitFor(() =>
+      expect(screen.getByRole("status").textContent).toBe(
+        "Price: expected a number, got “10 to 20”.",
+      ),
+    );
+    expect(field).toHaveProperty("value", " 10 to 20 ");
+    expect(field.getAttribute("aria-invalid")).toBe("true");
+    await userEvent.clear(field);
+    await userEvent.type(field, "9{Enter}");
+    await waitFor(() => expect(field.getAttribute("aria-invalid")).toBeNull());
   });
 });
 

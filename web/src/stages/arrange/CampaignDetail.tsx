@@ -6,7 +6,7 @@ import { TextButton } from "../../parts/Button";
 import { useAsking } from "../../app/asked";
 import { Traced } from "../../parts/Traced";
 import { Hours, always, here } from "../../parts/Hours";
-import { count, money, number, parsed, plural } from "../../parts/format";
+import { A_NUMBER, count, money, number, parsed, plural } from "../../parts/format";
 import * as S from "./Arrange.styles";
 import { CampaignMore } from "./CampaignMore";
 import { CampaignSpots } from "./CampaignSpots";
@@ -33,7 +33,11 @@ export function CampaignDetail({ campaign, view, onBack }: Props) {
       label={label}
       value={value === null ? "" : number(value, Number.isInteger(value) ? 0 : 2)}
       placeholder="no limit"
-      onCommit={(text) => edit(put(text.trim() === "" ? null : parsed(text)))}
+      onCommit={(text) => {
+        if (text.trim() === "") return edit(put(null));
+        const sum = parsed(text);
+        return sum === null ? A_NUMBER : edit(put(sum));
+      }}
     />
   );
   return (
@@ -91,7 +95,7 @@ export function CampaignDetail({ campaign, view, onBack }: Props) {
           onCommit={(text) => {
             if (text.trim() === "") return edit({ area_share: null });
             const share = parsed(text);
-            return share !== null && edit({ area_share: share / 100 });
+            return share === null ? A_NUMBER : edit({ area_share: share / 100 });
           }}
         />{" "}
         % of the area.

@@ -2,7 +2,7 @@ import type { Schemas } from "../../data/client";
 import { Blank } from "../../parts/Blank";
 import { TextButton } from "../../parts/Button";
 import { dayRead, daySaid } from "../../parts/days";
-import { number, parsed } from "../../parts/format";
+import { A_NUMBER, number, parsed } from "../../parts/format";
 import * as S from "./Arrange.styles";
 import { OwnWay } from "./OwnWay";
 import type { Campaign } from "./view";
@@ -98,7 +98,7 @@ function Audiences({ all, edit }: { all: readonly Audience[]; edit: Props["edit"
             placeholder="?"
             onCommit={(text) => {
               const share = figure(text, 100);
-              return share !== undefined && put(at, { share });
+              return share === undefined ? A_NUMBER : put(at, { share });
             }}
           />{" "}
           % of the searches, buying{" "}
@@ -108,7 +108,7 @@ function Audiences({ all, edit }: { all: readonly Audience[]; edit: Props["edit"
             placeholder="?"
             onCommit={(text) => {
               const sells = figure(text, 1);
-              return sells !== undefined && put(at, { sells });
+              return sells === undefined ? A_NUMBER : put(at, { sells });
             }}
           />{" "}
           times as well{" "}

@@ -5,7 +5,7 @@ import { usePlanQuery } from "../../data/usePlanQuery";
 import { Blank } from "../../parts/Blank";
 import { TextButton } from "../../parts/Button";
 import { Choice } from "../../parts/Choice";
-import { count, money, number, parsed } from "../../parts/format";
+import { A_NUMBER, count, money, number, parsed } from "../../parts/format";
 import * as S from "./Arrange.styles";
 
 type Spot = Schemas["SpotItem"];
@@ -52,7 +52,7 @@ function OneSpot({ spot }: { spot: Spot }) {
       value={number(value, digits)}
       onCommit={(text) => {
         const typed = parsed(text);
-        return typed !== null && edit(put(typed));
+        return typed === null ? A_NUMBER : edit(put(typed));
       }}
     />
   );
@@ -103,7 +103,7 @@ function OneSpot({ spot }: { spot: Spot }) {
         onCommit={(text) => {
           if (text.trim() === "") return edit({ sells: null });
           const sells = parsed(text);
-          return sells !== null && edit({ sells });
+          return sells === null ? A_NUMBER : edit({ sells });
         }}
       />{" "}
       times as well as a search click.{" "}

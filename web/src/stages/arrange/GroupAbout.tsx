@@ -6,7 +6,7 @@ import { TextButton } from "../../parts/Button";
 import { useAsking } from "../../app/asked";
 import { Traced } from "../../parts/Traced";
 import { Choice } from "../../parts/Choice";
-import { count, money, number, parsed, percent, plural } from "../../parts/format";
+import { A_NUMBER, count, money, number, parsed, percent, plural } from "../../parts/format";
 import type { ArrangeView } from "./view";
 import * as S from "./Arrange.styles";
 import { OwnWay } from "./OwnWay";
@@ -81,7 +81,7 @@ export function GroupAbout({ view, at }: Props) {
           onCommit={(text) => {
             if (text.trim() === "") return edit({ bid: null });
             const price = parsed(text);
-            return price !== null && edit({ bid: price });
+            return price === null ? A_NUMBER : edit({ bid: price });
           }}
         />{" "}
         {bid != null && `${summary.brief.values.currency}, but for keywords with their own`}

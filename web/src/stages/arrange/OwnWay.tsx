@@ -2,7 +2,7 @@ import { useState } from "react";
 import type { Schemas } from "../../data/client";
 import { Blank } from "../../parts/Blank";
 import { Choice } from "../../parts/Choice";
-import { number, parsed } from "../../parts/format";
+import { A_NUMBER, number, parsed } from "../../parts/format";
 
 type Policy = Schemas["PolicyValues"];
 type Name = Policy["name"];
@@ -66,7 +66,7 @@ export function OwnWay({ of, policy, otherwise, onPut }: Props) {
             focused={asked !== null}
             onCommit={async (text) => {
               const typed = parsed(text);
-              if (typed === null) return false;
+              if (typed === null) return A_NUMBER;
               const value = figure === "share" ? typed / 100 : typed;
               const took = await onPut({ name, [figure]: value });
               if (took) setAsked(null);

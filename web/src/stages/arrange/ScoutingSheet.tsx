@@ -6,7 +6,7 @@ import { usePlanChange } from "../../data/usePlanChange";
 import { Blank } from "../../parts/Blank";
 import { Button, MainButton } from "../../parts/Button";
 import { Foot, Sheet } from "../../parts/Sheet";
-import { money, number, parsed, plural } from "../../parts/format";
+import { A_NUMBER, money, number, parsed, plural } from "../../parts/format";
 import * as S from "./Arrange.styles";
 
 type Props = { open: boolean; onOpen: (open: boolean) => void };
@@ -53,7 +53,7 @@ function Scouting({ onDone }: { onDone: () => void }) {
             const typed = parsed(text);
             const fits = typed !== null && typed > 0 && typed <= 100;
             if (fits) setShare(typed / 100);
-            return fits;
+            return fits || "a share over 0, at most 100 %";
           }}
         />{" "}
         % of the purse aside and bid{" "}
@@ -64,8 +64,9 @@ function Scouting({ onDone }: { onDone: () => void }) {
           assumed={bid === null}
           onCommit={(text) => {
             const typed = text.trim() === "" ? null : parsed(text);
+            if (text.trim() !== "" && typed === null) return A_NUMBER;
             setBid(typed);
-            return text.trim() === "" || typed !== null;
+            return true;
           }}
         />{" "}
         {currency}

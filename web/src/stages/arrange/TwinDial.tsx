@@ -40,7 +40,7 @@ export function TwinDial({ dial, onDial }: Props) {
               const share = parsed(text);
               const fits = share !== null && share > 0 && share < 100;
               if (fits) onDial({ ...dial, by: share / 100 });
-              return fits;
+              return fits || "a share over 0 and under 100 %";
             }}
           />{" "}
           %, its bid set by hand

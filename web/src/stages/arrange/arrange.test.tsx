@@ -21,6 +21,10 @@ it("a campaign stands above its groups with its limits, and opens beside them", 
   await userEvent.click(open);
   const most = screen.getByLabelText("Most money a month");
   await userEvent.clear(most);
+  await userEvent.type(most, "little{Enter}");
+  await screen.findByText("Most money a month: expected a number, got “little”.");
+  expect(asked).toEqual([]);
+  await userEvent.clear(most);
   await userEvent.type(most, "120{Enter}");
   await waitFor(() => expect(asked.at(-1)!.body).toEqual({ most_spend: 120 }));
   await userEvent.click(screen.getByRole("button", { name: "back to the group" }));

@@ -3,7 +3,7 @@ import { usePlan } from "../../data/plan";
 import { usePlanQuery } from "../../data/usePlanQuery";
 import { Blank } from "../../parts/Blank";
 import { TextButton } from "../../parts/Button";
-import { parsed } from "../../parts/format";
+import { A_NUMBER, parsed } from "../../parts/format";
 import * as S from "./Brief.styles";
 
 /** Every default of the model, with its reason: changed in place, and put back. */
@@ -39,7 +39,7 @@ export function Assumptions() {
                     assumed={!row.changed}
                     onCommit={(text) => {
                       const value = parsed(text);
-                      return value === null ? false : changeAssumption(row.name, value);
+                      return value === null ? A_NUMBER : changeAssumption(row.name, value);
                     }}
                   />
                   {row.changed && (

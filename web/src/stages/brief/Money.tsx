@@ -1,7 +1,7 @@
 import { usePlan } from "../../data/plan";
 import { Blank } from "../../parts/Blank";
 import { TextButton } from "../../parts/Button";
-import { money, parsed, parsedPer } from "../../parts/format";
+import { A_NUMBER, money, parsed, parsedPer } from "../../parts/format";
 import * as S from "./Brief.styles";
 import { hundredths, plain } from "./fields";
 
@@ -20,7 +20,7 @@ export function Money() {
           assumed={not_entered.includes("monthly_spend")}
           onCommit={(text) => {
             const typed = parsedPer(text);
-            return typed === null ? false : changePurse(typed.value, typed.per);
+            return typed === null ? A_NUMBER : changePurse(typed.value, typed.per);
           }}
         />{" "}
         {currency} a month on search ads{" "}
@@ -38,7 +38,7 @@ export function Money() {
       value={plain(value)}
       onCommit={(text) => {
         const typed = parsed(text);
-        return typed === null ? false : send(typed);
+        return typed === null ? A_NUMBER : send(typed);
       }}
     />
   );
@@ -52,7 +52,7 @@ export function Money() {
         value={hundredths(values.tax_share)}
         onCommit={(text) => {
           const typed = parsed(text);
-          return typed === null ? false : changeBrief({ tax_share: typed / 100 });
+          return typed === null ? A_NUMBER : changeBrief({ tax_share: typed / 100 });
         }}
       />{" "}
       % tax: <b>{money(purse)}</b> is left for clicks{" "}

@@ -2,7 +2,7 @@ import type { Schemas } from "../../data/client";
 import { usePlan } from "../../data/plan";
 import { Blank } from "../../parts/Blank";
 import { TextButton } from "../../parts/Button";
-import { parsed } from "../../parts/format";
+import { A_NUMBER, parsed } from "../../parts/format";
 import * as S from "./Brief.styles";
 import { hundredths, plain } from "./fields";
 
@@ -58,7 +58,7 @@ export function MoreOffers() {
             value={per === 100 ? hundredths(offer[name] ?? 0) : plain(offer[name] ?? 0)}
             onCommit={(text) => {
               const value = parsed(text);
-              return value === null ? false : put(at, { [name]: value / per });
+              return value === null ? A_NUMBER : put(at, { [name]: value / per });
             }}
           />
         );

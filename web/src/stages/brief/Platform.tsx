@@ -6,7 +6,7 @@ import { useSaying } from "../../data/saying";
 import { Blank } from "../../parts/Blank";
 import { TextButton } from "../../parts/Button";
 import { Choice } from "../../parts/Choice";
-import { parsed } from "../../parts/format";
+import { A_NUMBER, parsed } from "../../parts/format";
 import * as S from "./Brief.styles";
 import { hundredths, plain, pricings } from "./fields";
 
@@ -44,7 +44,8 @@ export function Platform() {
       assumed={values.profile === null && !(name in summary.brief.assumptions)}
       onCommit={async (text) => {
         const value = parsed(text);
-        if (value === null || !(await own({ [name]: value }))) return false;
+        if (value === null) return A_NUMBER;
+        if (!(await own({ [name]: value }))) return false;
         // from here on the platform says it, not a change of the plan's own
         return name in summary.brief.assumptions ? changeAssumption(name, null) : true;
       }}
@@ -89,7 +90,7 @@ export function Platform() {
         assumed={values.profile === null}
         onCommit={(text) => {
           const value = parsed(text);
-          return value === null ? false : own({ raises: value / 100 });
+          return value === null ? A_NUMBER : own({ raises: value / 100 });
         }}
       />{" "}
       %, and a group holds at most {figure("Keywords a group", "keywords_per_group")} keywords.{" "}

@@ -3,7 +3,7 @@ import { usePlanChange } from "../../data/usePlanChange";
 import { Blank } from "../../parts/Blank";
 import { TextButton } from "../../parts/Button";
 import { Choice } from "../../parts/Choice";
-import { parsed } from "../../parts/format";
+import { A_NUMBER, parsed } from "../../parts/format";
 import * as S from "./Brief.styles";
 import { Day } from "../../parts/Day";
 import { Money } from "./Money";
@@ -30,7 +30,7 @@ function useBlanks() {
   const { values, not_entered } = summary.brief;
   const isAssumed = (name: keyof Values) => not_entered.includes(name);
   const send = (name: NumberField, value: number | null, per: number) =>
-    value === null ? false : changeBrief({ [name]: value / per });
+    value === null ? A_NUMBER : changeBrief({ [name]: value / per });
   const share = (name: NumberField, label: string) => (
     <Blank
       label={label}

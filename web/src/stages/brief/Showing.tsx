@@ -4,7 +4,7 @@ import { TextButton } from "../../parts/Button";
 import { Hours, always, here, type Times } from "../../parts/Hours";
 import * as S from "./Brief.styles";
 import { hundredths } from "./fields";
-import { parsed } from "../../parts/format";
+import { A_NUMBER, parsed } from "../../parts/format";
 
 /** Days and hours of showing, with the share of searches that falls in them. */
 export function Showing() {
@@ -24,7 +24,7 @@ export function Showing() {
         onCommit={(text) => {
           if (text.trim() === "") return set({ share: null });
           const share = parsed(text);
-          return share !== null && set({ share: share / 100 });
+          return share === null ? A_NUMBER : set({ share: share / 100 });
         }}
       />{" "}
       % of a week&rsquo;s searches are made.{" "}

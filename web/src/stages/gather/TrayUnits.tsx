@@ -64,7 +64,7 @@ export function TrayUnits({ tray, onAssign }: Props) {
           placeholder="a bid"
           onCommit={(text) => {
             const bid = parsed(text);
-            if (bid === null || bid <= 0) return false;
+            if (bid === null || bid <= 0) return "a bid over 0";
             setShownAt(bid);
             return onAssign({ shown_at_bid: bid }).then(() => true);
           }}

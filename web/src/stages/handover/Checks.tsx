@@ -5,7 +5,7 @@ import { usePlan } from "../../data/plan";
 import { usePlanChange } from "../../data/usePlanChange";
 import { Blank } from "../../parts/Blank";
 import { TextButton } from "../../parts/Button";
-import { number, parsed } from "../../parts/format";
+import { A_NUMBER, number, parsed } from "../../parts/format";
 import { ItemsAway } from "../../parts/TakeAway";
 import { useActions } from "../../app/actions";
 import { Holidays } from "./Holidays";
@@ -40,7 +40,7 @@ function Told() {
         value={number(values.stale_days)}
         onCommit={(text) => {
           const days = parsed(text);
-          return days !== null && changeBrief({ stale_days: Math.round(days) });
+          return days === null ? A_NUMBER : changeBrief({ stale_days: Math.round(days) });
         }}
       />{" "}
       days; a start before a week-end{" "}

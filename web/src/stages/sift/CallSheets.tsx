@@ -5,7 +5,7 @@ import { usePlanChange } from "../../data/usePlanChange";
 import { useSaying } from "../../data/saying";
 import { Button, MainButton, TextButton } from "../../parts/Button";
 import { Field, Foot, Sheet } from "../../parts/Sheet";
-import { parsed, plural } from "../../parts/format";
+import { A_NUMBER, parsed, plural } from "../../parts/format";
 import * as S from "./Sift.styles";
 import { useCalls, useSift } from "./useSift";
 
@@ -149,17 +149,26 @@ const matches = ["exact", "phrase", "broad"];
 
 function Edits({ onDone }: { onDone: () => void }) {
   const { summary, sheet } = usePlan();
+  const { complain } = useSaying();
+  const { targets } = useCalls();
   const edit = useEdit(onDone);
   const [typed, setTyped] = useState<Record<string, string>>({});
   const { currency, offer_name, more_offers } = summary.brief.values;
+  const figures: Record<string, string> = {
+    volume: "searches a month, your own figure",
+    cpc_low: `low price, ${currency} a click`,
+    cpc_high: `high price, ${currency} a click`,
+  };
   const offers = [offer_name, ...more_offers.map((offer) => offer.name)];
   const set = (name: string) => (value: string) => setTyped({ ...typed, [name]: value });
   const save = () => {
     const body: Record<string, string | number> = {};
     for (const [name, value] of Object.entries(typed)) {
-      const figure = ["volume", "cpc_low", "cpc_high"].includes(name);
-      const read = figure ? parsed(value) : value.trim();
-      if (read !== null && read !== "") body[name] = read;
+      if (!value.trim()) continue;
+      const read = name in figures ? parsed(value) : value.trim();
+      if (read === null)
+        return complain(`${figures[name]}: expected ${A_NUMBER}, got “${value.trim()}”.`);
+      body[name] = read;
     }
     edit(body as Edit);
   };
@@ -174,8 +183,8 @@ function Edits({ onDone }: { onDone: () => void }) {
       </select>
     </Field>
   );
-  const field = (name: string, label: string, list?: string) => (
-    <Field>
+  const field = (name: string, label = figures[name], list?: string) => (
+    <Field key={name}>
       {label}
       <input
         list={list}
@@ -198,9 +207,7 @@ function Edits({ onDone }: { onDone: () => void }) {
             <option key={group.id} value={group.label} />
           ))}
         </datalist>
-        {field("volume", "searches a month, your own figure")}
-        {field("cpc_low", `low price, ${currency} a click`)}
-        {field("cpc_high", `high price, ${currency} a click`)}
+        {Object.keys(figures).map((name) => field(name))}
       </S.Fields>
       <Foot>
         <Button onPress={onDone}>Leave it</Button>
@@ -208,7 +215,7 @@ function Edits({ onDone }: { onDone: () => void }) {
           isDisabled={Object.values(typed).every((value) => !value.trim())}
           onPress={save}
         >
-          Change them
+          {targets.length === 1 ? "Change it" : "Change them"}
         </MainButton>
       </Foot>
     </>

@@ -185,9 +185,14 @@ it("several keywords are changed at once, figures read as they are typed", async
   fireEvent.keyDown(grid, { key: "a", ctrlKey: true });
   fireEvent.keyDown(window, { key: "e" });
   await userEvent.selectOptions(await screen.findByLabelText("intent"), "learn");
-  await userEvent.type(screen.getByLabelText(/low price/), "0,45");
+  await userEvent.type(screen.getByLabelText(/low price/), "0,45 to 0,60");
   await userEvent.click(screen.getByText("Change them"));
   const edits = () => asked.filter(({ path }) => path === "/keywords/edit");
+  await screen.findByText("low price, GBP a click: expected a number, got “0,45 to 0,60”.");
+  expect(edits()).toEqual([]);
+  await userEvent.clear(screen.getByLabelText(/low price/));
+  await userEvent.type(screen.getByLabelText(/low price/), "0,45");
+  await userEvent.click(screen.getByText("Change them"));
   await waitFor(() => expect(edits()).toHaveLength(1));
   expect(edits()[0]!.body).toEqual({ ids: [100, 101, 102], intent: "learn", cpc_low: 0.45 });
 });

@@ -112,7 +112,7 @@ function Figure({ label, value, onPut }: FigureProps) {
       value={number(value, Number.isInteger(value) ? 0 : 1)}
       onCommit={(text) => {
         const typed = parsed(text);
-        if (typed === null || typed < 0) return false;
+        if (typed === null || typed < 0) return "a number from 0";
         onPut(typed);
         return true;
       }}

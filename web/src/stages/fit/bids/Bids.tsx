@@ -9,7 +9,7 @@ import { Blank } from "../../../parts/Blank";
 import { leaf } from "../../../parts/shownList";
 import type { Column, Sort } from "../../../parts/column";
 import { Grid, type GridHandle } from "../../../parts/Grid";
-import { count, money, parsed, percent } from "../../../parts/format";
+import { A_NUMBER, count, money, parsed, percent } from "../../../parts/format";
 import { priceColumn } from "../../../parts/priceColumn";
 import { usePriceScale, type PriceScale } from "../../../parts/scale";
 import * as S from "./Bids.styles";
@@ -199,7 +199,7 @@ function BidCell({ sheet, row, editing, onEdit, onToggle, onBid }: BidCellProps)
         onCommit={(typed) => {
           if (typed.trim() === "") return onBid(id, null);
           const value = parsed(typed);
-          return value === null ? false : onBid(id, value);
+          return value === null ? A_NUMBER : onBid(id, value);
         }}
       />
     );

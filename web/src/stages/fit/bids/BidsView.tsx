@@ -8,7 +8,15 @@ import { NotYet } from "../../../parts/NotYet";
 import { Pictured } from "../../../parts/Pictured";
 import { Quiet } from "../../../parts/Screen";
 import { Views } from "../../../parts/Views";
-import { currencyWord, money, number, parsed, parsedPer, percent } from "../../../parts/format";
+import {
+  A_NUMBER,
+  currencyWord,
+  money,
+  number,
+  parsed,
+  parsedPer,
+  percent,
+} from "../../../parts/format";
 import { Bids } from "./Bids";
 import { Cap } from "./Cap";
 import { Curve } from "./Curve";
@@ -88,7 +96,7 @@ export function BidsView() {
             value={money(summary.brief.purse)}
             onCommit={(text) => {
               const typed = parsedPer(text);
-              return typed !== null && changePurse(typed.value, typed.per);
+              return typed === null ? A_NUMBER : changePurse(typed.value, typed.per);
             }}
           />{" "}
           {values.currency} a month; bids are{" "}
@@ -108,7 +116,7 @@ export function BidsView() {
                 value={money(values.flat_bid)}
                 onCommit={(text) => {
                   const value = parsed(text);
-                  return value !== null && changeBrief({ flat_bid: value });
+                  return value === null ? A_NUMBER : changeBrief({ flat_bid: value });
                 }}
               />
             </>

@@ -6,7 +6,7 @@ import { usePlanQuery } from "../../../data/usePlanQuery";
 import { Blank } from "../../../parts/Blank";
 import { Choice } from "../../../parts/Choice";
 import { Sentence } from "../../../parts/Sentence";
-import { count, money, number, parsed, percent } from "../../../parts/format";
+import { A_NUMBER, count, money, number, parsed, percent } from "../../../parts/format";
 import { ItemsAway } from "../../../parts/TakeAway";
 import * as S from "./Panels.styles";
 
@@ -160,7 +160,7 @@ function Sum({ label, value, placeholder, digits = 0, onPut }: SumProps) {
       onCommit={(text) => {
         if (text.trim() === "") return onPut(null);
         const typed = parsed(text);
-        return typed === null ? false : onPut(typed);
+        return typed === null ? A_NUMBER : onPut(typed);
       }}
     />
   );

@@ -7,7 +7,7 @@ import { useShownPurse } from "../../../data/whatIf";
 import { Blank } from "../../../parts/Blank";
 import { Button } from "../../../parts/Button";
 import { Choice } from "../../../parts/Choice";
-import { count, delta, number, parsed, plural } from "../../../parts/format";
+import { A_NUMBER, count, delta, number, parsed, plural } from "../../../parts/format";
 import * as S from "./Panels.styles";
 
 type Way = Schemas["BidMoveChange"]["way"];
@@ -70,7 +70,7 @@ export function MoveBar({ chosen, onDone }: Props) {
               value={number(shown, Number.isInteger(shown) ? 0 : 2)}
               onCommit={(text) => {
                 const figure = parsed(text);
-                if (figure === null) return false;
+                if (figure === null) return A_NUMBER;
                 setTyped((now) => ({ ...now, [way]: figure }));
                 return true;
               }}

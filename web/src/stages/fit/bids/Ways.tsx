@@ -113,7 +113,7 @@ function Setting({ way, asked, onAsk }: SettingProps) {
         value={money(way.flat_bid)}
         onCommit={(text) => {
           const flat = parsed(text);
-          if (flat === null || flat <= 0) return false;
+          if (flat === null || flat <= 0) return "a price over 0";
           onAsk({ ...asked, flat });
           return true;
         }}
@@ -129,7 +129,7 @@ function Setting({ way, asked, onAsk }: SettingProps) {
         value={number((way.share ?? 0) * 100)}
         onCommit={(text) => {
           const share = parsed(text);
-          if (share === null || share < 0) return false;
+          if (share === null || share < 0) return "a number from 0";
           onAsk({ ...asked, [name]: share / 100 });
           return true;
         }}

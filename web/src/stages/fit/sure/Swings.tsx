@@ -6,7 +6,7 @@ import { TextButton } from "../../../parts/Button";
 import { useAsking } from "../../../app/asked";
 import { Traced } from "../../../parts/Traced";
 import { ItemsAway } from "../../../parts/TakeAway";
-import { count, number, parsed, percent } from "../../../parts/format";
+import { A_NUMBER, count, number, parsed, percent } from "../../../parts/format";
 import * as S from "./Sure.styles";
 
 type Move = Schemas["HowSureView"]["moves"][number];
@@ -99,7 +99,7 @@ function Spread({ name, spread, of }: SpreadProps) {
       onCommit={(text) => {
         if (text.trim() === "") return changeAssumption(name, null);
         const share = parsed(text);
-        return share !== null && changeAssumption(name, share / 100);
+        return share === null ? A_NUMBER : changeAssumption(name, share / 100);
       }}
     />
   );

@@ -152,7 +152,7 @@ function Figures({
                   value={number(moneyOf(month))}
                   onCommit={(text) => {
                     const sum = parsed(text);
-                    return sum !== null && sum >= 0 && onPut(month, sum);
+                    return sum === null || sum < 0 ? "a sum from 0" : onPut(month, sum);
                   }}
                 />
               )}

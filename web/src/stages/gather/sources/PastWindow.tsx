@@ -3,7 +3,7 @@ import { usePlan } from "../../../data/plan";
 import { usePlanChange } from "../../../data/usePlanChange";
 import { Blank } from "../../../parts/Blank";
 import { Quiet } from "../../../parts/Screen";
-import { money, number, parsed, percent, plural } from "../../../parts/format";
+import { A_NUMBER, money, number, parsed, percent, plural } from "../../../parts/format";
 
 type Props = { kind: "terms" | "account"; summary: Schemas["PastSummaryView"] };
 
@@ -14,7 +14,7 @@ export function PastWindow({ kind, summary }: Props) {
   const { currency } = plan.brief.values;
   const setDays = (text: string) => {
     const days = parsed(text);
-    if (days === null) return false;
+    if (days === null) return A_NUMBER;
     return send("post", "/past/{kind}/days", { days }, { kind });
   };
   return (

@@ -37,7 +37,7 @@ export function StarterSource() {
           value={String(most)}
           onCommit={(text) => {
             const value = parsed(text);
-            if (value === null || value < 1 || value > 1000) return false;
+            if (value === null || value < 1 || value > 1000) return "a number from 1 to 1,000";
             setMost(Math.round(value));
             setFound(null);
             return true;

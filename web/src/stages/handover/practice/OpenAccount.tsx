@@ -66,7 +66,8 @@ export function OpenAccount({ again, onOpened, onLeave }: Props) {
           value={number(seed)}
           onCommit={(text) => {
             const value = parsed(text);
-            if (value === null || value < 0 || !Number.isInteger(value)) return false;
+            if (value === null || value < 0 || !Number.isInteger(value))
+              return "a whole number from 0";
             setSeed(value);
             return true;
           }}

@@ -35,7 +35,7 @@ function useTyped(label: string, placeholder: string, said: (value: number) => s
       placeholder={placeholder}
       onCommit={(text) => {
         const typed = text.trim() === "" ? null : parsed(text);
-        if (text.trim() !== "" && (typed === null || typed < 0)) return false;
+        if (text.trim() !== "" && (typed === null || typed < 0)) return "a number from 0";
         setValue(typed);
         return true;
       }}
