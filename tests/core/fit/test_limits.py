@@ -115,6 +115,24 @@ def test_hand_set_bids_count_among_the_keywords_that_are_looked_after():
     assert np.isfinite(result.bid[:2]).all() and np.isfinite(result.bid).sum() == 3
 
 
+def test_a_hand_set_bid_of_a_single_step_counts_as_well():
+    rows = replace(random_table(19, 30), locked_bid=np.r_[0.5, 0.5, np.full(28, np.nan)])
+    plan = brief({"bid_step": 0.5}, monthly_spend=60.0, limits=Limits(max_keywords=2))
+    result = run_plan(plan, rows)
+    assert (result.problem.locked_steps[:2] == 1).all()
+    assert np.flatnonzero(np.isfinite(result.bid)).tolist() == [0, 1]
+
+
+@pytest.mark.parametrize("kind", ["keywords", "campaigns", "all"])
+def test_keywords_that_are_looked_at_one_by_one_are_fitted_as_well(kind, monkeypatch):
+    plan, rows = limited_plan(3, 18, 0.4, LIMITS[kind])
+    together = run_plan(plan, rows)
+    monkeypatch.setattr("milkwort.core.fit._reduced._MOST_ALIKE", 0)
+    apart = run_plan(plan, rows)
+    assert apart.value == pytest.approx(together.value, rel=0.002)
+    assert apart.fit.bound >= exact_best(apart, plan.limits, plan.monthly_spend) * (1 - 1e-6)
+
+
 def test_a_least_spend_that_no_step_is_worth_is_said():
     rows = replace(random_table(5, 10), campaign=np.r_[0, np.full(9, 1)])
     limits = Limits(campaigns={0: SpendLimit(90.0, 100.0)})
