@@ -1,6 +1,7 @@
-import type { KeyboardEvent, ReactNode } from "react";
+import { useState, type KeyboardEvent, type ReactNode } from "react";
 import { Dialog, Heading, Modal, ModalOverlay } from "react-aria-components";
 import styled from "styled-components";
+import { useSaid } from "../data/saying";
 import { ink, thin } from "../look/tokens";
 
 type Props = {
@@ -25,12 +26,20 @@ export function Sheet({ title, open, onOpen, width = 520, bare, children }: Prop
                 {title}
               </Heading>
             )}
+            <Refused />
             {children}
           </Paper>
         </Dialog>
       </Modal>
     </Overlay>
   );
+}
+
+/** Why what was asked in a sheet was refused: the line that says so elsewhere lies under it. */
+function Refused() {
+  const said = useSaid();
+  const [before] = useState(said?.at);
+  return <Why role="alert">{said?.wrong && said.at !== before ? said.text : null}</Why>;
 }
 
 /** Keys pressed in a sheet are its own, but for the one that puts it away. */
@@ -54,6 +63,19 @@ export const Foot = styled.footer`
   background: ${ink.paper};
   > :first-child:not(:last-child) {
     margin-right: auto;
+  }
+`;
+
+const Why = styled.p`
+  position: sticky;
+  top: -${rim.y}px;
+  z-index: 1;
+  margin: 0 -${rim.x}px 12px;
+  padding: 6px ${rim.x}px;
+  background: ${ink.rose};
+  color: ${ink.paper};
+  &:empty {
+    display: none;
   }
 `;
 

@@ -1,5 +1,5 @@
 import { giveSizes } from "../../testing-layout";
-import { fireEvent, screen, waitFor } from "@testing-library/react";
+import { fireEvent, screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { useState } from "react";
 import { CommandBox } from "../../app/CommandBox";
@@ -188,7 +188,8 @@ it("several keywords are changed at once, figures read as they are typed", async
   await userEvent.type(screen.getByLabelText(/low price/), "0,45 to 0,60");
   await userEvent.click(screen.getByText("Change them"));
   const edits = () => asked.filter(({ path }) => path === "/keywords/edit");
-  await screen.findByText("low price, GBP a click: expected a number, got “0,45 to 0,60”.");
+  const why = await within(screen.getByRole("dialog")).findByRole("alert");
+  expect(why.textContent).toBe("low price, GBP a click: expected a number, got “0,45 to 0,60”.");
   expect(edits()).toEqual([]);
   await userEvent.clear(screen.getByLabelText(/low price/));
   await userEvent.type(screen.getByLabelText(/low price/), "0,45");
