@@ -21,6 +21,11 @@ describe("what a person typed is read as a number", () => {
     ["EUR 1,50", 1.5],
     ["1.2K", 1200],
     ["3m", 3_000_000],
+    ["0,125", 0.125],
+    ["1,20,500", 120_500],
+    ["-£3", -3],
+    ["5 mil", null],
+    ["20 day", null],
     ["about", null],
     ["", null],
     ["£", null],
@@ -31,6 +36,13 @@ describe("what a person typed is read as a number", () => {
     ["1,2,3", null],
     ["340 with 20 % tax", null],
   ])("%s is %s", (text, value) => expect(parsed(text)).toBe(value));
+});
+
+it("one mark before three digits is read as the screen writes its figures", () => {
+  expect([parsed("1.200", "."), parsed("1,200", ".")]).toEqual([1.2, 1200]);
+  expect([parsed("1.200", ","), parsed("1,200", ",")]).toEqual([1200, 1.2]);
+  expect([parsed("0.125", ","), parsed("0,125", ".")]).toEqual([0.125, 0.125]);
+  expect([parsed("1.200,5", ","), parsed("12.5", ",")]).toEqual([1200.5, 12.5]);
 });
 
 describe("money is said for a month unless it says what for", () => {

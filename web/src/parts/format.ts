@@ -51,36 +51,47 @@ export function delta(value: number, digits: number): string {
 /** What a field of figures expects, where it says so. */
 export const A_NUMBER = "a number";
 
-const CODE = /^[a-z]{3}\s|\s[a-z]{3}$/i;
+type Mark = "." | ",";
+
 const FIGURE = /^([−+-]?)\s*(\d[\d.,'’\s]*|[.,]\d+)([km]?)$/i;
-const WHOLE = /^(\d*|\d{1,3}([\s'’]\d{3})+|\d{1,3}(,\d{3})+|\d{1,3}(\.\d{3})+)$/;
+const WHOLE = /^(\d*|\d{1,3}([\s'’]\d{3})+|\d{1,3}(,\d{2,3})*,\d{3}|\d{1,3}(\.\d{2,3})*\.\d{3})$/;
 const TIMES = { "": 1, k: 1e3, m: 1e6 } as Record<string, number>;
+const codes = new Set(Intl.supportedValuesOf("currency"));
+
+/** What the figures on the screen have before their decimals. */
+const shownMark: Mark = formatOf(1).format(0.5).includes(",") ? "," : ".";
 
 /** Where the decimals begin: at the last mark, unless that parts thousands. */
-function decimalsAt(digits: string): number {
+function decimalsAt(digits: string, mine: Mark): number {
   const at = Math.max(digits.lastIndexOf("."), digits.lastIndexOf(","));
   if (at < 0) return digits.length;
   const mark = digits[at]!;
   const again = digits.indexOf(mark) !== at;
-  const alone = digits.replace(/[^.,]/g, "").length === 1;
-  const thousands = mark === "," && alone && digits.length - at === 4;
+  // 1,200 and 1.200 are read as the screen writes them; 0,125 parts no thousands anywhere
+  const thousands = mark !== mine && /^[1-9]\d{0,2}[.,]\d{3}$/.test(digits);
   return again || thousands ? digits.length : at;
+}
+
+/** Leave a currency's sign or code, and a per cent sign, away. */
+function bareFigure(text: string): string {
+  const words = text
+    .replace(/\p{Sc}|%/gu, " ")
+    .trim()
+    .split(/\s+/);
+  if (codes.has(words[0]!.toUpperCase())) words.shift();
+  if (codes.has(words.at(-1)?.toUpperCase() ?? "")) words.pop();
+  return words.join(" ");
 }
 
 /**
  * Read what a person typed as a number: 1,200.50 · 1.200,50 · 1 200 · 55 % · £4 · 1.2K.
  * What is more than one number, or says anything beside it, is none.
  */
-export function parsed(text: string): number | null {
-  const bare = text
-    .trim()
-    .replace(/\p{Sc}|%/gu, "")
-    .replace(CODE, "")
-    .trim();
-  const found = FIGURE.exec(bare);
+export function parsed(text: string, mine: Mark = shownMark): number | null {
+  const found = FIGURE.exec(bareFigure(text));
   if (!found) return null;
   const digits = found[2]!.trim();
-  const at = decimalsAt(digits);
+  const at = decimalsAt(digits, mine);
   const whole = digits.slice(0, at);
   const decimals = digits.slice(at + 1);
   if (!WHOLE.test(whole) || !/^\d*$/.test(decimals)) return null;
