@@ -41,7 +41,7 @@ class When:
         From `FIELDS`.
     value : str
         What it must be: an intent, a standing, words that stand in the text, a source;
-        ``yes`` or ``no`` for warning words and thin keywords.
+        ``yes`` or ``no`` for warning words and thin keywords. No words stand in no text.
     least, most : float or None
         Ends of a figure: own searches a month, median click price, words, customers a month.
     """
@@ -163,6 +163,8 @@ def _fits(when: When, result: PlanResult, lexicon: Lexicon, origins: Sequence[st
         return np.asarray(table.intent == INTENTS.index(when.value))
     if when.field == "thin":
         return np.asarray(result.standing.thin == (when.value == "yes"))
+    if when.field == "origin" and not when.value.strip():
+        return np.zeros(len(table), dtype=bool)
     if when.field == "origin":
         return np.array([when.value.casefold() in o.casefold() for o in origins], dtype=bool)
     if when.field == "warning":
@@ -195,4 +197,4 @@ def _between(figure: np.ndarray, when: When) -> Mask:
 
 def _holds(text: tuple[str, ...], run: tuple[str, ...]) -> bool:
     size = len(run)
-    return any(text[at : at + size] == run for at in range(len(text) - size + 1))
+    return size > 0 and any(text[at : at + size] == run for at in range(len(text) - size + 1))

@@ -42,6 +42,9 @@ def at_work(result, *rules, by=("",) * 4, reasons=("",) * 4, origins=("a.csv",) 
         (When("price", most=1.0), (1, 3)),
         (When("searches", least=100, most=200), (0,)),
         (When("origin", "A.csv"), (0, 1, 2, 3)),
+        (When("text", ""), ()),
+        (When("text", "– !"), ()),
+        (When("origin", " "), ()),
     ],
 )
 def test_a_condition_fits_what_it_says(result, when, rows):

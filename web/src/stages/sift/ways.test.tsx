@@ -80,6 +80,23 @@ it("chips leave some keywords and are counted", async () => {
   expect(await screen.findByText("2 of 3 keywords")).toBeTruthy();
 });
 
+it("an end of a range that is no number is said, and filters nothing away", async () => {
+  await showOnPlan(<Sift />, called, sheet);
+  await userEvent.click(screen.getByRole("button", { name: /Filter by something else/ }));
+  await userEvent.click(screen.getByRole("option", { name: "searches" }));
+  const from = await screen.findByLabelText("searches, from");
+  await userEvent.type(from, "50");
+  expect(await screen.findByText("2 of 3 keywords")).toBeTruthy();
+  await userEvent.clear(from);
+  await userEvent.type(from, "abc");
+  expect(from.getAttribute("aria-invalid")).toBe("true");
+  expect(screen.getByText("expected a number")).toBeTruthy();
+  await userEvent.clear(from);
+  await userEvent.type(from, "0.5K");
+  expect(from.getAttribute("aria-invalid")).toBeNull();
+  expect(await screen.findByText("1 of 3 keywords")).toBeTruthy();
+});
+
 it("a filter is saved under a name", async () => {
   const asked = await showOnPlan(
     <Sift />,
@@ -165,6 +182,46 @@ it("house rules say what they would do, and a new one is added", async () => {
   expect(house_rules[1]).toMatchObject({ when: [{ field: "price", least: 5 }], call: "drop" });
   await userEvent.click(screen.getByText(/Call 1 keyword by these rules/));
   await waitFor(() => expect(asked).toHaveLength(2));
+});
+
+it("a condition of a house rule is read before it is taken", async () => {
+  const asked = await showOnPlan(
+    <Sift />,
+    {
+      "GET ": () => ({ body: { summary: withRules([]), sheet } }),
+      "GET /sift/rules": () => ({ body: { revision: 1, rules: [] } }),
+      "PATCH /own": () => ({ body: changeOf({ summary: withRules([]) }) }),
+    },
+    sheet,
+  );
+  fireEvent.keyDown(window, { key: "u" });
+  const what = await screen.findByLabelText("what");
+  const add = () => userEvent.click(screen.getByText("Add this rule"));
+  const refused = async (text: string) => within(await screen.findByRole("alert")).findByText(text);
+  await userEvent.selectOptions(what, "holds the words");
+  await add();
+  expect(await refused("holds the words: expected words.")).toBeTruthy();
+  await userEvent.selectOptions(what, "number of words");
+  await add();
+  expect(
+    await refused("number of words: expected a number to begin from or to go up to."),
+  ).toBeTruthy();
+  await userEvent.type(screen.getByLabelText("to"), "five");
+  await userEvent.click(screen.getByText("and another condition"));
+  expect(await refused("number of words, to: expected a number, got “five”.")).toBeTruthy();
+  expect(asked).toEqual([]);
+  await userEvent.clear(screen.getByLabelText("to"));
+  await userEvent.type(screen.getByLabelText("to"), "5");
+  await userEvent.click(screen.getByText("and another condition"));
+  expect(screen.getByText("number of words up to 5 and …")).toBeTruthy();
+  await userEvent.selectOptions(what, "long tail");
+  await add();
+  await waitFor(() => expect(asked).toHaveLength(1));
+  const { house_rules } = asked[0]!.body as { house_rules: { when: unknown[] }[] };
+  expect(house_rules[0]!.when).toEqual([
+    { field: "words", value: "", least: null, most: 5 },
+    { field: "thin", value: "yes", least: null, most: null },
+  ]);
 });
 
 const withRules = (rules: unknown[]) => {

@@ -135,6 +135,9 @@ export const Ends = styled.div`
     border: 1px solid ${ink.ink3};
     padding: 3px 7px;
     width: 190px;
+    &[aria-invalid] {
+      border-color: ${ink.rose};
+    }
   }
 `;
 
@@ -148,4 +151,10 @@ export const SavedRow = styled.div`
     cursor: pointer;
     color: ${ink.ink2};
   }
+`;
+
+export const Unread = styled.small`
+  display: block;
+  font-size: 12px;
+  color: ${ink.rose};
 `;

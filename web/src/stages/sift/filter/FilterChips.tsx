@@ -1,8 +1,8 @@
-import { useMemo, useState } from "react";
+import { useId, useMemo, useState } from "react";
 import { Dialog, DialogTrigger, ListBox, ListBoxItem } from "react-aria-components";
 import { usePlan } from "../../../data/plan";
 import { TextButton } from "../../../parts/Button";
-import { number, parsed } from "../../../parts/format";
+import { A_NUMBER, number, parsed } from "../../../parts/format";
 import * as S from "./Filter.styles";
 import {
   counts,
@@ -158,21 +158,29 @@ type EndProps = {
   first?: boolean;
 };
 
+/** One end of a range, read while it is typed; what is no number is said and changes nothing. */
 function End({ label, value, onValue, first }: EndProps) {
   const [text, setText] = useState(value === null ? "" : String(value));
+  const why = useId();
+  const unread = text.trim() !== "" && parsed(text) === null;
+  const type = (typed: string) => {
+    setText(typed);
+    const read = parsed(typed);
+    if (read !== null || typed.trim() === "") onValue(read);
+  };
   return (
     <label>
       {label}
       <input
         value={text}
         inputMode="decimal"
+        aria-invalid={unread || undefined}
+        aria-describedby={unread ? why : undefined}
         // eslint-disable-next-line jsx-a11y/no-autofocus -- the planner just opened it
         autoFocus={first}
-        onChange={(event) => {
-          setText(event.currentTarget.value);
-          onValue(parsed(event.currentTarget.value));
-        }}
+        onChange={(event) => type(event.currentTarget.value)}
       />
+      {unread && <S.Unread id={why}>expected {A_NUMBER}</S.Unread>}
     </label>
   );
 }
