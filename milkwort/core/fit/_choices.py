@@ -188,17 +188,19 @@ def falling(returns: Floats) -> Ints:
     """
     bits = (0.0 - returns).view(np.int64)
     rising = bits ^ ((bits >> 63) & np.int64(2**63 - 1))
-    digits = max(len(returns) - 1, 1).bit_length()
-    places = np.int64(2**digits - 1)
-    packed = np.sort((rising & ~places) | np.arange(len(returns), dtype=np.int64))
-    order = packed & places
-    alike = (packed[1:] >> digits) == (packed[:-1] >> digits)
-    if not alike.any():
+    places = np.int64(2 ** max(len(returns) - 1, 1).bit_length() - 1)
+    rising &= ~places
+    rising |= np.arange(len(returns), dtype=np.int64)
+    rising.sort()
+    order = rising & places
+    # alike but for the place: of one sign, as whole numbers that differ by less
+    at = np.flatnonzero((rising[1:] ^ rising[:-1]).view(np.uint64) <= np.uint64(places))
+    if not len(at):
         return order
-    run = np.concatenate(([0], np.cumsum(~alike)))
-    among = np.flatnonzero(np.concatenate((alike, [False])) | np.concatenate(([False], alike)))
+    among = np.union1d(at, at + 1)
+    new = np.concatenate(([True], ~np.isin(among[1:] - 1, at)))
     some = order[among]
-    order[among] = some[np.lexsort((some, -returns[some], run[among]))]
+    order[among] = some[np.lexsort((some, -returns[some], np.cumsum(new)))]
     return order
 
 

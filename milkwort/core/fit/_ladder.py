@@ -83,13 +83,16 @@ def ladder_of(
     """Return a ladder of some hull steps, given best first with their returns."""
     spend = choices.hull.spend[steps]
     value = returns * spend
+    spend_so_far, value_so_far = np.cumsum(spend), np.cumsum(value)
+    spend_so_far += base_spend
+    value_so_far += base_value
     return Ladder(
         choices=choices,
         steps=steps,
         spend=spend,
         value=value,
-        spend_so_far=base_spend + np.cumsum(spend),
-        value_so_far=base_value + np.cumsum(value),
+        spend_so_far=spend_so_far,
+        value_so_far=value_so_far,
         base_spend=base_spend,
         base_value=base_value,
     )

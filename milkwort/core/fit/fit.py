@@ -153,7 +153,9 @@ def _answer_free(
     taken = ladder.whole_steps(limit)
     bound = ladder.relaxed(limit)
     chosen = np.full(len(kept), -1, dtype=np.int64)
-    chosen[hull.owner[order[:taken]]] = hull.option[order[:taken]]
+    took = np.zeros(len(order), dtype=bool)
+    took[order[:taken]] = True  # read in the hull's own order: the last step of each stands
+    chosen[hull.owner[took]] = hull.option[took]
     spend = float(ladder.spend_so_far[taken - 1]) if taken else base_spend
     value = float(ladder.value_so_far[taken - 1]) if taken else base_value
     value = use_rest(problem, options, chosen, limit - spend, value, bound)
@@ -303,6 +305,7 @@ def use_rest(
     ----------
     problem : Valued
     options : Options
+        Each keyword's by rising spend.
     chosen : Ints, shape (n_keywords,)
         Changed in place.
     rest : float
@@ -322,21 +325,41 @@ def use_rest(
     spent[at] = options.spend[chosen[at]]
     brings[at] = problem.value(at, options.clicks[chosen[at]], spent[at])
     # the rest only shrinks, so nothing that doesn't fit now ever will
-    mine = np.flatnonzero(options.spend <= (spent + rest)[options.owner])
+    mine = _within(options, chosen, spent + rest)
     owner, spend = options.owner[mine], options.spend[mine]
     d_goal = problem.value(owner, options.clicks[mine], spend) - brings[owner]
     better = d_goal > 0
     mine, owner, d_goal = mine[better], owner[better], d_goal[better]
     d_spend = spend[better] - spent[owner]
     for _ in range(_MOVES):
-        gain = np.where(d_spend <= rest, d_goal, -np.inf)
-        best = int(gain.argmax()) if len(gain) else -1
-        if best < 0 or gain[best] <= 0 or bound - value <= ENOUGH * abs(bound):
+        if not len(d_goal) or bound - value <= ENOUGH * abs(bound):
             break
-        took, more = float(d_spend[best]), float(d_goal[best])
+        best = int(d_goal.argmax())
+        took, more, who = float(d_spend[best]), float(d_goal[best]), owner[best]
+        if more <= 0:
+            break
         rest, value = rest - took, value + more
-        chosen[owner[best]] = mine[best]
-        same = owner == owner[best]
+        chosen[who] = mine[best]
+        same = owner == who
         d_goal[same] -= more
         d_spend[same] -= took
+        fits = d_spend <= rest
+        mine, owner, d_goal, d_spend = mine[fits], owner[fits], d_goal[fits], d_spend[fits]
     return value
+
+
+def _within(options: Options, chosen: Ints, most: Floats) -> Ints:
+    """Return the options dearer than the chosen ones that cost each keyword no more than `most`.
+
+    A cheaper one would bring less: what is chosen lies on a hull.
+    """
+    has = np.bincount(options.owner, minlength=len(chosen))
+    end = np.cumsum(has)
+    low = start = np.where(chosen >= 0, chosen + 1, end - has)
+    high = end
+    while (apart := low < high).any():  # halving, for all keywords at once
+        middle = np.where(apart, (low + high) // 2, 0)
+        fits = apart & (options.spend[middle] <= most)
+        low, high = np.where(fits, middle + 1, low), np.where(apart & ~fits, middle, high)
+    many = low - start
+    return np.asarray(np.arange(many.sum()) + np.repeat(start - (np.cumsum(many) - many), many))

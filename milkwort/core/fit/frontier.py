@@ -57,18 +57,23 @@ def frontier(problem: Problem, kept: NDArray[np.bool_], fitted: Fit) -> Frontier
     limits, ladder = problem.limits, fitted.ladder
     if limits.max_keywords is not None or limits.campaigns or limits.scouting is not None:
         return _limited_frontier(problem, kept, fitted)
+    steps = len(ladder.steps)
+    if steps >= _POINTS:
+        # closer together where money is scarce and returns fall fast, and about the purse
+        most = float(ladder.spend_so_far[-1])
+        wanted = ladder.base_spend + (most - ladder.base_spend) * np.linspace(0, 1, _POINTS) ** 2
+        nearest = np.searchsorted(ladder.spend_so_far, wanted - ROUNDING) + 1
+        nearest[wanted - ROUNDING <= ladder.base_spend] = 0
+        about = ladder.whole_steps(problem.purse) + np.arange(2)
+        evenly = np.linspace(0, steps, _POINTS).astype(np.int64)
+        at = np.unique(np.clip(np.r_[nearest, evenly, about], 0, steps))
+        spend = np.where(at, ladder.spend_so_far[at - 1], ladder.base_spend)
+        value = np.where(at, ladder.value_so_far[at - 1], ladder.base_value)
+        return Frontier(spend, spend, value, np.zeros(len(at)))
     spend = np.concatenate(([ladder.base_spend], ladder.spend_so_far))
     value = np.concatenate(([ladder.base_value], ladder.value_so_far))
-    if len(ladder.owner) == 0:
+    if steps == 0:
         return Frontier(spend, spend, value, np.zeros(len(spend)))
-    if len(ladder.owner) >= _POINTS:
-        # closer together where money is scarce and returns fall fast, and about the purse
-        wanted = spend[0] + (spend[-1] - spend[0]) * np.linspace(0, 1, _POINTS) ** 2
-        about = ladder.whole_steps(problem.purse) + np.arange(2)
-        evenly = np.linspace(0, len(spend) - 1, _POINTS).astype(np.int64)
-        nearest = np.searchsorted(spend, wanted - ROUNDING)
-        at = np.unique(np.clip(np.r_[nearest, evenly, about], 0, len(spend) - 1))
-        return Frontier(spend[at], spend[at], value[at], np.zeros(len(at)))
     sums = np.linspace(spend[0], spend[-1], _POINTS)[1:-1]
     between = [fit(replace(problem, purse=float(s)), kept, fitted.choices) for s in sums]
     purse = np.concatenate((spend, sums))

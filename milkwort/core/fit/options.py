@@ -8,7 +8,6 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 import numpy as np
-from numpy.typing import NDArray
 from scipy.special import ndtr, ndtri
 
 from milkwort.core.arrays import Floats, Ints
@@ -125,18 +124,19 @@ def options_of(
     top = np.floor(np.nan_to_num(top_price) / step + ROUNDING).astype(np.int64)
     first = int(np.ceil(assumed["min_bid"] / step - ROUNDING))
     runs = (top >= first) & (top * step >= floor_price * (1 - ROUNDING)) & (click_weight[rows] > 0)
-    owner_rows, top, floor_price = rows[runs], top[runs], floor_price[runs]
+    top, floor_price = top[runs], floor_price[runs]
     lattice = bid_lattice(float(top.max(initial=0)) * step, assumed)
     start = np.searchsorted(lattice * step, floor_price * (1 - ROUNDING))
     end = np.searchsorted(lattice, top)
     count = np.maximum(end - start, 0) + 1
-    owner = np.repeat(owner_rows, count)
     last = np.cumsum(count) - 1
-    place = np.arange(len(owner)) - np.repeat(last - count + 1, count) + np.repeat(start, count)
-    steps = lattice[np.minimum(place, len(lattice) - 1)]
+    each = np.repeat(np.arange(len(count)), count)
+    steps = lattice.take(np.arange(len(each)) + (start - (last - count + 1))[each], mode="clip")
     steps[last] = top
-    clicks, spend = _clicks_and_spend(owner, steps, mu, sigma, click_weight, pricing, assumed)
-    return Options(owner=owner, steps=steps, clicks=clicks, spend=spend)
+    clicks, spend = _clicks_and_spend(
+        steps * step, each, m[runs], s[runs], click_weight[rows[runs]], pricing, assumed
+    )
+    return Options(owner=rows[runs][each], steps=steps, clicks=clicks, spend=spend)
 
 
 def spot_options(rows: Ints, clicks: Floats, price: Floats) -> Options:
@@ -202,49 +202,62 @@ def hull_of(options: Options) -> Hull:
         The steps of each keyword by falling return; clicks and money a month.
     """
     alive = np.arange(len(options.owner))
+    owner, clicks, spend = options.owner, options.clicks, options.spend
     while len(alive):
-        owner = options.owner[alive]
-        left = np.empty(len(alive), dtype=bool)
-        left[0] = True
-        np.not_equal(owner[1:], owner[:-1], out=left[1:])
-        clicks, spend = _differences(options, alive, left)
+        first = np.flatnonzero(owner[1:] != owner[:-1]) + 1
+        more, cost = _differences(clicks, first), _differences(spend, first)
         # a point on or under the chord of its neighbours is on no hull
         below = np.zeros(len(alive), dtype=bool)
-        below[:-1] = (clicks[:-1] * spend[1:] <= clicks[1:] * spend[:-1]) & ~left[1:]
+        np.less_equal(more[:-1] * cost[1:], more[1:] * cost[:-1], out=below[:-1])
+        below[first - 1] = False
         if not below.any():
-            before = np.where(left, -1, np.concatenate(([-1], alive[:-1])))
-            return Hull(owner, alive, before, clicks, spend)
+            before = np.concatenate(([-1], alive[:-1]))
+            before[first] = -1
+            return Hull(owner, alive, before, more, cost)
         alive = alive[~below]
+        owner = options.owner[alive]
+        clicks, spend = options.clicks[alive], options.spend[alive]
     nothing = np.zeros(0)
     return Hull(alive, alive, alive, nothing, nothing)
 
 
-def _differences(options: Options, alive: Ints, left: NDArray[np.bool_]) -> tuple[Floats, Floats]:
-    clicks, spend = options.clicks[alive], options.spend[alive]
-    d_clicks, d_spend = clicks.copy(), spend.copy()
-    d_clicks[1:] -= np.where(left[1:], 0.0, clicks[:-1])
-    d_spend[1:] -= np.where(left[1:], 0.0, spend[:-1])
-    return d_clicks, d_spend
+def _differences(column: Floats, first: Ints) -> Floats:
+    """Return how far each row lies above the one before; the first of a keyword, above 0."""
+    found = column.copy()
+    found[1:] -= column[:-1]
+    found[first] = column[first]
+    return found
 
 
 def _clicks_and_spend(
-    owner: Ints,
-    steps: Ints,
+    bid: Floats,
+    each: Ints,
     mu: Floats,
     sigma: Floats,
     click_weight: Floats,
     pricing: str,
     assumed: Assumed,
 ) -> tuple[Floats, Floats]:
+    """Return what bids bring and cost; `each` is the place of its keyword in the columns."""
     # The same figures as market.at_bid. Here z is never far below the market, so plain
-    # Φ is exact enough and several times as fast as its logarithm.
-    bid = steps * assumed["bid_step"]
-    spread = sigma[owner]
-    z = (np.log(bid) - mu[owner]) / spread
+    # Φ is exact enough and several times as fast as its logarithm. Arrays are used again:
+    # to ask for a new one takes longer than to fill it.
+    spread = sigma[each]
+    z = np.log(bid)
+    z -= mu[each]
+    z /= spread
     reach = ndtr(z)
     top, bottom = assumed["click_rate_top"], assumed["click_rate_bottom"]
-    clicks = click_weight[owner] * reach * (top * (bottom + (1 - bottom) * reach))
+    clicks = (1 - bottom) * reach
+    clicks += bottom
+    clicks *= reach
+    clicks *= (top * click_weight)[each]
     if pricing == "pay_bid":
         return clicks, clicks * bid
-    mean = np.exp(mu + sigma * sigma / 2)[owner]
-    return clicks, clicks * np.minimum(bid, mean * ndtr(z - spread) / reach)
+    z -= spread
+    price = ndtr(z, out=z)
+    price /= reach
+    price *= np.exp(mu + sigma * sigma / 2)[each]
+    np.minimum(bid, price, out=price)
+    price *= clicks
+    return clicks, price
