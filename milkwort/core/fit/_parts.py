@@ -8,7 +8,7 @@ import numpy as np
 
 from milkwort.core.arrays import Floats, Ints
 from milkwort.core.fit._problem import Problem
-from milkwort.core.fit.tolerances import ROUNDING
+from milkwort.core.fit.tolerances import EXACT_ROUNDING, ROUNDING
 
 __all__ = ["Parts", "Taken", "parts_of", "take"]
 
@@ -97,7 +97,7 @@ def parts_of(problem: Problem, purse: float) -> Parts:
         of_row=of_row,
         campaign=campaign,
         least=np.maximum(least - locked, 0.0),
-        most=np.maximum(most - locked, 0.0),
+        most=np.maximum(most * (1 + EXACT_ROUNDING) - locked, 0.0),
         side=side,
         side_most=side_most,
         purse=max(purse - float(locked.sum()), 0.0),

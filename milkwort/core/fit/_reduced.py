@@ -192,27 +192,27 @@ def _solve(
     problem: Reduced, kinds: _Kinds, picked: Ints, near: float, nodes: int
 ) -> tuple[Ints | None, float]:
     """Return how many owners take each of some choices, and what no answer passes."""
+    counts, upper = _solved(problem, kinds, picked, near, nodes, 0.0)
+    if counts is not None and not _keeps(problem, kinds.dealt_out(picked, counts)):
+        # what was proven of the limits themselves stays; only its answer is of no use
+        counts, _ = _solved(problem, kinds, picked, near, nodes, SOLVER_SLACK)
+    return counts, upper
+
+
+def _solved(
+    problem: Reduced, kinds: _Kinds, picked: Ints, near: float, nodes: int, by: float
+) -> tuple[Ints | None, float]:
+    """Ask the solver, with the limits of money drawn in by so much."""
     from scipy.optimize import Bounds, LinearConstraint, milp
     from scipy.sparse import coo_array
 
-    n, parts = len(picked), problem.parts
+    n = len(picked)
     if n == 0:
         return None, 0.0
     options = kinds.options[picked]
     held, place = np.unique(kinds.kind[picked], return_inverse=True)
     many = np.array([len(kinds.members[k]) for k in held.tolist()], dtype=np.float64)
-    rows: list[tuple[Floats, float, float]] = []
-    spend, part = problem.spend[options], problem.part[options]
-    for number in range(len(parts.most)):
-        if np.isfinite(parts.most[number]) or parts.least[number] > 0:
-            most = _drawn_in(float(parts.most[number]))
-            rows.append((spend * (part == number), min(parts.least[number], most), most))
-    for number in np.flatnonzero(np.isfinite(parts.side_most)).tolist():
-        mine = parts.side[part] == number
-        rows.append((spend * mine, -np.inf, _drawn_in(float(parts.side_most[number]))))
-    rows.append((spend, -np.inf, _drawn_in(parts.purse)))
-    if problem.most is not None:
-        rows.append((problem.counts[options].astype(np.float64), -np.inf, float(problem.most)))
+    rows = _limits(problem, options, by)
     dense = np.array([r[0] for r in rows])
     at = np.nonzero(dense)
     matrix = coo_array(
@@ -235,13 +235,25 @@ def _solve(
     )
     if solved.x is None:
         return None, -np.inf if solved.status == _INFEASIBLE else np.inf
-    # what the solver proved of limits drawn in holds of the limits themselves but for these
-    slack = SOLVER_SLACK * float(np.abs(problem.goal[options] / np.maximum(spend, 1e-300)).max())
-    return np.round(solved.x).astype(np.int64), -float(solved.mip_dual_bound) + slack
+    return np.round(solved.x).astype(np.int64), -float(solved.mip_dual_bound)
 
 
-def _drawn_in(most: float) -> float:
-    return max(most - SOLVER_SLACK, 0.0)
+def _limits(problem: Reduced, options: Ints, by: float) -> list[tuple[Floats, float, float]]:
+    """Return what every limit counts of each option, its least and its most."""
+    parts, spend, part = problem.parts, problem.spend[options], problem.part[options]
+    rows: list[tuple[Floats, float, float]] = []
+    for number in range(len(parts.most)):
+        least, most = float(parts.least[number]), max(float(parts.most[number]) - by, 0.0)
+        if np.isfinite(most) or least > 0:
+            least = least + by if least > 0 else -np.inf
+            rows.append((spend * (part == number), min(least, most), most))
+    for number in np.flatnonzero(np.isfinite(parts.side_most)).tolist():
+        most = max(float(parts.side_most[number]) - by, 0.0)
+        rows.append((spend * (parts.side[part] == number), -np.inf, most))
+    rows.append((spend, -np.inf, max(parts.purse - by, 0.0)))
+    if problem.most is not None:
+        rows.append((problem.counts[options].astype(np.float64), -np.inf, float(problem.most)))
+    return rows
 
 
 def _keeps(problem: Reduced, chosen: Ints) -> bool:

@@ -28,6 +28,7 @@ from milkwort.core.fit.options import Options
 from milkwort.core.fit.tolerances import (
     CLOSE,
     ENOUGH,
+    EXACT_ROUNDING,
     FINISH_CLOSE,
     FINISH_NEAR,
     MANY_CHOICES,
@@ -128,7 +129,7 @@ def fit(
     """
     choices = choices_of(problem, kept, before)
     base_spend = float(problem.locked_spend.sum())
-    limit = max(problem.purse, base_spend)
+    limit = max(problem.purse, base_spend) * (1 + EXACT_ROUNDING)
     limits = problem.limits
     if limits.max_keywords is not None or limits.campaigns or limits.scouting is not None:
         reach = affordable(problem, choices, limit - base_spend) if finish else None

@@ -11,7 +11,7 @@ from milkwort.core.errors import BadValueError
 from milkwort.core.fit._exact import finish
 from milkwort.core.fit.fit import use_rest
 from milkwort.core.fit.options import Hull, Options, hull_of
-from milkwort.core.fit.tolerances import ROUNDING, STATED
+from milkwort.core.fit.tolerances import EXACT_ROUNDING, ROUNDING, STATED
 
 __all__ = ["OptionsFit", "fit_options"]
 
@@ -80,7 +80,7 @@ def fit_options(
     # a step that brings less for more money is never taken; such steps end a hull
     worth = hull.clicks > 0
     hull = Hull(*(column[worth] for column in vars(hull).values()))
-    chosen, bound = _chosen(options, hull, purse, len(held))
+    chosen, bound = _chosen(options, hull, purse * (1 + EXACT_ROUNDING), len(held))
     taken = useful[chosen[chosen >= 0]]
     return OptionsFit(
         chosen=taken,

@@ -14,7 +14,8 @@ __all__ = [
 ROUNDING = 1e-9
 """Sums of some thousand floats, and prices over steps, differ so far from what they mean."""
 EXACT_ROUNDING = 1e-12
-"""The same for sums of a handful, where a step more would be taken for one that fits."""
+"""The same for sums of a handful, where a step more would be taken for one that fits. All limits
+of money are so much wider than said: what fills one to the penny fits, however it was added up."""
 
 CLOSE = 5e-4
 """Under limits, so near is near enough: a twentieth of a customer in a hundred."""
@@ -44,7 +45,8 @@ EXACT_NEAR = 1e-5
 REDUCED_NEAR = 1e-6
 """Where the solver ends on what reduction left."""
 SOLVER_SLACK = 1e-6
-"""The solver may pass a limit by so much money; limits are drawn in by it."""
+"""The solver may pass a limit by so much money; where it does, it is asked again with the limits
+drawn in by that. Not at once: spots' round sums may fill a round purse to the penny."""
 MANY_LIMITED = 2000
 """Under limits, where many fits are wanted at once, those of more keywords than this only state
 their gap."""

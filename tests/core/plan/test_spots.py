@@ -4,7 +4,7 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
-from hypothesis import given, settings
+from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 from scipy.optimize import Bounds, LinearConstraint, milp
 
@@ -97,6 +97,48 @@ def test_spots_and_keywords_are_chosen_as_well_as_the_exact_solver_does(spots, l
     for number, limit in limits.campaigns.items():
         of_spots = result.spots.spend[[s.campaign == number for s in spots]].sum()
         assert spent[rows.campaign == number].sum() + of_spots <= limit.most * (1 + 1e-9)
+
+
+ROUND = st.lists(
+    st.builds(
+        Spot, name=st.just("a"), pays=st.just("click"),
+        price=st.sampled_from([0.1, 0.25, 0.3, 0.5, 1.2, 2.0]),
+        clicks=st.sampled_from([10, 24, 48, 100, 240, 480, 500]),
+        sells=st.sampled_from([0.4, 0.7, 1.0]), campaign=st.integers(0, 1),
+    ),
+    min_size=1, max_size=3,
+)  # fmt: skip
+ROUND_LIMITS = st.sampled_from([{}, {0: (0, 10)}, {0: (0, 25), 1: (0, 100)}, {1: (10, 10)},
+                                {0: (20, np.inf), 1: (10, 25)}])  # fmt: skip
+
+
+def best_of_all(spots, purse, limits):
+    """Return the most customers of all choices of steps, none left out; None where none fits."""
+    steps = np.meshgrid(*[np.arange(25)] * len(spots), indexing="ij")
+    spend = [s.clicks * s.price / 24 * taken for s, taken in zip(spots, steps, strict=True)]
+    fits = sum(spend) <= purse * (1 + 1e-9)
+    for number, (least, most) in limits.items():
+        there = sum((m for s, m in zip(spots, spend, strict=True) if s.campaign == number), 0.0)
+        fits &= (there >= least * (1 - 1e-9)) & (there <= most * (1 + 1e-9))
+    goal = sum(s.clicks / 24 * t * s.sells * 0.03 for s, t in zip(spots, steps, strict=True))
+    return float(goal[fits].max()) if fits.any() else None
+
+
+@settings(max_examples=cases(60, 2000), deadline=None)
+@given(spots=ROUND, limits=ROUND_LIMITS, purse=st.sampled_from([24, 50, 100, 120, 200, 600]))
+def test_round_sums_fill_a_round_purse_to_the_penny(spots, limits, purse):
+    """However they are added up: a step that just fits is never left out for a rounding."""
+    best = best_of_all(spots, purse, limits)
+    assume(best is not None)
+    plan = brief(
+        monthly_spend=float(purse), offer=offer(sale_value=1e6), spots=tuple(spots),
+        limits=Limits(campaigns={c: SpendLimit(*ends) for c, ends in limits.items()}),
+    )  # fmt: skip
+    result = run_plan(plan, table([], [], [], campaign=np.zeros(0, dtype=np.int64)))
+    assert result.fit.unmet == ()
+    assert result.totals.spend <= purse * (1 + 1e-9)
+    assert best * (1 - 0.002) - 1e-9 <= result.value <= best + 1e-9
+    assert result.bound >= best - 1e-9
 
 
 def test_a_spot_brings_what_its_equations_say():
