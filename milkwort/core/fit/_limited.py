@@ -73,7 +73,8 @@ def fit_limited(
     close : float
         A gap under this share of the bound is near enough.
     finish : bool
-        Whether a wider gap is closed by an exact problem; else it is only stated.
+        Whether a wider gap is closed by an exact problem; else it is only stated. Whether the
+        least sums can be kept is always asked.
 
     Returns
     -------
@@ -103,6 +104,8 @@ def _found(
     problem: Problem, choices: Choices, hulls: Hulls, parts: Parts, close: float, finish: bool
 ) -> tuple[Relaxed, Search, float] | None:
     """Return the relaxation, the best answer found and its bound; None where none keeps all."""
+    if not _can_be_kept(parts):
+        return None
     most = _most_keywords(problem)
     under, over, relaxed = relax(hulls, parts, most, ROUNDING if finish else close * WELL_CLOSE)
     goal = problem.value(choices.options.owner, choices.options.clicks, choices.options.spend)
@@ -112,11 +115,24 @@ def _found(
         if relaxed.bound - found.value <= close * WELL_CLOSE * abs(relaxed.bound):
             break
     bound = relaxed.bound
-    if finish and bound - found.value > close * abs(bound):
+    # whether least sums can be kept is no matter of how near an answer comes
+    wanted = finish or not np.isfinite(found.value)
+    if wanted and bound - found.value > close * abs(bound):
         bound = found.finish(relaxed, close)
     if not np.isfinite(found.value):
         return None
     return relaxed, found, max(bound, found.value)
+
+
+def _can_be_kept(parts: Parts) -> bool:
+    """Return whether the least sums leave room for each other."""
+    in_side = np.bincount(parts.side, parts.least, minlength=len(parts.side_most))
+    edge = 1 + ROUNDING
+    return bool(
+        (parts.least <= parts.most * edge).all()
+        and (in_side <= parts.side_most * edge).all()
+        and parts.least.sum() <= parts.purse * edge
+    )
 
 
 def _purse_return(problem: Problem, parts: Parts, taken: Taken) -> float:

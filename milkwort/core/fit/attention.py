@@ -46,7 +46,8 @@ def attention(problem: Problem, kept: NDArray[np.bool_], fitted: Fit) -> list[At
     Returns
     -------
     list of AttentionPoint
-        Keywords and goal rising; ends with what the fit itself runs.
+        Keywords and goal rising; ends with what the fit itself runs. With fewer keywords than
+        it takes to keep a least spend that the fit keeps, there is no answer, and no point.
     """
     running = int((fitted.steps[: problem.keywords] > 0).sum())
     curve: list[AttentionPoint] = []
@@ -57,6 +58,8 @@ def attention(problem: Problem, kept: NDArray[np.bool_], fitted: Fit) -> list[At
         some = fit(
             replace(problem, limits=limits), kept, fitted.choices, close=CURVE_CLOSE, finish=False
         )
+        if len(some.unmet) > len(fitted.unmet):
+            continue
         value = max(some.value, curve[-1].value if curve else 0.0)
         bound = min(max(some.bound, value), max(fitted.bound, value))
         curve.append(AttentionPoint(most, value, (bound - value) / bound if bound > 0 else 0.0))

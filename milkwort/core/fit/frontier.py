@@ -98,12 +98,20 @@ def _limited_frontier(problem: Problem, kept: NDArray[np.bool_], fitted: Fit) ->
     end = _sum_that_does(problem, most)
     purse = np.r_[end * np.linspace(0, 1, _LIMITED_POINTS) ** 2, problem.purse]
     found = [*(at(float(p)) for p in purse[:-2]), most, fitted]
-    return _rising(
-        purse,
-        np.array([f.spend for f in found]),
-        np.array([f.value for f in found]),
-        np.array([f.gap for f in found]),
+    order = np.argsort(purse, kind="stable")
+    let_go = np.array([len(f.unmet) for f in found])[order]
+    columns = (
+        purse[order],
+        *(np.array([getattr(f, name) for f in found])[order] for name in ("spend", "value", "gap")),
     )
+    # with less money than least sums take they are let go of, which may well bring more
+    pieces = [
+        vars(_rising(*part))
+        for part in zip(
+            *(np.split(c, np.flatnonzero(np.diff(let_go)) + 1) for c in columns), strict=True
+        )
+    ]
+    return Frontier(*(np.concatenate([piece[name] for piece in pieces]) for name in pieces[0]))
 
 
 def _rising(purse: Floats, spend: Floats, value: Floats, gap: Floats) -> Frontier:

@@ -179,16 +179,32 @@ def test_the_curves_state_how_far_they_may_lie_under_the_best(kind):
         best = exact_best(result, plan.limits, purse)
         if best is not None:
             bound = curve.value[at] / (1 - curve.gap[at]) if curve.gap[at] < 1 else np.inf
-            if not any(m.least for m in plan.limits.campaigns.values()):
-                assert curve.value[at] <= best * (1 + 1e-6) + 1e-9
+            assert curve.value[at] <= best * (1 + 1e-6) + 1e-9
             assert bound >= best * (1 - 1e-6)
     for point in attention_of(result):
         limits = replace(plan.limits, max_keywords=point.keywords)
         best = exact_best(result, limits, plan.monthly_spend)
-        if best is not None:  # where a least spend can't be met with so few, it is let go of
-            assert best * (1 - 1e-6) <= point.value / (1 - point.gap)
-        if not any(m.least for m in limits.campaigns.values()):
-            assert point.value <= best * (1 + 1e-6)
+        assert best is not None  # where a least spend can't be kept with so few, there is no point
+        assert best * (1 - 1e-6) <= point.value / (1 - point.gap)
+        assert point.value <= best * (1 + 1e-6)
+
+
+@settings(max_examples=cases(10, 200), deadline=None)
+@given(seed=st.integers(0, 10_000), n=st.integers(2, 12), least=st.floats(0.02, 0.3))
+def test_every_point_keeps_a_least_spend_that_can_be_kept(seed, n, least):
+    """However near an answer is wanted: one that lets go of a limit is none."""
+    plan, rows = limited_plan(
+        seed, n, 0.5, lambda purse: Limits(campaigns={0: SpendLimit(least * purse, 0.5 * purse)})
+    )
+    result = run_plan(plan, rows)
+    for point in attention_of(result) if not result.fit.unmet else []:
+        limits = replace(plan.limits, max_keywords=point.keywords)
+        best = exact_best(result, limits, plan.monthly_spend)
+        assert best is not None and point.value <= best * (1 + 1e-6)
+    curve = frontier_of(result)
+    for purse, value in zip(curve.purse[::6], curve.value[::6], strict=True):
+        best = exact_best(result, plan.limits, float(purse))
+        assert best is None or value <= best * (1 + 1e-6) + 1e-9
 
 
 HALF_A_PER_CENT = 0.005
