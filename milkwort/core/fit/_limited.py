@@ -19,7 +19,7 @@ from milkwort.core.fit._parts import Parts, Taken, attainable, parts_of
 from milkwort.core.fit._problem import Problem
 from milkwort.core.fit._search import FEW, Search
 from milkwort.core.fit._toll import Hulls, Relaxed, relax
-from milkwort.core.fit.tolerances import CLOSE, LIMITED_PROVEN, ROUNDING, WELL_CLOSE
+from milkwort.core.fit.tolerances import CLOSE, CURVE_FAR, LIMITED_PROVEN, ROUNDING, WELL_CLOSE
 
 __all__ = ["Limited", "fit_limited", "relaxed_limited"]
 
@@ -73,8 +73,8 @@ def fit_limited(
     close : float
         A gap under this share of the bound is near enough.
     finish : bool
-        Whether a wider gap is closed by an exact problem; else it is only stated. Whether the
-        least sums can be kept is always asked.
+        Whether a wider gap is closed by an exact problem; else it is only stated, unless it is
+        far wider. Whether the least sums can be kept is always asked, but not at any price.
 
     Returns
     -------
@@ -110,15 +110,15 @@ def _found(
     under, over, relaxed = relax(hulls, parts, most, ROUNDING if finish else close * WELL_CLOSE)
     goal = problem.value(choices.options.owner, choices.options.clicks, choices.options.spend)
     found = Search(problem, choices, parts, goal, most)
-    for rows in _picks(hulls, under, over, most, problem):
+    for rows in _picks(hulls, under, over, most, problem, parts):
         found.try_rows(hulls, rows)
         if relaxed.bound - found.value <= close * WELL_CLOSE * abs(relaxed.bound):
             break
     bound = relaxed.bound
-    # whether least sums can be kept is no matter of how near an answer comes
-    wanted = finish or not np.isfinite(found.value)
-    if wanted and bound - found.value > close * abs(bound):
-        bound = found.finish(relaxed, close)
+    # one of many points is finished only where it is far from its bound, or where least sums
+    # are not kept yet
+    if bound - found.value > (close if finish else CURVE_FAR) * abs(bound):
+        bound = found.finish(relaxed, close, quick=not finish)
     if not np.isfinite(found.value):
         return None
     return relaxed, found, max(bound, found.value)
@@ -157,8 +157,9 @@ def _most_keywords(problem: Problem) -> int | None:
 
 
 def _picks(
-    hulls: Hulls, under: Relaxed, over: Relaxed | None, most: int | None, problem: Problem
-) -> list[NDArray[np.bool_]]:
+    hulls: Hulls, under: Relaxed, over: Relaxed | None, most: int | None, problem: Problem,
+    parts: Parts,
+) -> list[NDArray[np.bool_]]:  # fmt: skip
     """Return sets of keywords worth fitting bids for, each of at most so many; spots always."""
     n = len(problem.mu)
     spots = np.arange(n) >= problem.keywords
@@ -167,12 +168,14 @@ def _picks(
     picks = []
     for one in (under, over):
         starts = np.flatnonzero(one.steps.starts)
-        taken = one.taken.spend[starts]
-        # those that run come first, then the next best
-        order = np.lexsort((np.arange(len(starts)), taken <= 0))
-        rows = spots.copy()
-        rows[one.steps.owner[starts[order[:most]]]] = True
-        picks.append(rows)
+        owner, taken = one.steps.owner[starts], one.taken.spend[starts]
+        asked = parts.least[parts.of_row[owner]] > 0
+        # those that run come first, then the next best; or those a least sum asks for
+        for free in (np.zeros(len(starts)), ~asked)[: 1 + asked.any()]:
+            order = np.lexsort((np.arange(len(starts)), free, taken <= 0))
+            rows = spots.copy()
+            rows[owner[order[:most]]] = True
+            picks.append(rows)
     if most > FEW:
         return picks
     best = np.maximum.reduceat(hulls.value_so_far, hulls.first)

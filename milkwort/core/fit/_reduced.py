@@ -11,7 +11,7 @@ from milkwort.core.arrays import Floats, Ints
 from milkwort.core.fit._parts import Parts
 from milkwort.core.fit.tolerances import REDUCED_NEAR, ROUNDING, SOLVER_SLACK, STATED
 
-__all__ = ["MANY_OPTIONS", "Reduced", "Solved", "solve_reduced"]
+__all__ = ["FEW_OPTIONS", "MANY_OPTIONS", "Reduced", "Solved", "solve_reduced"]
 
 _INFEASIBLE = 2
 _MOST_ALIKE = 5000
@@ -84,6 +84,8 @@ def solve_reduced(
     known: float | None,
     near: float = REDUCED_NEAR,
     sizes: tuple[int, ...] = FEW_OPTIONS,
+    *,
+    last: bool = True,
 ) -> Solved:
     """Look for an answer better than a known one, and for a tighter bound.
 
@@ -102,6 +104,8 @@ def solve_reduced(
         A gap under this share of the bound is near enough.
     sizes : tuple of int
         How many choices are let in, one attempt after another.
+    last : bool
+        Whether a gap that may not stay is worth a long attempt at the end.
     """
     if len(problem.owner) == 0:
         return Solved(None, 0.0)
@@ -113,7 +117,7 @@ def solve_reduced(
     order = np.argsort(price, kind="stable")
     answer: Ints | None = None
     tightest = bound
-    attempts = [*((size, _NODES) for size in sizes), (sizes[-1], _MANY_NODES)]
+    attempts = [(size, _NODES) for size in sizes] + [(sizes[-1], _MANY_NODES)] * last
     for size, nodes in attempts:
         gap = np.inf if known is None else bound - known
         if nodes == _MANY_NODES and known is not None and tightest - known <= STATED * abs(bound):

@@ -11,7 +11,7 @@ from milkwort.core.arrays import Floats, Ints
 from milkwort.core.fit._choices import Choices
 from milkwort.core.fit._parts import Parts, take
 from milkwort.core.fit._problem import Problem
-from milkwort.core.fit._reduced import Reduced, solve_reduced
+from milkwort.core.fit._reduced import FEW_OPTIONS, Reduced, solve_reduced
 from milkwort.core.fit._toll import Hulls, Relaxed
 from milkwort.core.fit.tolerances import ROUNDING
 
@@ -77,7 +77,7 @@ class Search:
             least_first = at[np.argsort(self.goal[chosen[at]], kind="stable")]
             chosen[least_first[: len(at) - self.most]] = -1
 
-    def finish(self, relaxed: Relaxed, close: float) -> float:
+    def finish(self, relaxed: Relaxed, close: float, *, quick: bool = False) -> float:
         """Close the gap with a small exact problem, and return the bound it proves."""
         options = self.choices.options
         money = relaxed.taken.part_return[self._part]
@@ -93,7 +93,8 @@ class Search:
             counted=self._counted,
         )
         known = self.value if np.isfinite(self.value) else None
-        solved = solve_reduced(reduced, relaxed.bound, known, close)
+        sizes = FEW_OPTIONS[:1] if quick else FEW_OPTIONS
+        solved = solve_reduced(reduced, relaxed.bound, known, close, sizes, last=not quick)
         if solved.chosen is not None:
             self.chosen = np.full(len(self.chosen), -1, dtype=np.int64)
             self.chosen[options.owner[solved.chosen]] = solved.chosen

@@ -6,7 +6,7 @@ Shares are of the bound unless said otherwise.
 from __future__ import annotations
 
 __all__ = [
-    "CLOSE", "CURVE_CLOSE", "ENOUGH", "EXACT_NEAR", "EXACT_ROUNDING", "FINISH_CLOSE",
+    "CLOSE", "CURVE_CLOSE", "CURVE_FAR", "ENOUGH", "EXACT_NEAR", "EXACT_ROUNDING", "FINISH_CLOSE",
     "FINISH_NEAR", "LIMITED_PROVEN", "MANY_CHOICES", "MANY_LIMITED", "NOISE", "PROVEN",
     "REDUCED_NEAR", "ROUNDING", "SOLVER_SLACK", "STATED", "WELL_CLOSE",
 ]  # fmt: skip
@@ -21,6 +21,8 @@ CLOSE = 5e-4
 """Under limits, so near is near enough: a twentieth of a customer in a hundred."""
 CURVE_CLOSE = 5e-3
 """The same for one of many points of a curve, whose gap is stated."""
+CURVE_FAR = 5e-2
+"""Such a point is finished all the same where its gap is this wide: it would show."""
 FINISH_CLOSE = 2e-4
 """Without limits a nearer answer needs no exact finish: the wanted 0.2 % is ten times that."""
 FINISH_NEAR = 1e-3
