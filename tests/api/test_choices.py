@@ -82,6 +82,7 @@ def test_versions_are_further_curves_for_one_goal(client, plan):
     assert second.value[-1] > own.value[-1]
     assert (own.at, second.at) == (60, 10)
     assert own.knee <= own.saturation
+    assert len(own.gap) == len(own.value) and max(own.gap) < 0.05
 
 
 def test_the_least_money_is_asked_both_ways(client, plan):

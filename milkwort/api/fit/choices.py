@@ -154,6 +154,7 @@ def curves(plan_id: int, work: Work, goal: Goal | None = None, others: Others = 
                 "label": plan.record.label,
                 "purse": curve.frontier.purse,
                 "value": curve.frontier.value,
+                "gap": curve.frontier.gap,
                 "at": plan.result.brief.monthly_spend,
                 "knee": curve.knee,
                 "saturation": curve.saturation,

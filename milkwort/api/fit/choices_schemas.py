@@ -84,6 +84,7 @@ class CurveItem(Given):
     label: str
     purse: list[float]
     value: list[float]
+    gap: list[float] = Field(description="how far a value may lie below the best, a share")
     at: float = Field(description="the purse it now has")
     knee: float | None
     saturation: float

@@ -4,8 +4,6 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
-import numpy as np
-
 from milkwort.core.brief.kinds import Goal
 from milkwort.core.fit.frontier import Frontier
 from milkwort.core.plan.run import PlanResult, frontier_of, run_plan
@@ -49,7 +47,8 @@ def curve_of(result: PlanResult, goal: Goal | None = None) -> Curve:
     money, value = found.purse, found.value
     if len(money) == 0:
         return Curve(result.brief.goal, found, None, 0.0)
-    end = int(np.searchsorted(value, value[-1]))
+    # not by halving: where a least sum begins to be kept, the curve may fall
+    end = int((value >= value[-1]).argmax())
     span, rise = float(money[end] - money[0]), float(value[end] - value[0])
     knee = None
     if span > 0 and rise > 0:

@@ -5875,6 +5875,11 @@ export interface components {
              * @description the purse it now has
              */
             at: number;
+            /**
+             * Gap
+             * @description how far a value may lie below the best, a share
+             */
+            gap: number[];
             /** Knee */
             knee: number | null;
             /** Label */

@@ -8,10 +8,11 @@ import { groupInks, ink } from "../../../look/tokens";
 import { Choice } from "../../../parts/Choice";
 import { NotYet } from "../../../parts/NotYet";
 import { Pictured } from "../../../parts/Pictured";
-import { count, money, number } from "../../../parts/format";
+import { count, money, number, percent } from "../../../parts/format";
 import { useWidth } from "../../../parts/useWidth";
 import * as S from "./Panels.styles";
 import { Asking } from "./Asking";
+import { shows } from "./gap";
 
 type CurveItem = Schemas["CurvesView"]["curves"][number];
 type Goal = Schemas["CurvesView"]["goal"];
@@ -36,8 +37,14 @@ export function Curve() {
   const found = usePlanQuery("/fit/curves", { query: asked, of: revisions });
   const curves = found.data?.curves ?? [];
   const points = curves.flatMap((curve) =>
-    curve.purse.map((purse, at) => ({ curve, purse, value: curve.value[at]! })),
+    curve.purse.map((purse, at) => ({
+      curve,
+      purse,
+      value: curve.value[at]!,
+      gap: curve.gap[at]!,
+    })),
   );
+  const widest = Math.max(0, ...points.map(({ gap }) => gap));
   return (
     <S.Split>
       <Pictured
@@ -47,6 +54,7 @@ export function Curve() {
           version: ({ curve }) => curve.label,
           "purse a month": ({ purse }) => purse,
           [`${goal} a month`]: ({ value }) => value,
+          "or so much more, %": ({ gap }) => gap * 100,
         }}
         head={
           <>
@@ -62,7 +70,15 @@ export function Curve() {
         }
       >
         {curves.length > 0 ? (
-          <Lines curves={curves} goal={goal} />
+          <>
+            <Lines curves={curves} goal={goal} />
+            {shows(widest) && (
+              <S.Aside>
+                Under limits not every point is worked out to the end: at some, up to{" "}
+                {percent(widest)} more may be had.
+              </S.Aside>
+            )}
+          </>
         ) : (
           <p>
             <NotYet of={found}>Working out what every purse would bring …</NotYet>

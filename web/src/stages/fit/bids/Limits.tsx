@@ -9,6 +9,7 @@ import { Sentence } from "../../../parts/Sentence";
 import { A_NUMBER, count, money, number, parsed, percent } from "../../../parts/format";
 import { ItemsAway } from "../../../parts/TakeAway";
 import * as S from "./Panels.styles";
+import { shows } from "./gap";
 
 type Limit = Schemas["LimitsView"]["limits"][number];
 
@@ -189,6 +190,7 @@ function Attention({ view }: AttentionProps) {
   const points = view.attention_keywords.map((keywords, at) => ({
     keywords,
     value: view.attention_value[at]!,
+    gap: view.attention_gap[at]!,
   }));
   const set = (keywords: number) => void changeBrief({ max_keywords: keywords });
   if (points.length === 0) return null;
@@ -201,7 +203,11 @@ function Attention({ view }: AttentionProps) {
             <ItemsAway
               label="With at most so many keywords"
               items={points}
-              columns={{ keywords: (p) => p.keywords, [view.goal]: (p) => p.value }}
+              columns={{
+                keywords: (p) => p.keywords,
+                [view.goal]: (p) => p.value,
+                "or so much more, %": (p) => p.gap * 100,
+              }}
             />
           </th>
           <th scope="col">{view.goal}</th>
@@ -209,7 +215,7 @@ function Attention({ view }: AttentionProps) {
         </tr>
       </thead>
       <tbody>
-        {points.map(({ keywords, value }, at) => (
+        {points.map(({ keywords, value, gap }, at) => (
           <tr key={keywords}>
             <th scope="row">
               {at === points.length - 1 ? (
@@ -224,7 +230,10 @@ function Attention({ view }: AttentionProps) {
                 </S.Set>
               )}
             </th>
-            <td>{count(value)}</td>
+            <td>
+              {count(value)}
+              {shows(gap) && <small> or up to {percent(gap)} more</small>}
+            </td>
             <td>{all > 0 ? percent(value / all, 0) : ""}</td>
           </tr>
         ))}

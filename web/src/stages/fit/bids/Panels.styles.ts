@@ -76,6 +76,12 @@ export const Figures = styled.table`
   }
 `;
 
+export const Aside = styled.p`
+  margin: 0;
+  font-size: 12px;
+  color: ${ink.ink2};
+`;
+
 export const Sentences = styled.div`
   p,
   [role="paragraph"] {

@@ -5,6 +5,7 @@ import { changeOf, refusal, showOnPlan } from "../../../testing-plan";
 import { summaryOf } from "../../../testing-summary";
 import { Asking } from "./Asking";
 import { Cap } from "./Cap";
+import { Curve } from "./Curve";
 import { Limits } from "./Limits";
 import { MoveBar } from "./MoveBar";
 import { Ways } from "./Ways";
@@ -125,6 +126,13 @@ describe("limits of the fit", () => {
       true,
     );
     expect(screen.getByText(/: costs nothing/).hasAttribute("data-binds")).toBe(false);
+  });
+
+  it("of fewer keywords says how much more there may be, where that shows", async () => {
+    const body = { ...view, attention_gap: [0.02, 0.001] };
+    await showOnPlan(<Limits />, { ...answers, "GET /fit/limits": () => ({ body }) });
+    expect(await screen.findByText("or up to 2 % more")).toBeTruthy();
+    expect(screen.getAllByText(/or up to/)).toHaveLength(1);
   });
 
   it("is put, and taken away again with an empty blank", async () => {
@@ -313,3 +321,29 @@ describe("moving bids", () => {
     expect(done).not.toHaveBeenCalled();
   });
 });
+
+it.each([
+  [0.0364, true],
+  [0.004, false],
+])(
+  "a curve says how far its points may lie under the best, where that shows",
+  async (gap, said) => {
+    const curve = {
+      plan_id: 1,
+      label: "",
+      purse: [0, 50, 100],
+      value: [0, 2, 3],
+      at: 60,
+      knee: 50,
+    };
+    const curves = [{ ...curve, gap: [0, gap, 0], saturation: 100 }];
+    await showOnPlan(<Curve />, {
+      "GET /fit/curves": () => ({ body: { goal: "customers", curves } }),
+      "GET /versions": () => ({ body: { versions: [] } }),
+    });
+    await screen.findByText("saturated 100");
+    expect(screen.queryAllByText(/at some, up to 3.6 % more may be had/)).toHaveLength(
+      Number(said),
+    );
+  },
+);
