@@ -132,8 +132,9 @@ export function BidsView() {
       </S.Line>
       {purse.saturated && purse.policy === "fitted" && purse.purse > purse.spend && (
         <S.Why role="note">
-          {money(purse.purse - purse.spend)} stays unspent: every kept keyword is at the most it may
-          cost under your rule. Keep more keywords, or let a customer cost more.
+          {money(purse.purse - purse.spend)} stays unspent: all that your rule, and limits you set,
+          let run is at the most it may cost. Keep more keywords, let a customer cost more, or ease
+          a limit.
         </S.Why>
       )}
       {values.more_offers.length === 0 &&
