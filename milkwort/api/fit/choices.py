@@ -30,7 +30,7 @@ from milkwort.core.counted import counted
 from milkwort.core.errors import NothingUsableError
 from milkwort.core.plan.beside import missed
 from milkwort.core.plan.bid_changes import BidMove, MovedBids, moved_bids
-from milkwort.core.plan.curve import curve_of
+from milkwort.core.plan.curve import curve_of, gaps_said
 from milkwort.core.plan.inverse import least_money, money_for_clicks
 from milkwort.core.plan.limits_cost import limit_costs
 from milkwort.core.plan.methods import OtherWay, other_ways
@@ -136,7 +136,7 @@ def limits(plan_id: int, work: Work) -> Response:
         ],
         "attention_keywords": [point.keywords for point in curve],
         "attention_value": [point.value for point in curve],
-        "attention_gap": [point.gap for point in curve],
+        "attention_gap": gaps_said(np.array([point.gap for point in curve])),
     })  # fmt: skip
 
 
@@ -154,7 +154,7 @@ def curves(plan_id: int, work: Work, goal: Goal | None = None, others: Others = 
                 "label": plan.record.label,
                 "purse": curve.frontier.purse,
                 "value": curve.frontier.value,
-                "gap": curve.frontier.gap,
+                "gap": gaps_said(curve.frontier.gap),
                 "at": plan.result.brief.monthly_spend,
                 "knee": curve.knee,
                 "saturation": curve.saturation,

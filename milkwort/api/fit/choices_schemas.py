@@ -84,7 +84,9 @@ class CurveItem(Given):
     label: str
     purse: list[float]
     value: list[float]
-    gap: list[float] = Field(description="how far a value may lie below the best, a share")
+    gap: list[float] = Field(
+        description="how far a value may lie below the best, a share; 0 where none would see it"
+    )
     at: float = Field(description="the purse it now has")
     knee: float | None
     saturation: float

@@ -4,11 +4,15 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
+import numpy as np
+
+from milkwort.core.arrays import Floats
 from milkwort.core.brief.kinds import Goal
 from milkwort.core.fit.frontier import Frontier
+from milkwort.core.fit.tolerances import CURVE_CLOSE
 from milkwort.core.plan.run import PlanResult, frontier_of, run_plan
 
-__all__ = ["Curve", "curve_of"]
+__all__ = ["Curve", "curve_of", "gaps_said"]
 
 
 @dataclass(frozen=True)
@@ -55,3 +59,14 @@ def curve_of(result: PlanResult, goal: Goal | None = None) -> Curve:
         above = (value - value[0]) / rise - (money - money[0]) / span
         knee = float(money[int(above[: end + 1].argmax())])
     return Curve(result.brief.goal, found, knee, float(money[end]))
+
+
+def gaps_said(gap: Floats) -> Floats:
+    """Return how far points may lie below the best, as it is said: 0 where none would see it.
+
+    Parameters
+    ----------
+    gap : Floats
+        Shares of what none passes.
+    """
+    return np.where(gap > CURVE_CLOSE, gap, 0.0)

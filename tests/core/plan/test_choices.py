@@ -18,7 +18,7 @@ from milkwort.core.market.keyword_table import blank_table
 from milkwort.core.market.prices import price_at_reach
 from milkwort.core.plan.beside import missed, next_bids
 from milkwort.core.plan.bid_changes import BidMove, moved_bids
-from milkwort.core.plan.curve import curve_of
+from milkwort.core.plan.curve import curve_of, gaps_said
 from milkwort.core.plan.inverse import least_money, money_for_clicks
 from milkwort.core.plan.limits_cost import limit_costs
 from milkwort.core.plan.methods import at_bids, other_ways
@@ -264,6 +264,10 @@ def test_what_is_missed_and_what_is_shown_are_all_searches():
     searches = np.where(paced.table.kept, paced.demand.searches, 0.0)
     assert lost.for_bid + lost.for_money + shown == pytest.approx(searches)
     assert lost.for_money.sum() > 0
+
+
+def test_a_gap_that_none_would_see_is_not_said():
+    assert gaps_said(np.array([0.0, 0.004, 0.03])).tolist() == [0.0, 0.0, 0.03]
 
 
 def test_the_curve_bends_between_nothing_and_saturation():

@@ -5877,7 +5877,7 @@ export interface components {
             at: number;
             /**
              * Gap
-             * @description how far a value may lie below the best, a share
+             * @description how far a value may lie below the best, a share; 0 where none would see it
              */
             gap: number[];
             /** Knee */

@@ -12,7 +12,6 @@ import { count, money, number, percent } from "../../../parts/format";
 import { useWidth } from "../../../parts/useWidth";
 import * as S from "./Panels.styles";
 import { Asking } from "./Asking";
-import { shows } from "./gap";
 
 type CurveItem = Schemas["CurvesView"]["curves"][number];
 type Goal = Schemas["CurvesView"]["goal"];
@@ -72,7 +71,7 @@ export function Curve() {
         {curves.length > 0 ? (
           <>
             <Lines curves={curves} goal={goal} />
-            {shows(widest) && (
+            {widest > 0 && (
               <S.Aside>
                 Under limits not every point is worked out to the end: at some, up to{" "}
                 {percent(widest)} more may be had.

@@ -9,7 +9,6 @@ import { Sentence } from "../../../parts/Sentence";
 import { A_NUMBER, count, money, number, parsed, percent } from "../../../parts/format";
 import { ItemsAway } from "../../../parts/TakeAway";
 import * as S from "./Panels.styles";
-import { shows } from "./gap";
 
 type Limit = Schemas["LimitsView"]["limits"][number];
 
@@ -232,7 +231,7 @@ function Attention({ view }: AttentionProps) {
             </th>
             <td>
               {count(value)}
-              {shows(gap) && <small> or up to {percent(gap)} more</small>}
+              {gap > 0 && <small> or up to {percent(gap)} more</small>}
             </td>
             <td>{all > 0 ? percent(value / all, 0) : ""}</td>
           </tr>

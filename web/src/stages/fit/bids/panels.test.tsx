@@ -129,7 +129,7 @@ describe("limits of the fit", () => {
   });
 
   it("of fewer keywords says how much more there may be, where that shows", async () => {
-    const body = { ...view, attention_gap: [0.02, 0.001] };
+    const body = { ...view, attention_gap: [0.02, 0] };
     await showOnPlan(<Limits />, { ...answers, "GET /fit/limits": () => ({ body }) });
     expect(await screen.findByText("or up to 2 % more")).toBeTruthy();
     expect(screen.getAllByText(/or up to/)).toHaveLength(1);
@@ -324,7 +324,7 @@ describe("moving bids", () => {
 
 it.each([
   [0.0364, true],
-  [0.004, false],
+  [0, false],
 ])(
   "a curve says how far its points may lie under the best, where that shows",
   async (gap, said) => {
