@@ -97,12 +97,18 @@ def _limited_frontier(problem: Problem, kept: NDArray[np.bool_], fitted: Fit) ->
     most = at(_saturation(problem, fitted))
     end = _sum_that_does(problem, most)
     purse = np.r_[end * np.linspace(0, 1, _LIMITED_POINTS) ** 2, problem.purse]
-    found = [*(at(float(p)) for p in purse[:-2]), most, fitted]
+    by_sum = [*(at(float(p)) for p in purse[:-2]), most, fitted]
     order = np.argsort(purse, kind="stable")
-    let_go = np.array([len(f.unmet) for f in found])[order]
+    found = [by_sum[place] for place in order.tolist()]
+    for place in range(1, len(found)):
+        # what less money can keep, more can: where that was not found, the answer for less stands
+        less, more = found[place - 1], found[place]
+        if len(more.unmet) > len(less.unmet):
+            found[place] = replace(less, bound=max(more.bound, less.value))
+    let_go = np.array([len(f.unmet) for f in found])
     columns = (
         purse[order],
-        *(np.array([getattr(f, name) for f in found])[order] for name in ("spend", "value", "gap")),
+        *(np.array([getattr(f, name) for f in found]) for name in ("spend", "value", "gap")),
     )
     # with less money than least sums take they are let go of, which may well bring more
     pieces = [

@@ -9,7 +9,7 @@ import numpy as np
 from milkwort.core.arrays import Floats, Ints
 from milkwort.core.errors import BadValueError
 from milkwort.core.fit._exact import finish
-from milkwort.core.fit.fit import use_rest
+from milkwort.core.fit._rest import use_rest
 from milkwort.core.fit.options import Hull, Options, hull_of
 from milkwort.core.fit.tolerances import EXACT_ROUNDING, ROUNDING, STATED
 
