@@ -74,7 +74,7 @@ def result_document(
         "unspent": result.fit.unspent,
         "frontier": _frontier(result),
         "attention": [vars(point) for point in attention_of(result)],
-        "unmet": [_unmet(one, campaigns) for one in result.fit.unmet],
+        "unmet": [_unmet(one, campaigns) for one in result.unmet],
         "campaigns": _campaigns(result, campaigns),
         "groups": _groups(result, places, words),
         "spots": _spots(result, campaigns),

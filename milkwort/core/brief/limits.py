@@ -4,8 +4,11 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 
+import numpy as np
+
+from milkwort.core.arrays import Floats, Ints
 from milkwort.core.brief.fields import check_field
 from milkwort.core.errors import BadValueError
 
@@ -65,3 +68,35 @@ class Limits:
             or self.campaigns
             or self.scouting is not None
         )
+
+    def most_of(self, campaigns: Ints) -> Floats:
+        """Return the most money a month of some campaigns; infinite where none is said.
+
+        Parameters
+        ----------
+        campaigns : Ints
+            Numbers of campaigns, in any order; −1 for none.
+        """
+        held = self.campaigns
+        return np.array([held[c].most if c in held else math.inf for c in campaigns.tolist()])
+
+    def least_of(self, campaigns: Ints) -> Floats:
+        """Return the least money a month of some campaigns, as `most_of` does; 0 where none."""
+        held = self.campaigns
+        return np.array([held[c].least if c in held else 0.0 for c in campaigns.tolist()])
+
+    def over(self, part: float) -> Limits:
+        """Return the limits of a month that is lived in part: its money and clicks are fewer.
+
+        Parameters
+        ----------
+        part : float
+            Share of the month's days.
+        """
+        if part == 1.0:
+            return self
+        # no limit stays none, also of a month of no days
+        fewer = {c: replace(one, least=one.least * part,
+                            most=one.most if math.isinf(one.most) else one.most * part)
+                 for c, one in self.campaigns.items()}  # fmt: skip
+        return replace(self, min_clicks=self.min_clicks * part, campaigns=fewer)

@@ -81,10 +81,7 @@ def parts_of(problem: Problem, purse: float) -> Parts:
     for number, name in enumerate(named, start=1):
         of_row[problem.campaign == name] = number
     locked = np.bincount(of_row, problem.locked_spend, minlength=len(campaign))
-    least = np.array([0.0, *(limits.campaigns[c].least if c in limits.campaigns else 0.0
-                             for c in named)])  # fmt: skip
-    most = np.array([np.inf, *(limits.campaigns[c].most if c in limits.campaigns else np.inf
-                               for c in named)])  # fmt: skip
+    least, most = limits.least_of(campaign), limits.most_of(campaign)
     side = (campaign == limits.scouting).astype(np.int64) if limits.scouting is not None else (
         np.zeros(len(campaign), dtype=np.int64)
     )  # fmt: skip

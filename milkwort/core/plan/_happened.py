@@ -130,6 +130,7 @@ def happened(result: PlanResult, rows: Ints, z: Inputs, seed: int | None) -> Hap
         campaign=np.concatenate((result.table.campaign[rows], spots.campaign)),
         planned=np.concatenate((result.expected.spend[rows], result.spots.spend)),
         purse=brief.monthly_spend,
+        limits=brief.limits,
         spread=0.0 if brief.pricing == "pay_bid" else assumed["draw_click_price"],
         days=round(assumed["draw_days"]),
         over=assumed["day_over"],

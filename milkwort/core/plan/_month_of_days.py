@@ -7,6 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from milkwort.core.arrays import Floats, Ints
+from milkwort.core.brief.limits import Limits
 from milkwort.core.plan._luck import Luck
 from milkwort.core.plan._quantiles import binomial_at, poisson_at
 
@@ -26,6 +27,8 @@ class Market:
         Expected spend, by which campaigns share out the purse.
     purse : float
         Money a month.
+    limits : Limits
+        No campaign has more of it than its own most.
     spread : float
         Variance of the price of one click of a keyword over its mean squared.
     days : int
@@ -39,6 +42,7 @@ class Market:
     campaign: Ints
     planned: Floats
     purse: float
+    limits: Limits
     spread: float
     days: int
     over: float = 0.0
@@ -76,6 +80,7 @@ def lived(market: Market, draws: range, lucky: tuple[Luck, int] | None) -> Lived
     held, place = np.unique(market.campaign, return_inverse=True)
     planned = np.bincount(place, market.planned, minlength=len(held))
     share = planned / planned.sum() if planned.sum() > 0 else planned
+    budget = np.minimum(market.purse * share, market.limits.most_of(held))
     clicks = market.clicks
     if lucky is not None:
         clicks = poisson_at(lucky[0].uniform("clicks", draws), market.clicks)
@@ -84,7 +89,7 @@ def lived(market: Market, draws: range, lucky: tuple[Luck, int] | None) -> Lived
     served = clicks.copy()
     for number in range(len(held)):
         mine = np.flatnonzero(place == number)
-        money = market.purse * float(share[number])
+        money = float(budget[number])
         day = Day(market.clicks[:, mine], market.cpc[:, mine], market.spread, money / market.days)
         total = clicks[:, mine].sum(axis=1)
         if lucky is None:

@@ -120,8 +120,7 @@ def _shared_out(
     # purse/days · spend/Σ spend, at most the campaign's own most
     if spend.sum() <= 0:
         return np.zeros(len(campaign))
-    limits = result.brief.limits.campaigns
-    most = np.array([limits[c].most if c in limits else np.inf for c in campaign.tolist()])
+    most = result.brief.limits.most_of(campaign)
     most_cents = np.floor(np.minimum(most, 1e15) / days / _CENT + _EDGE)
     total = np.floor(result.brief.monthly_spend / days / _CENT + _EDGE)
     share = result.brief.monthly_spend / days * spend / spend.sum()

@@ -2,12 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
-
 import numpy as np
 
 from milkwort.core.counted import counted
-from milkwort.core.fit.unmet import Unmet
 from milkwort.core.plan.run import PlanResult
 
 __all__ = ["NOTES", "notes_of", "notices_of"]
@@ -40,7 +37,17 @@ _BROKEN = {
     "scouting_share": "The share set aside for scouting is not kept, by {short}: bids set by hand "
     "take it.",
 }
-"""What is said of each limit of money that could not be kept."""
+"""What is said of each limit of money that the fit could not keep."""
+
+_PASSED = {
+    "least_spend": "{many} would spend {short} less than you ask at least: bids by a method keep "
+    "to no limit.",
+    "most_spend": "{many} would spend {short} more than you allow: bids by a method keep to no "
+    "limit, but daily budgets stop there.",
+    "scouting_share": "The share set aside for scouting is not kept, by {short}: bids by a method "
+    "keep to no limit.",
+}
+"""The same where a method says the bids."""
 
 
 def notes_of(result: PlanResult) -> list[list[str]]:
@@ -76,7 +83,7 @@ def notices_of(result: PlanResult) -> list[str]:
         out.append("No keyword of the plan has a price, so nothing can be forecast.")
     elif not np.isfinite(result.demand.likely).any():
         out.append("No keyword of the plan has a volume, so nothing can be forecast.")
-    out += _unmet(result.fit.unmet)
+    out += _unmet(result)
     if result.expected.pace < 1:
         out.append(
             f"The bids would spend more than the purse: everything is paced to "
@@ -85,16 +92,16 @@ def notices_of(result: PlanResult) -> list[str]:
     return out
 
 
-def _unmet(unmet: Sequence[Unmet]) -> list[str]:
-    """Say which limits could not be kept, and by how much, those of campaigns together."""
-    said = []
+def _unmet(result: PlanResult) -> list[str]:
+    """Say which limits are not kept, and by how much, those of campaigns together."""
+    said, unmet, method = [], result.unmet, result.by_method
+    why = "bids by a method keep to no limit." if method else "so many have a bid set by hand."
     for one in unmet:
         if one.limit == "max_keywords":
             said.append(
-                f"{one.got:,.0f} keywords run though {one.wanted:,.0f} are asked for at most: "
-                "so many have a bid set by hand."
+                f"{one.got:,.0f} keywords run though {one.wanted:,.0f} are asked for at most: {why}"
             )
-    for limit, sentence in _BROKEN.items():
+    for limit, sentence in (_PASSED if method else _BROKEN).items():
         short = [abs(one.got - one.wanted) for one in unmet if one.limit == limit]
         if short:
             many = counted(len(short), "campaign")

@@ -9,7 +9,7 @@ import numpy as np
 from milkwort.core.arrays import Floats, Ints
 from milkwort.core.brief.brief import Brief
 from milkwort.core.fit.fit import fit
-from milkwort.core.fit.tolerances import CLOSE, CURVE_CLOSE, MANY_LIMITED
+from milkwort.core.fit.tolerances import CLOSE, CURVE_CLOSE, MANY_LIMITED, ROUNDING
 from milkwort.core.market.demand import Demand
 from milkwort.core.market.forecast import expect, totals_of
 from milkwort.core.plan.bidding import policy_rows
@@ -39,7 +39,7 @@ def month_of(
     purse: float,
     *,
     refit: bool = False,
-    spots: float = 1.0,
+    part: float = 1.0,
     days: float | None = None,
 ) -> PlanResult:
     """Return a plan as it stands in one month.
@@ -54,19 +54,21 @@ def month_of(
     refit : bool
         Whether bids are fitted anew where that brings more; else they stay, and are paced.
         The better of the two is taken: pacing may win, since it takes a share of every step
-        where a fit takes whole ones.
-    spots : float
-        Share of what spots have in a month that falls into it; they have no season.
+        where a fit takes whole ones. Bids that stay and would pass a limit are no choice.
+    part : float
+        Share of a whole month that is lived: of what spots have, which know no season, and of
+        the limits' money and clicks.
     days : float, optional
         Days of the month, for its daily budgets and its draws.
     """
-    brief = _brief(result.brief, purse, spots, days)
+    brief = _brief(result.brief, purse, part, days)
     demand = _demand(result.demand, factor)
-    both = np.concatenate((factor, np.full(result.problem.spots, spots)))
+    both = np.concatenate((factor, np.full(result.problem.spots, part)))
     problem = replace(
         result.problem,
         click_weight=result.problem.click_weight * both,
         purse=purse,
+        limits=brief.limits,
         locked_clicks=result.problem.locked_clicks * both,
         locked_spend=result.problem.locked_spend * both,
     )
@@ -79,16 +81,24 @@ def month_of(
     step, own = brief.assumed["bid_step"], fitted.steps[: problem.keywords]
     bid = np.where(own > 0, np.round(own * step, 10), np.nan)
     anew = _at(replace(here, fit=fitted), bid, fitted.steps[problem.keywords :])
-    return max(anew, kept, key=lambda month: month.value)
+    return max(anew, kept, key=lambda month: month.value) if _keeps_limits(kept) else anew
 
 
-def _brief(brief: Brief, purse: float, spots: float, days: float | None) -> Brief:
-    if spots != 1.0:
+def _keeps_limits(month: PlanResult) -> bool:
+    """Say whether bids chosen for another month keep this month's limits too."""
+    locked = month.problem.locked_steps[: month.problem.keywords] >= 0
+    runs = np.isfinite(month.bid) & ~locked
+    few = month.expected.clicks[runs] < month.problem.limits.min_clicks * (1 - ROUNDING)
+    return not few.any() and not month.broken()
+
+
+def _brief(brief: Brief, purse: float, part: float, days: float | None) -> Brief:
+    if part != 1.0:
         fewer = tuple(
-            replace(spot, showings=spot.showings * spots, clicks=spot.clicks * spots)
+            replace(spot, showings=spot.showings * part, clicks=spot.clicks * part)
             for spot in brief.spots
         )
-        brief = replace(brief, spots=fewer)
+        brief = replace(brief, spots=fewer, limits=brief.limits.over(part))
     if days is not None:
         brief = replace(brief, assumed=brief.assumed.lasting(days))
     return replace(brief, monthly_spend=purse)

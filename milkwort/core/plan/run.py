@@ -17,6 +17,7 @@ from milkwort.core.brief.worth import WorthColumns, worth_columns
 from milkwort.core.fit.attention import AttentionPoint, attention
 from milkwort.core.fit.fit import Fit, Problem, fit
 from milkwort.core.fit.frontier import Frontier, frontier
+from milkwort.core.fit.unmet import Unmet, unmet_of
 from milkwort.core.fit.would_bring import would_bring
 from milkwort.core.market.demand import Demand, demand_if_kept, demand_of
 from milkwort.core.market.forecast import Expected, Totals, expect, totals_of
@@ -110,6 +111,25 @@ class PlanResult:
     def serving(self) -> Serving:
         """Who serves which search."""
         return self.demand.serving
+
+    @property
+    def by_method(self) -> bool:
+        """Whether one method for the whole plan says the bids, not the fit."""
+        return self.brief.policy.name != "fitted" and not self.brief.own_policies
+
+    @property
+    def unmet(self) -> tuple[Unmet, ...]:
+        """Limits that the plan's bids don't keep, and by how much."""
+        return self.broken() if self.by_method else self.fit.unmet
+
+    def broken(self) -> tuple[Unmet, ...]:
+        """Hold the bids as they stand against the limits."""
+        steps = np.round(np.nan_to_num(self.bid) / self.brief.assumed["bid_step"])
+        return unmet_of(
+            self.problem,
+            np.concatenate((steps.astype(np.int64), self.spots.steps)),
+            np.concatenate((self.expected.spend, self.spots.spend)),
+        )
 
     @property
     def value(self) -> float:

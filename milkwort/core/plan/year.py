@@ -128,7 +128,7 @@ class YearAhead:
             self.factor[:, number],
             float(self.purse[number]),
             refit=self.refit,
-            spots=float(self.part[number]),
+            part=float(self.part[number]),
             days=float(max(self.months.days[number], 1)),
         )
 

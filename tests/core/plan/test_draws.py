@@ -9,6 +9,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from milkwort.core.assumptions import Assumed
+from milkwort.core.brief.limits import Limits, SpendLimit
 from milkwort.core.brief.spots import Spot
 from milkwort.core.brief.worth import Conversion
 from milkwort.core.market.keyword_table import blank_table
@@ -91,6 +92,16 @@ def test_no_draw_ever_passes_the_purse(seed, n, purse):
     for name in FIGURES:
         r = drawn.ranges[name]
         assert r.low <= r.middle <= r.high
+
+
+@pytest.mark.parametrize("over", [0.0, 0.5])
+def test_no_draw_takes_a_campaign_past_its_own_most(over):
+    rows = replace(random_table(31, 30), campaign=np.zeros(30, dtype=np.int64))
+    limits = Limits(campaigns={0: SpendLimit(most=20.0)})
+    plan = brief({"day_over": over}, monthly_spend=500.0, limits=limits)
+    drawn = draw_month(run_plan(plan, rows), 300)
+    assert drawn.spend.max() <= 20.0 + 1e-9
+    assert drawn.ranges["spend"].high > 10.0
 
 
 def test_the_same_seed_draws_the_same_month():

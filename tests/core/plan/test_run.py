@@ -7,6 +7,7 @@ from hypothesis import strategies as st
 
 from milkwort.core.assumptions import TABLE, Assumed
 from milkwort.core.brief.brief import Policy
+from milkwort.core.brief.limits import Limits, SpendLimit
 from milkwort.core.errors import BadValueError, ProgramError
 from milkwort.core.market.keyword_table import blank_table
 from milkwort.core.plan.methods import other_ways
@@ -40,6 +41,21 @@ def test_a_method_above_the_purse_is_paced_to_it():
     assert result.totals.spend == pytest.approx(30.0)
     assert 0 < result.expected.pace < 1
     assert "paced" in notices_of(result)[0]
+
+
+def test_a_methods_own_bids_are_held_against_the_limits_not_those_of_the_fit():
+    limits = Limits(max_keywords=5, campaigns={0: SpendLimit(most=10.0), 1: SpendLimit(least=9e3)})
+    rows = replace(random_table(3, 80), campaign=np.zeros(80, dtype=np.int64))
+    plan = brief(policy=Policy("middle"), monthly_spend=30.0, limits=limits)
+    result = run_plan(plan, rows)
+    said = {one.limit: one.got for one in result.unmet}
+    assert said == {
+        "max_keywords": np.isfinite(result.bid).sum(), "least_spend": 0.0,
+        "most_spend": pytest.approx(30.0),
+    }  # fmt: skip
+    assert "20.00 more than you allow" in " ".join(notices_of(result))
+    fitted = run_plan(replace(plan, policy=Policy()), rows)
+    assert [one.limit for one in fitted.unmet] == ["least_spend"]
 
 
 def test_fitted_bids_bring_at_least_what_any_other_way_brings():

@@ -1,4 +1,5 @@
 from dataclasses import replace
+from datetime import date
 
 import numpy as np
 import pytest
@@ -7,8 +8,9 @@ from scipy import stats
 from milkwort.core.brief.limits import Limits, SpendLimit
 from milkwort.core.errors import BadValueError
 from milkwort.core.plan.budgets import best_partners, clicks_lost, daily_budgets
+from milkwort.core.plan.calendar import months_from
 from milkwort.core.plan.run import run_plan
-from milkwort.core.plan.year import season_of, year_ahead
+from milkwort.core.plan.year import YearAhead, season_of, year_ahead
 from tests.samples import brief, random_table
 
 SEASON = tuple(float(m) for m in (2, 1, 1, 1, 1, 1, 1, 1, 3, 4, 4, 4))
@@ -52,6 +54,19 @@ def test_bids_fitted_anew_bring_at_least_what_standing_bids_bring():
     kept, anew = (year_ahead(plan(), 1, refit=refit) for refit in (False, True))
     assert (anew.customers >= kept.customers * (1 - 1e-12)).all()
     assert anew.customers.sum() > kept.customers.sum()
+
+
+def test_bids_fitted_anew_keep_the_limits_of_every_month():
+    rows = replace(random_table(31, 40), campaign=np.arange(40) % 2)
+    limits = Limits(min_clicks=2.0, campaigns={0: SpendLimit(most=20.0)})
+    result = run_plan(brief(monthly_spend=200.0, season=SEASON, limits=limits), rows)
+    ahead = YearAhead(result, months_from(date(2027, 1, 16)), refit=True)
+    for number in range(12):
+        month, part = ahead.month(number), float(ahead.part[number])
+        assert month.expected.spend[rows.campaign == 0].sum() <= 20.0 * part + 1e-9
+        runs = np.isfinite(month.bid)
+        assert runs.any() and month.expected.clicks[runs].min() >= 2.0 * part * (1 - 1e-9)
+    assert ahead.part[0] < 1 == ahead.part[1]
 
 
 def test_a_new_fit_of_few_keywords_never_does_worse_than_the_kept_bids_paced():
