@@ -40,7 +40,7 @@ class Limits:
     min_clicks : float
         Least clicks a month for any keyword that runs.
     campaigns : mapping of int to SpendLimit
-        By number of the campaign in the keyword table.
+        By number of the campaign in the keyword table; those that limit nothing are left out.
     scouting : int or None
         The campaign of the low-bid scouting group.
     scouting_share : float
@@ -58,6 +58,9 @@ class Limits:
         check_field("min_clicks", self.min_clicks)
         if not 0 <= self.scouting_share <= 1:
             raise BadValueError("scouting_share", "a share from 0 to 1", self.scouting_share)
+        # what neither asks for money nor bars any is no limit, and costs the fit nothing
+        said = {c: one for c, one in self.campaigns.items() if one != SpendLimit()}
+        object.__setattr__(self, "campaigns", said)
 
     @property
     def any(self) -> bool:

@@ -2,20 +2,25 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass, field
 
 import numpy as np
 from numpy.typing import NDArray
 
 from milkwort.core.arrays import Floats, Ints
+from milkwort.core.fit._outlook import Group, Outlook, Outlooks
 from milkwort.core.fit.options import Options
-from milkwort.core.fit.tolerances import EXACT_NEAR, EXACT_ROUNDING
+from milkwort.core.fit.tolerances import EXACT_ROUNDING
 
 __all__ = ["Finish", "finish"]
 
-_STATES = 1500
-"""States kept after each keyword; past this the answer is no longer called exact."""
+_FIRST, _LEAST, _MOST = 25, 300, 1500
+"""Partial answers kept after each keyword: in a first pass, and at least and at most in a second;
+past this the answer is no longer called exact. A first pass of few finds an answer so near that
+little is left to look through."""
+_WORK = 75_000
+"""Partial answers of a second pass, over all keywords."""
 
 
 @dataclass(frozen=True)
@@ -33,6 +38,9 @@ class Finish:
     short: float
     exact: bool
 
+
+_ShortOf = Callable[[Floats, Floats], Floats]
+"""How far under the bound a partial answer of such spend and price must end, at least."""
 
 _AS_RELAXED = -1
 """The trail of the relaxation's own choice, from which nothing departs."""
@@ -80,15 +88,18 @@ class _States:
 
 
 def finish(
-    options: Options, goal: Floats, chosen: Ints, purse: float, next_return: float, bound: float
-) -> Finish:
+    options: Options, goal: Floats, chosen: Ints, purse: float, next_return: float, bound: float,
+    near: float = 0.0,
+) -> Finish:  # fmt: skip
     """Improve a multiple-choice knapsack's answer until it is best or near enough.
 
     At the return `next_return` every option has a *price* of being chosen: how much less it leaves
     than its keyword's best. An answer lies below the bound by the sum of its prices and by
     ``next_return`` times the money it leaves, so only departures priced under the present gap can
-    improve on it. These are combined keyword by keyword, the cheapest first; of two partial
-    answers the one that spends more and brings less is dropped.
+    improve on it. These are combined keyword by keyword, those of the coarsest steps first. Of
+    two partial answers the one that spends more and brings less is dropped, and so is one that
+    the keywords yet to come can't bring near enough to the money: what the cheapest parts of
+    their departures would cost is a bound (`_outlook`).
 
     Parameters
     ----------
@@ -102,6 +113,8 @@ def finish(
         Goal per unit of money at the relaxation's edge, above 0.
     bound : float
         Goal of the relaxation.
+    near : float
+        An answer that lies no further below the bound is good enough, in the goal's unit.
 
     Returns
     -------
@@ -115,13 +128,17 @@ def finish(
     short = bound - float(goal[at].sum())
     rest = purse - float(options.spend[best[best >= 0]].sum())
     none_price = np.where(best >= 0, net[best], 0.0)
-    groups = _departures(options, price, best, none_price, place, first, short)
 
     answer = _Answer(short)
     # the relaxation's own choice may fit already
     if rest >= -EXACT_ROUNDING and next_return * rest < short:
         answer = _Answer(next_return * max(rest, 0.0), _AS_RELAXED)
-    _combine(groups, answer, next_return, rest, EXACT_NEAR * bound)
+    for again in (False, True):
+        groups = _departures(options, price, best, none_price, place, first, answer.short)
+        most = min(max(_WORK // max(len(groups), 1), _LEAST), _MOST) if again else _FIRST
+        _combine(groups, answer, next_return, rest, near, most)
+        if answer.whole or answer.short <= near:
+            break
     if answer.found is not None:
         chosen[owners] = best
         for owner, option in answer.departures():
@@ -130,18 +147,21 @@ def finish(
 
 
 def _combine(
-    groups: list[tuple[int, Ints, Floats, Floats]],
-    answer: _Answer,
-    next_return: float,
-    rest: float,
-    near: float,
+    groups: list[Group], answer: _Answer, next_return: float, rest: float, near: float, most: int
 ) -> None:
     """Combine departures keyword by keyword, keeping the best answer that the money pays for."""
+    answer.whole = True
     states = _States(np.zeros(1), np.zeros(1), np.full(1, _AS_RELAXED, dtype=np.int64))
-    for owner, picks, d_spend, d_price in groups:
+    outlooks = Outlooks(groups, next_return)
+    for number, group in enumerate(groups):
         room = answer.short * (1 + EXACT_ROUNDING)
-        states = _extended(states, owner, picks, d_spend, d_price, answer.log, room)
-        states, cut = _undominated(states, next_return, rest)
+        outlook = outlooks.after(number, room)
+
+        def short_of(spend: Floats, price: Floats, outlook: Outlook = outlook) -> Floats:
+            return price + outlook.least(rest - spend)
+
+        states = _extended(states, group, short_of, room, answer.log)
+        states, cut = _undominated(states, short_of, next_return, most)
         answer.whole &= not cut
         fits = np.flatnonzero(states.spend <= rest + EXACT_ROUNDING)
         missing = states.price[fits] + next_return * (rest - states.spend[fits])
@@ -168,7 +188,7 @@ def _departures(
     place: Ints,
     first: Ints,
     short: float,
-) -> list[tuple[int, Ints, Floats, Floats]]:
+) -> list[Group]:
     """List, keyword by keyword, the choices other than the best that are cheap enough."""
     near = price <= short
     near[best[best >= 0]] = False
@@ -184,34 +204,36 @@ def _departures(
             picks = np.append(picks, -1)
             d_spend = np.append(d_spend, -base)
             d_price = np.append(d_price, none_price[owner])
-        groups.append((int(owner), picks, d_spend, d_price))
-    return sorted(groups, key=lambda group: float(group[3].min()))
+        groups.append(Group(int(owner), picks, d_spend, d_price))
+    # fine steps come last: until then what they can still mend bounds well, and drops most
+    return sorted(groups, key=lambda group: -float(np.abs(group.spend).min()))
 
 
 def _extended(
-    states: _States,
-    owner: int,
-    picks: Ints,
-    d_spend: Floats,
-    d_price: Floats,
-    log: list[tuple[int, int, int]],
-    room: float,
+    states: _States, group: Group, short_of: _ShortOf, room: float, log: list[tuple[int, int, int]]
 ) -> _States:
-    price = states.price[:, None] + d_price[None, :]
-    which, pick = np.nonzero(price <= room)
+    """Let each partial answer take each departure of a keyword, or none."""
+    # by price alone first: that leaves few to be looked at closely
+    which, pick = np.nonzero(states.price[:, None] + group.price <= room)
+    spend, price = states.spend[which] + group.spend[pick], states.price[which] + group.price[pick]
+    good = short_of(spend, price) <= room
+    spend, price, which, pick = spend[good], price[good], which[good], pick[good]
     trail = np.arange(len(log), len(log) + len(which))
     log.extend(
-        zip(states.trail[which].tolist(), [owner] * len(which), picks[pick].tolist(), strict=True)
-    )
-    old = states.pick(states.price <= room)
+        zip(states.trail[which].tolist(), [group.owner] * len(which), group.picks[pick].tolist(),
+            strict=True)
+    )  # fmt: skip
+    old = states.pick(short_of(states.spend, states.price) <= room)
     return _States(
-        np.concatenate((old.spend, states.spend[which] + d_spend[pick])),
-        np.concatenate((old.price, price[which, pick])),
+        np.concatenate((old.spend, spend)),
+        np.concatenate((old.price, price)),
         np.concatenate((old.trail, trail)),
     )
 
 
-def _undominated(states: _States, next_return: float, rest: float) -> tuple[_States, bool]:
+def _undominated(
+    states: _States, short_of: _ShortOf, next_return: float, most: int
+) -> tuple[_States, bool]:
     # goal of a partial answer, up to a constant: λ·spend − price
     goal = next_return * states.spend - states.price
     order = np.lexsort((-goal, states.spend))
@@ -219,7 +241,7 @@ def _undominated(states: _States, next_return: float, rest: float) -> tuple[_Sta
     better = np.ones(len(order), dtype=bool)
     better[1:] = goal[order][1:] > so_far[:-1]
     states = states.pick(order[better])
-    if len(states.spend) <= _STATES:
+    if len(states.spend) <= most:
         return states, False
-    near = np.argsort(states.price + next_return * np.abs(rest - states.spend))[:_STATES]
+    near = np.argsort(short_of(states.spend, states.price))[:most]
     return states.pick(near), True

@@ -28,6 +28,7 @@ from milkwort.core.fit.options import Options
 from milkwort.core.fit.tolerances import (
     CLOSE,
     ENOUGH,
+    EXACT_NEAR,
     EXACT_ROUNDING,
     FINISH_CLOSE,
     FINISH_NEAR,
@@ -154,13 +155,14 @@ def _answer_free(
     in_full = taken == len(order)
     next_return = 0.0 if in_full else ladder.return_at(taken)
     tightest, exact = bound, in_full
-    near = in_full or bound - value <= FINISH_CLOSE * bound
+    few = len(options.owner) <= MANY_CHOICES
+    near = in_full or bound - value <= (PROVEN if few else FINISH_CLOSE) * bound
     reach = None if near else affordable(problem, choices, limit - base_spend)
     if reach is not None:
         found = _answer_free(problem, kept, reach.choices, _ladder(reach.choices, ladder), limit)
         unit = ladder.relaxed(limit + 1.0) - ladder.relaxed(limit)
         return replace(found, choices=choices, ladder=ladder, next_unit=unit)
-    if not near and len(options.owner) > MANY_CHOICES and bound - value > STATED * bound:
+    if not near and not few and bound - value > STATED * bound:
         room, gap = limit - base_spend, FINISH_CLOSE * bound
         settled = branched(problem, choices, room, chosen, value - base_value,
                            bound - base_value, gap)  # fmt: skip
@@ -172,7 +174,8 @@ def _answer_free(
         near = tightest - value <= STATED * tightest
     if not near:
         goal = problem.value(options.owner, options.clicks, options.spend)
-        done = finish(options, goal, chosen, limit - base_spend, next_return, bound - base_value)
+        done = finish(options, goal, chosen, limit - base_spend, next_return, bound - base_value,
+                      0.0 if few else EXACT_NEAR * bound)  # fmt: skip
         exact, value = done.exact, bound - done.short
         if not exact and done.short > STATED * bound:
             tightest, value = _proven(problem, options, chosen, limit, next_return, bound, value)

@@ -24,7 +24,8 @@ CURVE_CLOSE = 5e-3
 CURVE_FAR = 5e-2
 """Such a point is finished all the same where its gap is this wide: it would show."""
 FINISH_CLOSE = 2e-4
-"""Without limits a nearer answer needs no exact finish: the wanted 0.2 % is ten times that."""
+"""Without limits a nearer answer to many keywords needs no exact finish: the wanted 0.2 % is ten
+times that. Of few every gap is closed."""
 FINISH_NEAR = 1e-3
 """A finish by the solver ends here; single moves close the rest."""
 MANY_CHOICES = 2000
@@ -43,7 +44,7 @@ ENOUGH = 1e-7
 NOISE = 1e-4
 """Under this share of `ENOUGH`, two relaxations differ by rounding alone."""
 EXACT_NEAR = 1e-5
-"""Where the search over few keywords ends."""
+"""Where combining the bids of many keywords ends."""
 REDUCED_NEAR = 1e-6
 """Where the solver ends on what reduction left."""
 SOLVER_SLACK = 1e-6

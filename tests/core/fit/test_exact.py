@@ -8,6 +8,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from milkwort.core.fit._exact import finish
+from milkwort.core.fit._outlook import Group, Outlooks
 from milkwort.core.fit.options import Options
 from tests.depth import cases
 
@@ -45,11 +46,40 @@ def test_it_finds_what_trying_everything_finds(groups, purse, lam):
     value, best = float(goal[at].sum()), best_of_all(groups, purse)
     assert options.spend[at].sum() <= purse + 1e-9
     assert (options.owner[at] == np.flatnonzero(chosen >= 0)).all()
-    if finished.exact:
-        assert value == pytest.approx(best, rel=1e-9, abs=1e-9)
-    else:  # it stopped because it was near enough to the bound
-        assert value >= best - 2e-6 * bound
+    assert finished.exact
+    assert value == pytest.approx(best, rel=1e-9, abs=1e-9)
     assert bound - value == pytest.approx(finished.short, abs=1e-6)
+
+
+@settings(max_examples=cases(30, 400), deadline=None)
+@given(st.lists(GROUP, min_size=1, max_size=4), st.floats(0.05, 25), st.floats(0.01, 3))
+def test_an_answer_near_enough_ends_the_search(groups, purse, lam):
+    options, goal = built(groups)
+    chosen = np.full(len(groups), -1, dtype=np.int64)
+    bound = relaxed(groups, purse, lam)
+    near = bound - 0.5 * best_of_all(groups, purse)
+    finished = finish(options, goal, chosen, purse, lam, bound, near)
+    value = float(goal[chosen[chosen >= 0]].sum())
+    assert value >= 0.5 * best_of_all(groups, purse) - 1e-9
+    assert bound - value == pytest.approx(finished.short, abs=1e-6)
+
+
+DEPARTURES = st.lists(st.tuples(st.integers(-900, 900), st.floats(0, 9)), min_size=1, max_size=4)
+
+
+@settings(max_examples=cases(30, 400), deadline=None)
+@given(st.lists(DEPARTURES, min_size=1, max_size=4), st.floats(-20, 20), st.floats(0.01, 3))
+def test_what_later_keywords_cost_is_never_said_to_be_more_than_it_is(groups, left, next_return):
+    outlooks = Outlooks(
+        [Group(at, np.arange(len(g)), *(np.array(g) / (100, 1)).T) for at, g in enumerate(groups)],
+        next_return,
+    )
+    for behind in range(-1, len(groups)):
+        said = float(outlooks.after(behind, np.inf).least(np.array([left]))[0])
+        for taken in product(*([(0.0, 0.0), *g] for g in groups[behind + 1 :])):
+            rest = left - sum(s / 100 for s, _ in taken)
+            if rest >= 0:
+                assert said <= (sum(p for _, p in taken) + next_return * rest) * (1 + 1e-9) + 1e-9
 
 
 def test_an_answer_that_cannot_be_bettered_stays():

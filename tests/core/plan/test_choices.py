@@ -4,7 +4,7 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
-from hypothesis import given, settings
+from hypothesis import example, given, settings
 from hypothesis import strategies as st
 from scipy.optimize import Bounds, LinearConstraint, milp
 
@@ -56,6 +56,7 @@ def cheapest(result, wanted):
 
 @settings(max_examples=25, deadline=None)
 @given(seed=SEED, n=HANDFUL, share=st.floats(0.05, 0.95))
+@example(seed=801, n=9, share=0.75)  # half a thousand answers within a thousandth of the best
 def test_the_least_money_for_a_goal_is_the_exact_solvers_to_the_cent(seed, n, share):
     result = run_plan(brief(monthly_spend=20.0), random_table(seed, n))
     everything = run_plan(brief(monthly_spend=1e6), random_table(seed, n)).value
