@@ -89,7 +89,7 @@ class _States:
 
 def finish(
     options: Options, goal: Floats, chosen: Ints, purse: float, next_return: float, bound: float,
-    near: float = 0.0,
+    near: float,
 ) -> Finish:  # fmt: skip
     """Improve a multiple-choice knapsack's answer until it is best or near enough.
 

@@ -11,7 +11,7 @@ from milkwort.core.errors import BadValueError
 from milkwort.core.fit._exact import finish
 from milkwort.core.fit._rest import use_rest
 from milkwort.core.fit.options import Hull, Options, hull_of
-from milkwort.core.fit.tolerances import EXACT_ROUNDING, ROUNDING, STATED
+from milkwort.core.fit.tolerances import EXACT_NEAR, EXACT_ROUNDING, ROUNDING, STATED
 
 __all__ = ["OptionsFit", "fit_options"]
 
@@ -107,7 +107,7 @@ def _chosen(options: Options, hull: Hull, purse: float, n: int) -> tuple[Ints, f
     value, bound = bound, bound + edge * left
     value = use_rest(_Given(), options, chosen, left, value, bound)
     if bound - value > STATED * bound:
-        finish(options, options.clicks, chosen, purse, edge, bound)
+        finish(options, options.clicks, chosen, purse, edge, bound, EXACT_NEAR * bound)
     return chosen, bound
 
 

@@ -41,7 +41,7 @@ def test_it_finds_what_trying_everything_finds(groups, purse, lam):
     options, goal = built(groups)
     chosen = np.full(len(groups), -1, dtype=np.int64)
     bound = relaxed(groups, purse, lam)
-    finished = finish(options, goal, chosen, purse, lam, bound)
+    finished = finish(options, goal, chosen, purse, lam, bound, 0.0)
     at = chosen[chosen >= 0]
     value, best = float(goal[at].sum()), best_of_all(groups, purse)
     assert options.spend[at].sum() <= purse + 1e-9
@@ -85,5 +85,5 @@ def test_what_later_keywords_cost_is_never_said_to_be_more_than_it_is(groups, le
 def test_an_answer_that_cannot_be_bettered_stays():
     options, goal = built([[(1.0, 1.0)], [(1.0, 0.9)]])
     chosen = np.array([0, -1])
-    finished = finish(options, goal, chosen, 1.0, 0.9, 1.0)
+    finished = finish(options, goal, chosen, 1.0, 0.9, 1.0, 0.0)
     assert finished.exact and chosen.tolist() == [0, -1]
