@@ -4,6 +4,8 @@ set -u
 cd "$(dirname "$0")/.."
 # programs that tests start begin in half the time where bytecode is kept
 unset PYTHONDONTWRITEBYTECODE
+# what is printed may be kept in a file
+export NO_COLOR=1
 export PYTHONPYCACHEPREFIX="$PWD/.venv/bytecode"
 failed=()
 step() {

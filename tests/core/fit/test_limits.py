@@ -189,7 +189,7 @@ def test_the_curves_state_how_far_they_may_lie_under_the_best(kind):
         assert point.value <= best * (1 + 1e-6)
 
 
-@settings(max_examples=cases(10, 200), deadline=None)
+@settings(max_examples=cases(4, 200), deadline=None)
 @given(seed=st.integers(0, 10_000), n=st.integers(2, 12), least=st.floats(0.02, 0.3))
 def test_every_point_keeps_a_least_spend_that_can_be_kept(seed, n, least):
     """However near an answer is wanted: one that lets go of a limit is none."""
