@@ -2,10 +2,10 @@
 # Every check, what can be side by side; all are run, and the last line says how it went.
 set -u
 cd "$(dirname "$0")/.."
-# programs that tests start begin in half the time where bytecode is kept
-unset PYTHONDONTWRITEBYTECODE
 # what is printed may be kept in a file
 export NO_COLOR=1
+# programs that tests start begin in half the time where bytecode is kept
+unset PYTHONDONTWRITEBYTECODE
 export PYTHONPYCACHEPREFIX="$PWD/.venv/bytecode"
 failed=()
 step() {
