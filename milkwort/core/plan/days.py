@@ -126,9 +126,11 @@ def _campaign(
         drawn = rng.choice(shown, _DRAWS)
         wanted_clicks = day.clicks * share[drawn]
         wanted = day.money_of(rng.poisson(wanted_clicks).astype(np.float64), rng)
-        out = wanted > daily * (1 + month.brief.assumed["day_over"])
+        # a day may run over its budget where the platform lets it
+        allowed = daily * (1 + month.brief.assumed["day_over"])
+        out = wanted > allowed
         if out.any():
-            part = daily / wanted[out]
+            part = allowed / wanted[out]
             run = np.cumsum(hours[weekdays[drawn[out]]], axis=1)
             when = (run < part[:, None]).sum(axis=1).astype(np.float64)
             gone, early = float(out.mean()), float((when < _EVENING).sum() / _DRAWS)

@@ -116,6 +116,18 @@ def test_a_richer_day_is_gone_less_often():
     assert few.hour <= many.hour
 
 
+def test_a_day_that_may_run_over_its_budget_lasts_longer():
+    rows = replace(ROWS, campaign=np.zeros(60, dtype=int))
+    dates = months_from(date(2027, 3, 1)).dates(0)
+    strict, lenient = (
+        month_days(run_plan(brief({"day_over": over}, monthly_spend=30.0, policy=Policy("high")),
+                            rows), dates).campaigns[0]
+        for over in (0.0, 1.0)
+    )  # fmt: skip
+    assert strict.gone >= lenient.gone > 0.5
+    assert strict.hour < lenient.hour
+
+
 def test_no_money_goes_on_days_and_hours_that_are_not_shown():
     office = Showing(days=(True,) * 5 + (False,) * 2, from_hour=9, to_hour=17)
     late = OwnTerms(showing=Showing(from_hour=20, to_hour=24))
