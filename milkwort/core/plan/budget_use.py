@@ -100,9 +100,11 @@ def _remedies(
     now = draws.spend[:many].mean(), draws.customers[:many].mean()
     tried: list[tuple[str, PlanResult]] = []
     runs = np.isfinite(result.bid)
-    if len(np.unique(result.table.campaign[runs])) > 1:
-        one = replace(result.table, campaign=np.zeros(len(result.table), dtype=np.int64))
-        spots = tuple(replace(spot, campaign=0) for spot in result.brief.spots)
+    campaigns = np.unique(result.table.campaign[runs])
+    # one budget for all can't hold a campaign to a most of its own
+    if len(campaigns) > 1 and np.isinf(result.brief.limits.most_of(campaigns)).all():
+        one = replace(result.table, campaign=np.full(len(result.table), -1, dtype=np.int64))
+        spots = tuple(replace(spot, campaign=-1) for spot in result.brief.spots)
         together = replace(result, table=one, brief=replace(result.brief, spots=spots))
         tried.append(("one budget for all campaigns", together))
     if result.brief.assumed["day_over"] < _DAY_OVER:

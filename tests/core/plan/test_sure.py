@@ -6,6 +6,7 @@ import numpy as np
 import pytest
 from scipy.stats import norm
 
+from milkwort.core.brief.limits import Limits, SpendLimit
 from milkwort.core.brief.worth import CeilingRule, Conversion
 from milkwort.core.market.keyword_table import blank_table
 from milkwort.core.plan.budget_use import budget_use
@@ -100,3 +101,11 @@ def test_the_purse_is_what_goes_and_what_stays():
     # four small budgets lose more than one large one
     assert all(remedy.spend > 0 for remedy in use.remedies)
     assert budget_use(result, draws, still_wanted=lambda: False).remedies == ()
+
+
+def test_where_a_campaign_has_its_own_most_one_budget_for_all_is_no_remedy():
+    rows = replace(ROWS, campaign=np.arange(40) % 4)
+    limits = Limits(campaigns={2: SpendLimit(most=10.0)})
+    result = run_plan(brief(monthly_spend=60.0, limits=limits), rows)
+    names = [remedy.name for remedy in budget_use(result, draw_month(result, 400)).remedies]
+    assert len(names) == 1 and "run over" in names[0]
