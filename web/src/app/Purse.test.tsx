@@ -202,7 +202,7 @@ it("assumptions are changed in the workings, in their own unit, and put back", a
   expect(screen.getByText(/Select a keyword/)).toBeTruthy();
   await userEvent.click(screen.getByText(/a day/));
   const field = await screen.findByLabelText("Assumption: × area share");
-  expect(field).toHaveProperty("value", "4 %");
+  expect(field).toHaveProperty("value", "4\u00a0%");
   await userEvent.clear(field);
   await userEvent.type(field, "5{Enter}");
   await userEvent.click(await screen.findByLabelText(/Put the default of × area share back/));

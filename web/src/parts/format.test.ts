@@ -75,6 +75,6 @@ it("a change too small to see is not shown", () => {
 });
 
 it("whole shares lose their decimals", () => {
-  expect([percent(0.55), percent(0.0275)]).toEqual(["55 %", "2.8 %"]);
+  expect([percent(0.55), percent(0.0275)]).toEqual(["55\u00a0%", "2.8\u00a0%"]);
   expect(plural(1, "keyword")).toBe("1 keyword");
 });

@@ -36,9 +36,17 @@ export function count(value: number | null | undefined): string {
   return number(value, size < 100 ? 1 : 0);
 }
 
-export function percent(share: number | null | undefined, digits = 1): string {
+/** How many of a hundred a share is. */
+export function inHundred(share: number | null | undefined, digits = 1): string {
   if (share == null || !Number.isFinite(share)) return "–";
-  return `${number(share * 100, Math.abs(share * 100 - Math.round(share * 100)) < 1e-9 ? 0 : digits)} %`;
+  const whole = Math.abs(share * 100 - Math.round(share * 100)) < 1e-9;
+  return number(share * 100, whole ? 0 : digits);
+}
+
+/** A share in per cent; no line ends between the figure and its sign. */
+export function percent(share: number | null | undefined, digits = 1): string {
+  const figure = inHundred(share, digits);
+  return figure === "–" ? figure : `${figure}\u00a0%`;
 }
 
 /** A change, with its sign; empty where it is too small to see. */

@@ -265,7 +265,7 @@ it("labels lie over no mark and over none before them", () => {
 });
 
 it("the rule behind the ceilings is said in words", () => {
-  expect(ruleWords("profit_share", 0.255)).toBe("your 25.50 % profit share");
+  expect(ruleWords("profit_share", 0.255)).toBe("your 25.50\u00a0% profit share");
   expect(ruleWords("break_even", null)).toBe("breaking even");
   expect(ruleWords("cost_per_customer", 40)).toBe("40.00 a customer");
 });

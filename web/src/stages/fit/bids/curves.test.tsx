@@ -87,7 +87,7 @@ describe("limits of the fit", () => {
   it("what fewer keywords would cost stands below, and one press limits them", async () => {
     const asked = await showOnPlan(<Limits />, answers);
     const fewer = await screen.findByRole("button", { name: "At most 10 keywords" });
-    expect(fewer.closest("tr")!.textContent).toBe("106.050 %");
+    expect(fewer.closest("tr")!.textContent).toBe("106.050\u00a0%");
     expect(screen.getByText("160, all that run")).toBeTruthy();
     await userEvent.click(fewer);
     await waitFor(() => expect(asked.at(-1)!.body).toEqual({ max_keywords: 10 }));

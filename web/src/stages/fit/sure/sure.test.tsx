@@ -134,10 +134,10 @@ it("says at which value the plan stops to pay, and how likely that is", async ()
   const must = await screen.findByRole("region", { name: "What would have to be true" });
   const [, conversion, prices] = within(must).getAllByRole("row");
   expect(conversion!.textContent).toBe(
-    "customers per click3 %2.10 %25 % likely1.20 %1 in 250no value would",
+    "customers per click3\u00a0%2.10\u00a0%25\u00a0% likely1.20\u00a0%1 in 250no value would",
   );
   expect(prices!.textContent).toBe(
-    "click pricesas read40 % higherhardly ever20 % lower25 % likely20 % lower25 % likely",
+    "click pricesas read40\u00a0% higherhardly ever20\u00a0% lower25\u00a0% likely20\u00a0% lower25\u00a0% likely",
   );
 });
 

@@ -3,7 +3,7 @@ import { usePlan } from "../../../data/plan";
 import { usePlanChange } from "../../../data/usePlanChange";
 import { Blank } from "../../../parts/Blank";
 import { Quiet } from "../../../parts/Screen";
-import { A_NUMBER, money, number, parsed, percent, plural } from "../../../parts/format";
+import { A_NUMBER, inHundred, money, number, parsed, plural } from "../../../parts/format";
 
 type Props = { kind: "terms" | "account"; summary: Schemas["PastSummaryView"] };
 
@@ -26,9 +26,8 @@ export function PastWindow({ kind, summary }: Props) {
       {plural(summary.customers, "customer")}
       {summary.rate && (
         <>
-          ; of 100 clicks {percent(summary.rate.likely).replace(" %", "")} bought, 80 % sure between{" "}
-          {percent(summary.rate.low).replace(" %", "")} and{" "}
-          {percent(summary.rate.high).replace(" %", "")}
+          ; of 100 clicks {inHundred(summary.rate.likely)} bought, 80 % sure between{" "}
+          {inHundred(summary.rate.low)} and {inHundred(summary.rate.high)}
         </>
       )}
     </Quiet>
