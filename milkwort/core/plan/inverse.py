@@ -8,7 +8,7 @@ import numpy as np
 
 from milkwort.core.arrays import Ints
 from milkwort.core.brief.kinds import Goal
-from milkwort.core.fit.fit import fit
+from milkwort.core.fit.fit import Fit, fit
 from milkwort.core.fit.tolerances import CURVE_CLOSE, MANY_LIMITED
 from milkwort.core.plan.run import PlanResult, run_plan
 
@@ -74,7 +74,7 @@ def _least(result: PlanResult, enough: float, low: float, high: float) -> float:
     least, most = int(np.floor(low / _CENT)), int(np.ceil(high / _CENT - _REACHED))
     while least < most:
         middle = (least + most) // 2
-        if _value(result, middle * _CENT) >= enough:
+        if _reaches(result, middle * _CENT, enough):
             most = middle
         else:
             least = middle + 1
@@ -118,12 +118,27 @@ def _near(result: PlanResult, enough: float, low: float, high: float) -> float:
     return round(min(p for p, v in ends.items() if v >= enough), 2)
 
 
+def _reaches(result: PlanResult, purse: float, enough: float) -> bool:
+    """Say whether the fit for a sum reaches a goal."""
+    if result.problem.limits.any:
+        # far from the answer a quick fit tells: what it found can be had, its bound can't be passed
+        quick = _fitted(result, purse, quick=True)
+        if quick.bound < enough:
+            return False
+        if quick.value >= enough and not quick.unmet:
+            return True
+    return _fitted(result, purse).value >= enough
+
+
 def _value(result: PlanResult, purse: float, *, quick: bool = False) -> float:
+    return _fitted(result, purse, quick=quick).value
+
+
+def _fitted(result: PlanResult, purse: float, *, quick: bool = False) -> Fit:
     asked = replace(result.problem, purse=purse)
     if quick:
-        found = fit(asked, result.may_run, result.fit.choices, close=CURVE_CLOSE, finish=False)
-        return found.value
-    return fit(asked, result.may_run, result.fit.choices).value
+        return fit(asked, result.may_run, result.fit.choices, close=CURVE_CLOSE, finish=False)
+    return fit(asked, result.may_run, result.fit.choices)
 
 
 def _floor(result: PlanResult) -> float:
