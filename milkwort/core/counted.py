@@ -1,8 +1,8 @@
-"""A number with what it counts, as a sentence says it."""
+"""A number as a sentence says it: with what it counts, or in per cent."""
 
 from __future__ import annotations
 
-__all__ = ["counted"]
+__all__ = ["counted", "in_percent"]
 
 
 def counted(number: int, one: str, many: str = "") -> str:
@@ -17,3 +17,13 @@ def counted(number: int, one: str, many: str = "") -> str:
         The plural, where that is not `one` with an s.
     """
     return f"{number:,} {one if number == 1 else many or one + 's'}"
+
+
+def in_percent(share: float) -> str:
+    """Return ``20 %`` for a fifth, with a space at which no line ends.
+
+    Parameters
+    ----------
+    share : float
+    """
+    return f"{share * 100:.0f}\u00a0%"

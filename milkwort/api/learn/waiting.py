@@ -8,6 +8,7 @@ from datetime import date
 from typing import Any
 
 from milkwort.api.plan.open_plan import OpenPlan
+from milkwort.core.counted import in_percent
 from milkwort.core.errors import BadValueError
 from milkwort.core.handover.rhythm import reviews_of
 from milkwort.core.learn.learned import Learned
@@ -138,7 +139,7 @@ def _of_verdict(keyword: Asked, about: Aside) -> Asked:
     verdict = keyword["verdict"]
     says, meets = _VERDICTS[verdict]
     sure = keyword["missing"] if verdict == "stop" else 1 - keyword["missing"]
-    says = f"{says}: {sure:.0%} sure that it {meets} the rule"
+    says = f"{says}: {in_percent(sure)} sure that it {meets} the rule"
     return _line(verdict, str(keyword["id"]), keyword["keyword"], says, keyword["spend"], about)
 
 

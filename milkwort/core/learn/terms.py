@@ -12,6 +12,7 @@ from scipy.special import betainc
 from milkwort.core.arrange.group_likeness import likest_groups
 from milkwort.core.arrange.to_block import SafeForms, money_by_run
 from milkwort.core.arrays import Floats, Ints
+from milkwort.core.counted import in_percent
 from milkwort.core.learn.evidence import Evidence, clicks_to_stop
 from milkwort.core.plan.run import PlanResult
 from milkwort.core.words.foreign import Tongue, foreign, tongue_of
@@ -209,12 +210,12 @@ def _advice(
             return TermAdvice(given, rate, "block_family", said, form, saves=cost)
     misses = missing >= assumed["stop_chance"] and terms.n[at] >= assumed["least_evidence"]
     if misses and not kept:
-        ground = f"{missing:.0%} sure that it sells too seldom"
+        ground = f"{in_percent(missing)} sure that it sells too seldom"
         return TermAdvice(given, rate, "block_text", ground, (text, "exact"), clicks_needed=0.0,
                           saves=cost)  # fmt: skip
     if at in families and not kept:
         run, together = families[at]
-        ground = f"all with {run!r} together: {together:.0%} sure that they sell too seldom"
+        ground = f"all with {run!r} together: {in_percent(together)} sure that they sell too seldom"
         return TermAdvice(given, rate, "block_family", ground, (run, "phrase"), saves=cost)
     if sold and missing <= _OWN_MISSING and text not in terms.exact:
         return _own_keyword(terms, at, given, rate, group)

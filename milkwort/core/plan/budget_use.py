@@ -8,6 +8,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from milkwort.core.assumptions import Assumed
+from milkwort.core.counted import in_percent
 from milkwort.core.plan.draws import Draws, Range, draw_month, range_of
 from milkwort.core.plan.run import PlanResult
 
@@ -109,7 +110,7 @@ def _remedies(
         tried.append(("one budget for all campaigns", together))
     if result.brief.assumed["day_over"] < _DAY_OVER:
         over = Assumed(result.brief.assumed.changes | {"day_over": _DAY_OVER})
-        tried.append((f"a platform that lets a day run over by {_DAY_OVER:.0%}",
+        tried.append((f"a platform that lets a day run over by {in_percent(_DAY_OVER)}",
                       replace(result, brief=replace(result.brief, assumed=over))))  # fmt: skip
     found = []
     for name, other in tried:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 
-from milkwort.core.counted import counted
+from milkwort.core.counted import counted, in_percent
 from milkwort.core.plan.run import PlanResult
 
 __all__ = ["NOTES", "notes_of", "notices_of"]
@@ -87,7 +87,7 @@ def notices_of(result: PlanResult) -> list[str]:
     if result.expected.pace < 1:
         out.append(
             f"The bids would spend more than the purse: everything is paced to "
-            f"{result.expected.pace:.0%} of what they could win."
+            f"{in_percent(result.expected.pace)} of what they could win."
         )
     return out
 

@@ -142,7 +142,7 @@ def test_what_an_ad_says_is_a_line_each_and_what_it_does_not_has_its_answer():
     assert "2 known ads" in said["apart"].says and "seal" in said["apart"].says
     left = [line for line in lines if not line.said]
     assert [line.kind for line in left] == ["unsaid", "unsaid", "figure"]
-    assert "60 %" in left[0].says and all(line.mend for line in left)
+    assert "60\u00a0%" in left[0].says and all(line.mend for line in left)
 
 
 def test_nothing_is_said_of_rivals_or_places_where_none_is_known():

@@ -53,7 +53,7 @@ def test_addresses_lead_to_one_page_whatever_stands_around_the_path(one, other, 
 
 def test_the_sentence_names_what_is_missing_and_is_empty_where_nothing_is():
     asked = sentence_about(WORDS, HOME)
-    assert "“repair” (60 % of the clicks) and “cord” (30 % of the clicks)" in asked
+    assert "“repair” (60\u00a0% of the clicks) and “cord” (30\u00a0% of the clicks)" in asked
     assert sentence_about(WORDS, REPAIR) == ""
 
 

@@ -9,6 +9,7 @@ from typing import Literal
 from milkwort.core.arrange.ads.checks import prices_in
 from milkwort.core.arrange.ads.text import Ad, Fillings, written_out
 from milkwort.core.arrange.main_words import STOP_SINGULARS, MainWord, said_of, says
+from milkwort.core.counted import in_percent
 from milkwort.core.words.lexicon import Lexicon, doing_words
 from milkwort.core.words.texts import normalise
 
@@ -121,7 +122,7 @@ def _of_words(words: Sequence[MainWord], text: str) -> list[AdLine]:
         lines.append(AdLine("words", True, f"{many} of the group: {', '.join(said)}"))
     for one, is_there in zip(words, there, strict=True):
         if not is_there:
-            says_so = f"{one.word}, in {one.share * 100:.0f} % of the clicks, isn’t said"
+            says_so = f"{one.word}, in {in_percent(one.share)} of the clicks, isn’t said"
             lines.append(AdLine("unsaid", False, says_so, f"say “{one.word}” in a headline"))
     return lines
 

@@ -10,6 +10,7 @@ from typing import Literal
 import numpy as np
 
 from milkwort.core.arrange.main_words import MainWord, says
+from milkwort.core.counted import in_percent
 
 __all__ = [
     "PagePart",
@@ -136,7 +137,7 @@ def sentence_about(words: Sequence[MainWord], page: PageText) -> str:
     if not found.missing:
         return ""
     share = {one.word: one.share for one in words}
-    asked = " and ".join(f"“{w}” ({share[w] * 100:.0f} % of the clicks)" for w in found.missing)
+    asked = " and ".join(f"“{w}” ({in_percent(share[w])} of the clicks)" for w in found.missing)
     many = "it" if len(found.missing) == 1 else "them"
     return (
         f"People who come to {page.address} from our ads have searched for {asked}, and the "
