@@ -6,9 +6,10 @@ from sqlalchemy import func, select, text
 from milkwort.core.errors import StoppedError
 from milkwort.store import long_writes, models
 from milkwort.store.entries import Arrival, KeywordEntry, ReadingEntry
-from milkwort.store.journal import reserve_ids
+from milkwort.store.journal import Change, reserve_ids
 from milkwort.store.keywords import prepare_keywords
 from milkwort.store.long_writes import carry_out, take_back_unfinished
+from milkwort.store.plans import add_plan
 from milkwort.store.replay import labels, undo
 from milkwort.store.structure import Structure
 
@@ -50,6 +51,20 @@ def test_they_are_one_change_that_is_undone_whole(database, plan_id, rows):
     with database.begin() as session:
         assert undo(session, plan_id) == "take in"
     assert counts(database) == before
+
+
+def test_what_was_done_before_in_this_plan_and_another_can_still_be_undone(database, plan_id, rows):
+    with database.begin() as session:
+        plans = [plan_id, add_plan(session, "Another")]
+        for one in plans:
+            change = Change(session, one, "name it")
+            change.update(models.Plan, {one: {"label": "before"}})
+            change.finish()
+    carry_out(database, plan_id, "take in", rows.in_order, lambda c: None)
+    with database.begin() as session:
+        assert session.scalar(select(func.count()).where(models.Journal.under_way)) == 0
+        assert undo(session, plan_id) == "take in"
+        assert [undo(session, one) for one in plans] == ["name it", "name it"]
 
 
 @pytest.mark.parametrize("where", ["between", "at the end"])

@@ -1,6 +1,6 @@
 import pytest
 
-from milkwort.core.words.lexicon import Lexicon, shipped_lexicon
+from milkwort.core.words.lexicon import Lexicon, read_list, shipped_lexicon
 from milkwort.core.words.texts import normalise
 from tests.core.words.intent_sample import labelled
 
@@ -48,6 +48,19 @@ def test_a_plans_own_words_extend_the_lexicon():
     kinds = {k.word: (k.kind, k.own_place) for k in own.kinds("window repair in calder stoke")}
     assert kinds["stoke"] == ("where", True) and kinds["in"][0] == "helper"
     assert kinds["window"] == ("what", False)
+
+
+def test_a_plans_own_warnings_and_helpers_stand_beside_those_that_are_known():
+    own = LEXICON.extended(warnings=["second hand"], helpers=["round here"], everyday=["course"])
+    assert own.warning_words("free second hand sash window course") == ("free", "second hand")
+    kinds = {k.word: k.kind for k in own.kinds("best sash window round here")}
+    assert kinds["best"] == kinds["round"] == kinds["here"] == "helper"
+
+
+def test_remarks_and_blank_lines_of_a_list_are_no_words():
+    runs = read_list("doing")
+    assert ("ask", "for") in runs and () not in runs
+    assert all(len(run) <= 3 for run in runs)
 
 
 def test_a_word_of_buying_inside_a_longer_run_warns_of_nothing():
