@@ -37,3 +37,4 @@ def test_words_are_counted():
 def test_a_place_is_named_by_a_run_of_whole_words():
     texts = ("repair upper tansley now", "upper repair tansley", "uppertansley")
     assert name_places(texts, ("upper tansley",)).tolist() == [True, False, False]
+    assert name_places(texts, ("upper tansley", "wrenfold")).tolist() == [True, False, False]
