@@ -36,6 +36,7 @@ from milkwort.core.fit.tolerances import (
     NOISE,
     PROVEN,
     STATED,
+    VERY_MANY_CHOICES,
 )
 from milkwort.core.fit.unmet import Unmet, unmet_of
 
@@ -156,7 +157,7 @@ def _answer_free(
     next_return = 0.0 if in_full else ladder.return_at(taken)
     tightest, exact = bound, in_full
     few = len(options.owner) <= MANY_CHOICES
-    near = in_full or bound - value <= (PROVEN if few else FINISH_CLOSE) * bound
+    near = in_full or bound - value <= _near_enough(len(options.owner)) * bound
     reach = None if near else affordable(problem, choices, limit - base_spend)
     if reach is not None:
         found = _answer_free(problem, kept, reach.choices, _ladder(reach.choices, ladder), limit)
@@ -185,6 +186,13 @@ def _answer_free(
         bound=tightest, exact=exact, next_return=next_return,
         row_return=np.full(len(kept), next_return), next_unit=ladder.relaxed(limit + 1.0) - bound,
     )  # fmt: skip
+
+
+def _near_enough(many: int) -> float:
+    """Return the gap, as a share, that of so many choices needs no exact finish."""
+    if many <= MANY_CHOICES:
+        return PROVEN
+    return FINISH_CLOSE if many <= VERY_MANY_CHOICES else STATED
 
 
 def _ladder(choices: Choices, like: Ladder) -> Ladder:

@@ -107,6 +107,16 @@ def held_against_the_solver(seed, n, share, pricing, giants=0):
     return result.fit
 
 
+@pytest.mark.parametrize("giants", [0, 3])
+def test_of_ten_thousand_keywords_the_gap_is_small_as_well(giants):
+    rows = random_table(5, 10_000)
+    volume = np.r_[[2e6, 5e6, 1e7][:giants], rows.volume_low[giants:]]
+    rows = replace(rows, volume_low=volume, volume_high=volume)
+    saturation = run_plan(brief(monthly_spend=1e9), rows).totals.spend
+    fitted = run_plan(brief(monthly_spend=0.5 * saturation), rows).fit
+    assert fitted.gap <= 0.002
+
+
 @settings(max_examples=cases(15, 100), deadline=None)
 @given(seed=st.integers(0, 10_000), n=st.integers(1, 300), purse=st.floats(0.5, 400))
 @example(seed=2002, n=138, purse=0.5)  # thousands of choices, of which two dozen fit
