@@ -72,6 +72,8 @@ class Hull:
     spend: Floats
 
 
+_NO_SEARCHES = 1e-12
+"""What so few a month bring is nothing, and is not divided by."""
 _NO_MONEY = 1e-9
 """A spot that could take no more than this a month has nothing to choose."""
 
@@ -123,7 +125,8 @@ def options_of(
     top_price = np.minimum(ceiling[rows], np.exp(m + s * ndtri(assumed["most_reach"])))
     top = np.floor(np.nan_to_num(top_price) / step + ROUNDING).astype(np.int64)
     first = int(np.ceil(assumed["min_bid"] / step - ROUNDING))
-    runs = (top >= first) & (top * step >= floor_price * (1 - ROUNDING)) & (click_weight[rows] > 0)
+    runs = (top >= first) & (top * step >= floor_price * (1 - ROUNDING))
+    runs &= click_weight[rows] > _NO_SEARCHES
     top, floor_price = top[runs], floor_price[runs]
     lattice = bid_lattice(float(top.max(initial=0)) * step, assumed)
     start = np.searchsorted(lattice * step, floor_price * (1 - ROUNDING))

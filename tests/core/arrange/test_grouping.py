@@ -7,6 +7,7 @@ from milkwort.core.arrange.grouping import group_by_theme
 from milkwort.core.arrange.structures import STRUCTURE_KINDS, arrange
 from milkwort.core.errors import BadValueError
 from milkwort.core.words.lexicon import shipped_lexicon
+from tests.depth import cases
 from tests.samples import brief, offer, table
 
 PLACES = ["eastmere", "wrenfold", "calder stoke"]
@@ -29,7 +30,7 @@ def test_what_is_sought_makes_the_theme_not_where_or_how():
         assert set(service.split()) & set(groups.labels[mine.pop()].casefold().split())
 
 
-@settings(max_examples=40, deadline=None)
+@settings(max_examples=cases(40, 480), deadline=None)
 @given(
     st.lists(
         st.lists(st.sampled_from("abcdefgh"), min_size=1, max_size=5).map(" ".join), max_size=60

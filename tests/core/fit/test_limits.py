@@ -74,7 +74,7 @@ LIMITS = {
 
 
 @pytest.mark.parametrize("kind", LIMITS)
-@settings(max_examples=6, deadline=None)
+@settings(max_examples=cases(4, 72), deadline=None)
 @given(seed=st.integers(0, 10_000), n=st.integers(1, 22), share=st.floats(0.1, 0.8))
 def test_each_limit_costs_no_more_than_the_exact_solver_says(kind, seed, n, share):
     plan, rows = limited_plan(seed, n, share, LIMITS[kind])
@@ -252,7 +252,7 @@ NEXT = {
 
 
 @pytest.mark.parametrize("kind", NEXT)
-@settings(max_examples=8, deadline=None)
+@settings(max_examples=cases(4, 96), deadline=None)
 @given(seed=st.integers(0, 10_000), n=st.integers(4, 30), share=st.floats(0.1, 1.3))
 def test_the_next_unit_is_the_relaxation_with_one_more_less_the_relaxation(kind, seed, n, share):
     plan, rows = limited_plan(seed, n, share, NEXT[kind])
@@ -263,7 +263,7 @@ def test_the_next_unit_is_the_relaxation_with_one_more_less_the_relaxation(kind,
         assert result.fit.next_return > 0
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=cases(25, 720), deadline=None)
 @given(
     seed=st.integers(0, 10_000), n=st.integers(1, 25), share=st.floats(0.001, 1.2),
     most=st.integers(1, 12), locked=st.integers(0, 4), with_campaigns=st.booleans(),
@@ -340,7 +340,7 @@ def test_an_impossible_limit_is_refused_by_its_name(make, where):
         make()
 
 
-@settings(max_examples=15, deadline=None)
+@settings(max_examples=cases(15, 180), deadline=None)
 @given(seed=st.integers(0, 1000), row=st.integers(0, 79), call=st.sampled_from(["drop", "hold"]))
 def test_a_plan_worked_out_from_its_last_state_is_the_plan_worked_out_anew(seed, row, call):
     plan, rows = brief(monthly_spend=40.0), random_table(seed, 80)

@@ -14,6 +14,7 @@ from milkwort.core.gather.places import other_places, swapped
 from milkwort.core.gather.starter import starter_set
 from milkwort.core.plan.run import run_plan
 from milkwort.core.words.lexicon import shipped_lexicon
+from tests.depth import cases
 from tests.samples import brief, calls, random_table
 
 LEXICON = shipped_lexicon().extended(places=["Eastmere", "Wrenfold"])
@@ -41,7 +42,7 @@ def test_parts_are_switched_off_and_put_in_any_order():
     assert cross(parts, any_order=True).texts == ("a1 b1", "b1 a1")
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=cases(60, 720), deadline=None)
 @given(
     st.lists(st.lists(st.sampled_from("abcdefg"), min_size=1, max_size=4), min_size=1, max_size=4)
 )

@@ -19,6 +19,7 @@ from milkwort.core.learn.results import (
     per_enquiry,
 )
 from milkwort.core.market.standing import clicks_to_stop
+from tests.depth import cases
 
 ASSUMED = Assumed()
 ALLOWED, CONTRIBUTION = 157.08, 224.4
@@ -137,7 +138,7 @@ def test_customers_in_already_make_a_click_count_however_young():
     assert found.counted_clicks.tolist() == [4.0]
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=cases(60, 720), deadline=None)
 @given(
     clicks=st.integers(0, 300), seen=st.floats(0.1, 1), sold=st.integers(0, 3),
     price=st.floats(0.5, 8), others=st.lists(st.integers(0, 200), max_size=4),

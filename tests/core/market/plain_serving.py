@@ -3,6 +3,7 @@
 from milkwort.core.market.keyword_table import CALLS
 from milkwort.core.words.match_types import MATCHES
 from milkwort.core.words.matching import text_matches
+from milkwort.core.words.texts import singular
 
 
 def serve_plainly(table, volume, shown_more, negatives, close_forms=True):
@@ -46,7 +47,13 @@ def serve_plainly(table, volume, shown_more, negatives, close_forms=True):
         if able:
             server[text] = min(able, key=specific)
     unknown = dict.fromkeys(kept, 0.0)
-    order = sorted(kept, key=lambda i: (-len(set(table.texts[i].split())), *specific(i)))
+
+    def different_words(i):
+        words = table.texts[i].split()
+        return len({singular(w) if close_forms else w for w in words})
+
+    # no text is matched by one of more different words
+    order = sorted(kept, key=lambda i: (-different_words(i), *specific(i)))
     for i in order:
         known = sum(
             d_of[t] + sum(unknown[j] for j in kept if table.texts[j] == t)

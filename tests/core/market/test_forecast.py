@@ -7,6 +7,7 @@ from milkwort.core.brief.worth import worth_columns
 from milkwort.core.market.demand import demand_of
 from milkwort.core.market.forecast import expect, totals_of
 from milkwort.core.market.prices import prices_of
+from tests.depth import cases
 from tests.samples import brief, table
 
 NAN = np.nan
@@ -41,7 +42,7 @@ def test_nothing_running_costs_nothing_and_has_no_price_per_customer():
     assert (totals.spend, totals.customers, totals.cost_per_customer) == (0, 0, None)
 
 
-@settings(max_examples=30)
+@settings(max_examples=cases(30, 360))
 @given(st.floats(0.1, 30), st.lists(st.floats(0.3, 4), min_size=1, max_size=6))
 def test_pacing_scales_everything_alike_and_leaves_prices(purse, bids):
     free, _ = month(bids)

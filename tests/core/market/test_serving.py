@@ -4,7 +4,7 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
-from hypothesis import given, settings
+from hypothesis import example, given, settings
 from hypothesis import strategies as st
 
 from milkwort.core.market.demand import coverage, demand_if_kept, demand_of
@@ -16,6 +16,7 @@ from milkwort.core.words.match_types import MATCHES
 from milkwort.core.words.negatives import Negative
 from milkwort.core.words.texts import word_counts
 from tests.core.market.plain_serving import serve_plainly
+from tests.depth import cases
 from tests.samples import brief
 
 WORDS = ["sash", "window", "windows", "repair", "cost", "box"]
@@ -59,8 +60,11 @@ negatives = st.lists(
 )  # fmt: skip
 
 
-@settings(max_examples=150, deadline=None)
+@settings(max_examples=cases(60, 1800), deadline=None)
 @given(rows, negatives)
+@example(
+    [("sash window window", "broad", "keep", 1.0), ("window windows", "phrase", "keep", 2.0)], []
+)
 def test_every_search_is_served_as_plain_loops_say(listed, stops):
     table = sheet(listed)
     given_ = tuple(Negative(t, m) for t, m in stops)
@@ -73,7 +77,7 @@ def test_every_search_is_served_as_plain_loops_say(listed, stops):
         assert ours == pytest.approx(figures, abs=1e-6)
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=cases(30, 720), deadline=None)
 @given(rows)
 def test_what_a_keyword_would_serve_is_what_it_serves_once_kept(listed):
     table = sheet(listed)
@@ -94,7 +98,7 @@ def test_what_a_keyword_would_serve_is_what_it_serves_once_kept(listed):
     assert would.spill[row] == pytest.approx(after.spill[row])
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=cases(30, 720), deadline=None)
 @given(rows)
 def test_no_known_search_is_served_twice(listed):
     table = sheet(listed)

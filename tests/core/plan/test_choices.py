@@ -24,6 +24,7 @@ from milkwort.core.plan.limits_cost import limit_costs
 from milkwort.core.plan.methods import at_bids, other_ways
 from milkwort.core.plan.one_cap import one_cap
 from milkwort.core.plan.run import run_plan
+from tests.depth import cases
 from tests.samples import brief, random_table
 
 NAN = float("nan")
@@ -54,7 +55,7 @@ def cheapest(result, wanted):
     return None if solved.x is None else float(found.spend @ np.round(solved.x))
 
 
-@settings(max_examples=25, deadline=None)
+@settings(max_examples=cases(25, 300), deadline=None)
 @given(seed=SEED, n=HANDFUL, share=st.floats(0.05, 0.95))
 @example(seed=801, n=9, share=0.75)  # half a thousand answers within a thousandth of the best
 def test_the_least_money_for_a_goal_is_the_exact_solvers_to_the_cent(seed, n, share):
@@ -99,7 +100,7 @@ def test_under_limits_the_least_money_keeps_them():
     assert found.purse >= least_money(run_plan(brief(), rows), wanted).purse - 0.011
 
 
-@settings(max_examples=25, deadline=None)
+@settings(max_examples=cases(25, 300), deadline=None)
 @given(seed=SEED, n=HANDFUL, clicks=st.floats(0.1, 8))
 def test_money_for_clicks_takes_each_keywords_cheapest_bid(seed, n, clicks):
     result = run_plan(brief(monthly_spend=30.0, limits=Limits(min_clicks=3)), random_table(seed, n))

@@ -15,6 +15,7 @@ from milkwort.core.brief.worth import Conversion
 from milkwort.core.market.keyword_table import blank_table
 from milkwort.core.plan.draws import FIGURES, SHARED, draw_month, own_factor, swings_of
 from milkwort.core.plan.run import run_plan
+from tests.depth import cases
 from tests.samples import brief, calls, offer, random_table, table
 
 STILL = dict.fromkeys(
@@ -83,7 +84,7 @@ def test_a_range_of_volume_holds_four_draws_in_five():
     assert searches.mean() == pytest.approx(4e6, rel=0.03)
 
 
-@settings(max_examples=15, deadline=None)
+@settings(max_examples=cases(15, 180), deadline=None)
 @given(seed=st.integers(0, 1000), n=st.integers(1, 40), purse=st.floats(0.1, 300))
 def test_no_draw_ever_passes_the_purse(seed, n, purse):
     result = run_plan(brief(monthly_spend=purse), random_table(seed, n))
@@ -180,7 +181,7 @@ def test_draws_nobody_wants_any_more_are_given_up():
     assert draw_month(result, 100, still_wanted=lambda: False) is None
 
 
-@settings(max_examples=15, deadline=None)
+@settings(max_examples=cases(15, 180), deadline=None)
 @given(seed=st.integers(0, 1000), purse=st.floats(5, 500))
 def test_with_nothing_uncertain_every_draw_is_the_expected_month(seed, purse):
     rows = replace(random_table(seed, 30), match=np.arange(30) % 3)

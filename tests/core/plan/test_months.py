@@ -21,6 +21,7 @@ from milkwort.core.plan.draws import draw_month
 from milkwort.core.plan.run import run_plan
 from milkwort.core.plan.spread import best_spread
 from milkwort.core.plan.year import YearAhead
+from tests.depth import cases
 from tests.samples import brief, random_table
 
 SEASON = tuple(float(m) for m in (2, 1, 1, 1, 1, 1, 1, 1, 3, 4, 4, 4))
@@ -48,7 +49,7 @@ def test_a_first_month_in_part_and_a_last_day_shorten_the_year():
         months_from(date(2027, 9, 18), date(2027, 9, 17))
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=cases(60, 720), deadline=None)
 @given(parts=st.lists(st.floats(0, 1e6), min_size=1, max_size=40))
 def test_cents_add_up_whatever_the_parts(parts):
     found = in_cents(np.array(parts))

@@ -2,7 +2,7 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
-from hypothesis import given, settings
+from hypothesis import example, given, settings
 from hypothesis import strategies as st
 
 from milkwort.core.assumptions import TABLE, Assumed
@@ -13,6 +13,7 @@ from milkwort.core.market.keyword_table import blank_table
 from milkwort.core.plan.methods import other_ways
 from milkwort.core.plan.notes import notes_of, notices_of
 from milkwort.core.plan.run import run_plan
+from tests.depth import cases
 from tests.samples import brief, calls, random_table, table
 
 NAN = np.nan
@@ -103,7 +104,7 @@ def test_a_job_seekers_keyword_never_runs():
     assert "rate_zero" in notes_of(result)[0]
 
 
-@settings(max_examples=30, deadline=None)
+@settings(max_examples=cases(30, 360), deadline=None)
 @given(
     st.lists(
         st.tuples(
@@ -119,6 +120,8 @@ def test_a_job_seekers_keyword_never_runs():
     ),
     st.floats(0, 1e5),
 )
+@example([(5e-324, 0.8, 3.0, 0, 0, 0)], 600.0)
+@example([(5e-324, 0.8, 3.0, 0, 0, 4)], 600.0)
 def test_hostile_sheets_plan_without_a_warning(rows, purse):
     volume, low, ratio, match, intent, call = map(np.array, zip(*rows, strict=True))
     sheet = table(volume.astype(float), low, low * ratio, match=match, intent=intent, call=call)

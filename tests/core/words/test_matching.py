@@ -10,6 +10,7 @@ from milkwort.core.words import matching
 from milkwort.core.words.match_types import MATCHES
 from milkwort.core.words.matching import TextIndex, index_of, matching_pairs, text_matches
 from milkwort.core.words.texts import MAX_TEXT, joints_of, normalise, singular
+from tests.depth import cases
 
 LETTERS = st.lists(st.sampled_from("abcde"), min_size=1, max_size=5).map(" ".join)
 MORE_LETTERS = st.lists(st.sampled_from("abcdef"), min_size=1, max_size=5).map(" ".join)
@@ -49,7 +50,7 @@ def test_an_unknown_match_type_is_refused():
 
 
 @pytest.mark.parametrize(("common", "at_once"), [(63, 2_000_000), (2, 3)])
-@settings(max_examples=100, deadline=None)
+@settings(max_examples=cases(100, 1200), deadline=None)
 @given(
     texts=st.lists(LETTERS, min_size=1, max_size=12, unique=True),
     patterns=st.lists(st.tuples(MORE_LETTERS, st.integers(0, 2)), min_size=1, max_size=8),
