@@ -9,7 +9,7 @@ from datetime import date
 
 from milkwort.formats.months import MONTHS
 
-__all__ = ["WrittenDays", "written_days"]
+__all__ = ["WrittenDays", "days_in", "written_days"]
 
 _TIME = r"(?:[T ,]+[\d:.]{1,15} ?(?:[AaPp]\.?[Mm]\.?)?(?:Z|[+-]\d\d:?\d\d)?)?"
 _YEAR_FIRST = re.compile(r"(\d{4})([-/.])(\d{1,2})\2(\d{1,2})" + _TIME)
@@ -22,7 +22,13 @@ _DAY_NAMED = re.compile(
 _NAME_FIRST = re.compile(
     _WEEKDAY + r"([^\W\d_]{3,12})\.? (\d{1,2})(?:st|nd|rd|th)?,? (\d{4})" + _TIME
 )
+_SOMEWHERE = re.compile(
+    r"(?<![\w./-])(?:\d{4}([-/.])\d{1,2}\1\d{1,2}|\d{1,2}([-/.])\d{1,2}\2(?:\d{4}|\d\d)"
+    r"|\d{1,2}(?:st|nd|rd|th|\.)? [^\W\d_]{3,12}\.?,? \d{4}"
+    r"|[^\W\d_]{3,12}\.? \d{1,2}(?:st|nd|rd|th)?,? \d{4})(?![\w/])"
+)
 _LONGEST = 60
+_LONGEST_LINE = 400
 _THIS_CENTURY = 2000
 
 
@@ -97,6 +103,25 @@ def written_days(texts: Iterable[str]) -> WrittenDays:
     if_day_first = len({(year, other) for _, other, year, _ in parted})
     if_month_first = len({(year, one) for one, _, year, _ in parted})
     return WrittenDays(if_day_first <= if_month_first, open_to_both[0])
+
+
+def days_in(line: str, written: WrittenDays) -> list[date]:
+    """Return the days that a line names, in its order.
+
+    Parameters
+    ----------
+    line : str
+        Spaces collapsed; words may stand round the days.
+    written : WrittenDays
+        How days are written.
+    """
+    found = []
+    for one in _SOMEWHERE.finditer(line[:_LONGEST_LINE]):
+        try:
+            found.append(written.read(one[0]))
+        except ValueError:
+            continue
+    return found
 
 
 def _year(said: str) -> int:

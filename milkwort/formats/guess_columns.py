@@ -6,9 +6,9 @@ import re
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from milkwort.core.words.match_types import MATCHES
 from milkwort.core.words.texts import normalise
 from milkwort.formats.keyword_rows import FIELDS
+from milkwort.formats.match_words import read_match
 from milkwort.formats.months import MONTHS
 from milkwort.formats.numbers import is_blank, read_range
 from milkwort.formats.text_table import TextTable
@@ -189,7 +189,7 @@ def _by_cells(
         cells = [row[at].strip() for row in body if at < len(row) and not is_blank(row[at])]
         if at == keyword or not cells:
             continue
-        if all(c.casefold() in MATCHES for c in cells):
+        if all(read_match(c) for c in cells):
             found["match"] = at
         elif sum(_numeric(c, table) for c in cells) > len(cells) / 2:
             numeric.append(at)

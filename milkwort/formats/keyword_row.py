@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import re
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any, TypeVar
@@ -11,6 +10,8 @@ from milkwort.core.market.keyword_table import CALLS
 from milkwort.core.words.intents import INTENTS
 from milkwort.core.words.match_types import MATCHES
 from milkwort.core.words.texts import MAX_TEXT, normalise
+from milkwort.formats.match_words import read_match, unwrapped
+from milkwort.formats.named_rows import RefusedCellError
 from milkwort.formats.numbers import Decimal, is_blank, read_number, read_range, read_share
 
 __all__ = ["MONTHS", "KeywordRow", "RefusedCellError", "RowReader"]
@@ -78,14 +79,6 @@ class KeywordRow:
     def identity(self) -> tuple[str, str]:
         """What makes the keyword itself: its normalised text and match type."""
         return (self.normalised, self.match)
-
-
-class RefusedCellError(Exception):
-    """One cell of a row that can't be taken: which column, what was expected, what came."""
-
-    def __init__(self, column: str, expected: str, value: str) -> None:
-        super().__init__(column)
-        self.column, self.expected, self.value = column, expected, value
 
 
 class RowReader:
@@ -270,22 +263,18 @@ class RowReader:
         return value
 
 
-_WRAPPED = re.compile(r'^(?:\[(?P<exact>.*)\]|"(?P<phrase>.*)")$', re.DOTALL)
-
-
 def _text_and_match(text: str, match: str) -> tuple[str, str]:
     """Return the keyword and its match type; marks round a pasted text say the latter."""
-    wrapped = _WRAPPED.match(text)
-    read_as = "exact"
-    if wrapped:
-        read_as = "exact" if wrapped["exact"] is not None else "phrase"
-        text = (wrapped["exact"] if wrapped["exact"] is not None else wrapped["phrase"]).strip()
-    text = " ".join(text.split())
+    bare, marked = unwrapped(text)
+    text = " ".join(bare.split())
     if not normalise(text):
         raise RefusedCellError("keyword", "a text with at least one word", text)
     if len(text) > MAX_TEXT:
         raise RefusedCellError("keyword", f"at most {MAX_TEXT} characters", text)
-    return text, _word("match", match, MATCHES, read_as)
+    said = read_match(match) if match else marked or "exact"
+    if said is None:
+        raise RefusedCellError("match", "one of " + ", ".join(MATCHES), match)
+    return text, said
 
 
 def _name(column: str, text: str) -> str:

@@ -15,7 +15,7 @@ from milkwort.core.words.lexicon import Lexicon, shipped_lexicon
 from milkwort.core.words.match_types import MATCHES
 from milkwort.core.words.texts import joints_of
 from milkwort.formats.keyword_row import MONTHS, KeywordRow, RefusedCellError, RowReader
-from milkwort.formats.named_rows import refusal_of_broken
+from milkwort.formats.named_rows import check_no_sum, refusal_of_broken
 from milkwort.formats.text_table import TextTable
 
 __all__ = [
@@ -129,9 +129,10 @@ def read_keyword_rows(
         if not any(c.strip() for c in cells):
             continue
         if number - 1 in table.broken:
-            refused.append(refusal_of_broken(table, number))
+            refused.append(refusal_of_broken(table, number - 1))
             continue
         try:
+            check_no_sum(cells)
             row = reader.read(number, cells)
             earlier = seen.setdefault(row.identity, number)
             if earlier != number:

@@ -57,7 +57,8 @@ def learned_document(
     remarks : list of str
         Rows that were refused.
     """
-    file = _read(results)
+    currency = result.brief.currency
+    file = _read(results, currency)
     known = {
         (text, MATCHES[match]): row
         for row, (text, match) in enumerate(
@@ -67,7 +68,7 @@ def learned_document(
     keyword = places_of(file, {}, known)
     rows = result_rows_of(file, keyword)
     day = as_of or date.fromordinal(int(file.last.max()))
-    term_file = None if terms is None else _read(terms)
+    term_file = None if terms is None else _read(terms, currency)
     typed = None
     if term_file is not None:
         served = places_of(term_file, {}, known)
@@ -78,8 +79,8 @@ def learned_document(
         result, learned, texts, [name for _, name in places.groups], typed,
         _unmatched(file, keyword, texts), refused,
     )  # fmt: skip
-    read_as = [one.read_as for one in (file, term_file) if one is not None and one.read_as]
-    return document, [*read_as, *(str(one) for one in refused)]
+    remarks = [*file.remarks, *(term_file.remarks if term_file is not None else ())]
+    return document, [*remarks, *(str(one) for one in refused)]
 
 
 def result_rows_of(file: ResultFile, keyword: Ints) -> ResultRows:
@@ -115,8 +116,9 @@ def term_rows_of(file: ResultFile, keyword: Ints, as_of: int, assumed: Assumed) 
     )  # fmt: skip
 
 
-def _read(path: Path) -> ResultFile:
-    return read_result_rows(read_text_table(path.read_bytes(), path.name), path.name)
+def _read(path: Path, currency: str) -> ResultFile:
+    table = read_text_table(path.read_bytes(), path.name)
+    return read_result_rows(table, path.name, currency=currency)
 
 
 def _unmatched(file: ResultFile, keyword: Ints, texts: Sequence[str]) -> list[dict[str, Any]]:

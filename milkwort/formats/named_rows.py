@@ -11,17 +11,12 @@ from typing import Any, TypeVar
 from milkwort.core.errors import NothingUsableError, Refusal
 from milkwort.core.words.texts import MAX_TEXT, normalise
 from milkwort.formats.days import WrittenDays
+from milkwort.formats.headings import below_titles, columns_by_heading
 from milkwort.formats.months import read_month
 from milkwort.formats.numbers import Decimal, is_blank, read_number, read_share
 from milkwort.formats.text_table import TextTable
 
-__all__ = [
-    "Cells",
-    "RefusedCellError",
-    "columns_by_heading",
-    "read_named_rows",
-    "refusal_of_broken",
-]
+__all__ = ["Cells", "RefusedCellError", "check_no_sum", "read_named_rows", "refusal_of_broken"]
 
 _Row = TypeVar("_Row")
 _Value = TypeVar("_Value")
@@ -29,6 +24,7 @@ AS_USUAL = WrittenDays()
 _MOST_FIGURE = 1e12
 _MOST_SEEN = 100_000
 _A_WORD = "a text with at least one word"
+_TOTAL = re.compile(r"(grand )?totals?\s*([:–—-].*)?", re.IGNORECASE | re.DOTALL)
 Seen = dict[Callable[..., Any], dict[str, Any]]
 
 
@@ -148,13 +144,14 @@ def read_named_rows(
     read: Callable[[Cells], _Row],
     name: str,
     days: WrittenDays = AS_USUAL,
+    *,
+    sums: bool = False,
 ) -> tuple[tuple[_Row, ...], tuple[Refusal, ...]]:
-    """Read every row below the headings.
+    """Read every row below the headings; titles above them are passed over.
 
     Parameters
     ----------
     table : TextTable
-        With headings in its first row.
     patterns : mapping of field to pattern
         Of its heading as normalised words.
     needed : mapping of field to str
@@ -165,30 +162,37 @@ def read_named_rows(
         What to call the file in a message.
     days : WrittenDays
         How its days are written.
+    sums : bool
+        Whether a report may hold rows that sum up others: these are refused.
 
     Raises
     ------
     NothingUsableError
         Where a heading is missing, or no row is usable.
     """
+    table = below_titles(table, patterns, needed)
     headings = table.rows[0] if table.rows else ()
     columns = columns_by_heading(headings, patterns)
     for field, said in needed.items():
         if field not in columns:
             seen = ", ".join(h for h in headings[:8] if h) or "an empty row"
+            where = f"row {table.number(0)}"
             raise NothingUsableError(
-                f"{name}, row 1: expected a column for {said}, got {seen}", "row 1"
+                f"{name}, {where}: expected a column for {said}, got {seen}", where
             )
     before: Seen = defaultdict(dict)
     taken: list[_Row] = []
     refused: list[Refusal] = []
-    for number, cells in enumerate(table.rows[1:], start=2):
+    for place, cells in enumerate(table.rows[1:], start=1):
         if not "".join(cells).strip():
             continue
-        if number - 1 in table.broken:
-            refused.append(refusal_of_broken(table, number))
+        if place in table.broken:
+            refused.append(refusal_of_broken(table, place))
             continue
+        number = table.number(place)
         try:
+            if sums:
+                check_no_sum(cells, headings)
             taken.append(read(Cells(number, cells, columns, table.decimal, before, days)))
         except RefusedCellError as no:
             why = f'expected {no.expected}, got "{no.value[:80]}"'
@@ -198,21 +202,27 @@ def read_named_rows(
     return tuple(taken), tuple(refused)
 
 
-def refusal_of_broken(table: TextTable, number: int) -> Refusal:
+def check_no_sum(cells: Sequence[str], headings: Sequence[str] = ()) -> None:
+    """Refuse a row whose first words say that it sums up others.
+
+    Parameters
+    ----------
+    cells : sequence of str
+    headings : sequence of str
+        By which its column is named.
+
+    Raises
+    ------
+    RefusedCellError
+    """
+    at = next((at for at, cell in enumerate(cells) if cell.strip()), None)
+    if at is not None and _TOTAL.fullmatch(cells[at].strip()):
+        column = headings[at].strip() if at < len(headings) else ""
+        raise RefusedCellError(column or "row", "a row that is no sum of others", cells[at])
+
+
+def refusal_of_broken(table: TextTable, place: int) -> Refusal:
     """Return why a row whose quotes don't close is left out."""
-    text = table.rows[number - 1][0]
-    why = f'expected {table.broken[number - 1]}, got "{text[:80]}"'
-    return Refusal(number, "row", text, why)
-
-
-def columns_by_heading(
-    headings: Sequence[str], patterns: Mapping[str, re.Pattern[str]]
-) -> dict[str, int]:
-    """Return the column of each field whose heading is known; of two the first."""
-    found: dict[str, int] = {}
-    for at, heading in enumerate(headings):
-        words = normalise(heading.replace("_", " "))
-        field = next((f for f, p in patterns.items() if p.fullmatch(words)), None)
-        if field is not None and field not in found:
-            found[field] = at
-    return found
+    text = table.rows[place][0]
+    why = f'expected {table.broken[place]}, got "{text[:80]}"'
+    return Refusal(table.number(place), "row", text, why)

@@ -22,7 +22,7 @@ Decimal = Literal[".", ","]
 
 LONGEST_FIGURE = 200
 """Characters of a cell that may hold a figure; a longer one holds something else."""
-_BLANK = frozenset({"", "-", "–", "—"})
+_DASHES = "-–— "
 _NUMBER = re.compile(r"^([+-]?)(\d[\d.,' ]*|[.,]\d+)\s*([kKmM]?)$")
 _PLAIN: dict[Decimal, re.Pattern[str]] = {
     ".": re.compile(r"[0-9]{1,15}(\.[0-9]+)?"),
@@ -35,8 +35,8 @@ _SCALE = {"": 1.0, "k": 1e3, "m": 1e6}
 
 
 def is_blank(text: str) -> bool:
-    """Say whether a cell holds nothing, or only a dash."""
-    return text.strip() in _BLANK
+    """Say whether a cell holds nothing, or only dashes."""
+    return not text.strip().strip(_DASHES)
 
 
 def read_number(text: str, decimal: Decimal = ".") -> float:

@@ -47,7 +47,7 @@ def read_past_rows(table: TextTable, name: str = "file") -> PastFile:
     Parameters
     ----------
     table : TextTable
-        With headings in its first row: a search term or keyword at least; clicks, cost,
+        With headings: a search term or keyword at least; clicks, cost,
         customers, revenue, impressions, campaign, group, match, bid, page and negative
         where it has them.
     name : str
@@ -59,7 +59,7 @@ def read_past_rows(table: TextTable, name: str = "file") -> PastFile:
         Where a heading is missing, or no row is usable.
     """
     needed = {"text": "the search term or keyword"}
-    return PastFile(*read_named_rows(table, _PATTERNS, needed, _row, name))
+    return PastFile(*read_named_rows(table, _PATTERNS, needed, _row, name, sums=True))
 
 
 def _row(cells: Cells) -> PastRow:

@@ -2,55 +2,35 @@
 
 from __future__ import annotations
 
-import re
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, replace
+from datetime import date
 
 import numpy as np
 
 from milkwort.core.arrays import Floats, Ints
-from milkwort.core.errors import BadValueError, NothingUsableError, Refusal
+from milkwort.core.errors import NothingUsableError, Refusal
 from milkwort.core.words.match_types import MATCHES
 from milkwort.core.words.texts import normalise
-from milkwort.formats.days import WrittenDays, written_days
-from milkwort.formats.named_rows import Cells, RefusedCellError, columns_by_heading, read_named_rows
+from milkwort.formats.days import WrittenDays
+from milkwort.formats.match_words import read_match, unwrapped
+from milkwort.formats.named_rows import Cells, RefusedCellError, read_named_rows
+from milkwort.formats.report_window import window_above
+from milkwort.formats.result_columns import (
+    RESULT_PATTERNS,
+    check_currency,
+    days_of,
+    is_dated,
+    level_of,
+    result_columns,
+    result_table,
+)
 from milkwort.formats.text_table import TextTable
 
-__all__ = [
-    "BESIDE", "FIGURES", "RESULT_COLUMNS", "ResultFile", "level_of", "places_of",
-    "read_result_rows", "result_columns", "with_result_columns",
-]  # fmt: skip
+__all__ = ["BESIDE", "FIGURES", "ResultFile", "places_of", "read_result_rows"]
 
-_HEADINGS = {
-    "term": r"(search )?terms?|(search )?quer(y|ies)|what (people|they) typed",
-    "keyword": r"(search )?keywords?|text",
-    "match": r"match( type)?|type of match|(keyword )?type",
-    "day": r"day|date",
-    "since": r"since|from|start( day| date)?|first day",
-    "until": r"until|to|end( day| date)?|last day",
-    "impressions": r"impr(essions?|s)?|imps?|shown|showings|times shown|views|displays",
-    "clicks": r"(ad )?clicks",
-    "cost": r"(total |ad )?(costs?|spend|spent|amount( spent)?)( [a-z]{3})?",
-    "credit": r"credit|credited",
-    "customers": r"customers|conv(ersions)?|sales|orders|purchases",
-    "enquiries": r"enquiries|leads",
-    "could_show": r"could show|could be shown|eligible|searches",
-    "lost_to_money": r"lost to money|lost to budget",
-    "invalid_clicks": r"invalid clicks",
-    "value": r"((sales?|orders?|conversions?|customers?) )?value|revenue|turnover",
-    "visits": r"(site |all |total )?(visits|sessions)",
-    "unpaid": r"(unpaid|other) (customers|sales|orders)",
-    "campaign": r"campaigns?( name)?",
-    "group": r"(ad ?)?groups?( name)?",
-    "ref": r"ref",
-}
-_TAKEN = frozenset({*MATCHES, "spot"})
-"""Match types that a row may have."""
-_PATTERNS = {name: re.compile(pattern) for name, pattern in _HEADINGS.items()}
-RESULT_COLUMNS: Mapping[str, str] = {name: name.replace("_", " ") for name in _HEADINGS} | {
-    "group": "ad group", "unpaid": "unpaid customers",
-}  # fmt: skip
-"""What each column of results is called, by its field."""
+_SPOT = "spot"
+"""Stands in place of a match type in rows of spots."""
 BESIDE = ("value", "visits", "unpaid")
 """Optional lines beside what ads did: what customers bought for, visits of the whole site,
 customers who came without an ad."""
@@ -77,8 +57,8 @@ class ResultFile:
     figures : dict of str to Floats
         By `FIGURES`; NaN where not said.
     refused : tuple of Refusal
-    read_as : str
-        How a day that could be read either way was read, where nothing in the file tells.
+    remarks : tuple of str
+        How the file was read where it doesn't tell, and what it lacks.
     """
 
     level: str
@@ -93,7 +73,7 @@ class ResultFile:
     last: Ints
     figures: dict[str, Floats]
     refused: tuple[Refusal, ...]
-    read_as: str = ""
+    remarks: tuple[str, ...] = ()
 
     def __len__(self) -> int:
         return len(self.row)
@@ -118,85 +98,44 @@ class ResultFile:
         )  # fmt: skip
 
 
-def level_of(table: TextTable) -> str:
-    """Return what the rows of a table of results are about, by its headings.
-
-    Parameters
-    ----------
-    table : TextTable
-    """
-    heads = {
-        field
-        for heading in (table.rows[0] if table.rows else ())
-        for field, pattern in _PATTERNS.items()
-        if pattern.fullmatch(normalise(heading.replace("_", " ")))
-    }
-    return next((n for n in ("term", "keyword", "group", "campaign") if n in heads), "day")
-
-
-def result_columns(table: TextTable) -> dict[str, int]:
-    """Return which columns of a table hold what, as far as their headings tell."""
-    return columns_by_heading(table.rows[0] if table.rows else (), _PATTERNS)
-
-
-def with_result_columns(table: TextTable, columns: Mapping[str, int]) -> TextTable:
-    """Return a table of results under headings that say which column holds what.
-
-    Parameters
-    ----------
-    table : TextTable
-        With headings of its own in its first row.
-    columns : mapping of str to int
-        Column of each field of `RESULT_COLUMNS`; all others are left unread.
-
-    Raises
-    ------
-    BadValueError
-        For a field nobody knows, a column there isn't, or one that is to hold two things.
-    """
-    wide = max(map(len, table.rows), default=0)
-    heads = [""] * wide
-    for field, at in columns.items():
-        if field not in RESULT_COLUMNS:
-            raise BadValueError("columns", "fields of results", field)
-        if not 0 <= at < wide:
-            raise BadValueError("columns", f"a column from 0 to {wide - 1}", f"{field} in {at}")
-        if heads[at]:
-            raise BadValueError("columns", "one thing a column", f"{heads[at]} and {field}")
-        heads[at] = RESULT_COLUMNS[field]
-    return replace(table, rows=(tuple(heads), *table.rows[1:]))
-
-
 def read_result_rows(
     table: TextTable, name: str = "file", window: tuple[int, int] | None = None,
-    progress: Callable[[int], None] = lambda _: None,
+    progress: Callable[[int], None] = lambda _: None, currency: str = "",
 ) -> ResultFile:  # fmt: skip
     """Read results; bad rows are refused one by one.
 
     Parameters
     ----------
     table : TextTable
-        With headings in its first row.
+        Titles may stand above its headings, and name the days it is about.
     name : str
         What to call the file in a message.
     window : (int, int), optional
-        Days of rows that say none, by their ordinals.
+        Days of rows that say none, by their ordinals; without it those that a title names.
     progress : callable
         Told now and then how many rows are read; may raise to stop.
+    currency : str
+        Money in any other is refused; empty: whatever it is in.
 
     Raises
     ------
     NothingUsableError
         Where a heading is missing, or no row is usable.
     """
-    level = level_of(table)
-    needed = {"clicks": "clicks"}
-    if window is None and not _dated(table):
-        seen = ", ".join(h for h in table.rows[0][:8] if h) if table.rows else "nothing"
-        raise NothingUsableError(
-            f"{name}, row 1: expected a column day, or since and until, got {seen}", "row 1"
-        )
-    held = [name for name in FIGURES if name in result_columns(table)]
+    table = result_table(table)
+    level, columns = level_of(table), result_columns(table)
+    check_currency(table, columns, name, currency)
+    days = days_of(table)
+    told = window
+    if not is_dated(columns):
+        window = window or window_above(table.above, days)
+        if window is None:
+            seen = ", ".join(h for h in table.rows[0][:8] if h) if table.rows else "nothing"
+            where = f"row {table.number(0)}"
+            raise NothingUsableError(
+                f"{name}, {where}: expected a column day, or since and until, got {seen}", where
+            )
+    held = [name for name in (*FIGURES, "cost_per_click") if name in columns]
     count = 0
 
     def read(cells: Cells) -> tuple[object, ...]:
@@ -204,61 +143,81 @@ def read_result_rows(
         count += 1
         if count % 2000 == 0:
             progress(count)
-        return _row(cells, level, window, held)
+        return _row(cells, level, window, held, currency)
 
-    days = _written_days(table)
-    rows, refused = read_named_rows(table, _PATTERNS, needed, read, name, days)
-    columns = list(zip(*rows, strict=True))
+    needed = {"clicks": "clicks"}
+    rows, refused = read_named_rows(table, RESULT_PATTERNS, needed, read, name, days, sums=True)
+    by_column = list(zip(*rows, strict=True))
     term, keyword, match, campaign, group, ref = (
-        [str(cell) for cell in column] for column in columns[1:7]
+        [str(cell) for cell in column] for column in by_column[1:7]
     )
-    said = dict(zip(held, columns[9:], strict=True))
-    figures = {
-        name: np.array(said[name], dtype=np.float64) if name in said
-        else np.full(len(rows), _unsaid(name))
-        for name in FIGURES
-    }  # fmt: skip
     return ResultFile(
-        level=level, row=np.array(columns[0], dtype=np.int64), term=term, keyword=keyword,
+        level=level, row=np.array(by_column[0], dtype=np.int64), term=term, keyword=keyword,
         match=match, campaign=campaign, group=group, ref=ref,
-        first=np.array(columns[7], dtype=np.int64), last=np.array(columns[8], dtype=np.int64),
-        figures=figures, refused=refused, read_as=_read_as(days),
+        first=np.array(by_column[7], dtype=np.int64), last=np.array(by_column[8], dtype=np.int64),
+        figures=_figures(dict(zip(held, by_column[9:], strict=True)), len(rows)), refused=refused,
+        remarks=_remarks(days, columns, level, None if told else window),
     )  # fmt: skip
 
 
-def _written_days(table: TextTable) -> WrittenDays:
-    """Tell how days are written, by all columns that hold any."""
-    heads = [normalise(h.replace("_", " ")) for h in (table.rows[0] if table.rows else ())]
-    of_days = [_PATTERNS[name] for name in ("day", "since", "until")]
-    places = [at for at, head in enumerate(heads) if any(p.fullmatch(head) for p in of_days)]
-    return written_days(row[at] for row in table.rows[1:] for at in places if at < len(row))
+def _figures(said: Mapping[str, Sequence[float]], many: int) -> dict[str, Floats]:
+    figures = {
+        name: np.array(said[name], dtype=np.float64) if name in said
+        else np.full(many, _unsaid(name))
+        for name in FIGURES
+    }  # fmt: skip
+    if "cost" not in said and "cost_per_click" in said:
+        figures["cost"] = figures["clicks"] * np.array(said["cost_per_click"], dtype=np.float64)
+    return figures
 
 
-def _read_as(days: WrittenDays) -> str:
-    if not days.undecided:
-        return ""
-    day = days.read(days.undecided)
-    return f"{days.undecided} was read as {day.isoformat()}: nothing in the file says otherwise."
-
-
-def _dated(table: TextTable) -> bool:
-    heads = [normalise(h.replace("_", " ")) for h in (table.rows[0] if table.rows else ())]
-    held = {n for n in ("day", "since", "until") if any(_PATTERNS[n].fullmatch(h) for h in heads)}
-    return "day" in held or {"since", "until"} <= held
+def _remarks(
+    days: WrittenDays, columns: Mapping[str, int], level: str, window: tuple[int, int] | None
+) -> tuple[str, ...]:
+    """Say how a file was read where it doesn't tell, and what it lacks."""
+    said = []
+    if days.undecided:
+        day = days.read(days.undecided)
+        said.append(f"{days.undecided} was read as {day.isoformat()}: "
+                    "nothing in the file says otherwise.")  # fmt: skip
+    if window is not None and not is_dated(columns):
+        first, last = map(date.fromordinal, window)
+        said.append(f"No row says its day: all are from {first.isoformat()} to "
+                    f"{last.isoformat()}, as a line above the headings says.")  # fmt: skip
+    if level == "day":  # of the whole site, where customers may be left out
+        return tuple(said)
+    if not {"customers", "enquiries"} & columns.keys():
+        said.append("No column says customers: its clicks count as having sold nothing. "
+                    "Say which column holds them, or leave the file out.")  # fmt: skip
+    if not {"cost", "cost_per_click"} & columns.keys():
+        said.append("No column says what was spent: its clicks count as free.")
+    return tuple(said)
 
 
 def _row(
-    cells: Cells, level: str, window: tuple[int, int] | None, held: Sequence[str]
+    cells: Cells, level: str, window: tuple[int, int] | None, held: Sequence[str], currency: str
 ) -> tuple[object, ...]:
     term = cells.keyword("term") if level == "term" else ""
-    keyword = cells.keyword("keyword") if level == "keyword" else cells.text("keyword")
-    match = cells.text("match").casefold() or "exact"
-    if match not in _TAKEN and level in ("keyword", "term"):
-        raise RefusedCellError("match", "one of " + ", ".join(MATCHES), cells.text("match"))
+    keyword, marked = unwrapped(
+        cells.keyword("keyword") if level == "keyword" else cells.text("keyword")
+    )
+    match = _match(cells, level, marked)
+    if currency and (said := cells.text("currency").upper()) and said != currency:
+        raise RefusedCellError("currency", f"money in {currency}", said)
     first, last = _days(cells, window)
     figures = [_figure(cells, name) for name in held]
     return (cells.row, term, keyword, match, cells.text("campaign"), cells.text("group"),
             cells.text("ref"), first, last, *figures)  # fmt: skip
+
+
+def _match(cells: Cells, level: str, marked: str) -> str:
+    said = cells.text("match")
+    if not said:
+        return marked or "exact"
+    match = read_match(said) or said.casefold()
+    if match not in (*MATCHES, _SPOT) and level in ("keyword", "term"):
+        raise RefusedCellError("match", "one of " + ", ".join(MATCHES), said)
+    return match
 
 
 def _days(cells: Cells, window: tuple[int, int] | None) -> tuple[int, int]:

@@ -45,7 +45,7 @@ def read_rival_rows(table: TextTable, name: str = "file") -> RivalFile:
     Parameters
     ----------
     table : TextTable
-        With headings in its first row: rival and keyword at least.
+        With headings for the rival and the keyword at least.
     name : str
         What to call the file in a message.
 
@@ -54,7 +54,7 @@ def read_rival_rows(table: TextTable, name: str = "file") -> RivalFile:
     NothingUsableError
         Where a heading is missing, or no row is usable.
     """
-    rows, refused = read_named_rows(table, _PATTERNS, _NEEDED, _Reader(), name)
+    rows, refused = read_named_rows(table, _PATTERNS, _NEEDED, _Reader(), name, sums=True)
     return RivalFile(rows, refused)
 
 

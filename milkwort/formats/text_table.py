@@ -44,6 +44,8 @@ class TextTable:
         The one that was read.
     broken : dict of int to str
         Rows, by their place, whose quotes don't close, with what is said of each.
+    above : tuple of tuple of str
+        Rows of the file above these, where they were set apart.
     """
 
     rows: tuple[tuple[str, ...], ...]
@@ -53,6 +55,11 @@ class TextTable:
     sheets: tuple[str, ...] = ()
     sheet: str = ""
     broken: Mapping[int, str] = field(default_factory=dict)
+    above: tuple[tuple[str, ...], ...] = ()
+
+    def number(self, place: int) -> int:
+        """Return the number of a row in its file, the file's first being 1."""
+        return len(self.above) + place + 1
 
 
 def read_text_table(data: bytes | str, name: str = "file") -> TextTable:
@@ -233,8 +240,10 @@ def _separator(text: str) -> str:
             continue
         if not widths:
             continue
-        usual = max(set(widths), key=widths.count)
-        score = usual * widths.count(usual) / len(widths)
-        if usual > 1 and score > most:
+        # titles above a table are of one cell, however many there are
+        wide = [width for width in widths if width > 1]
+        usual = max(set(wide), key=wide.count, default=1)
+        score = usual * wide.count(usual) / len(widths)
+        if score > most:
             best, most = mark, score
     return best

@@ -312,8 +312,8 @@ def test_days_written_otherwise_come_in_and_how_they_were_read_is_said(client, p
     put(client, plan, plain)
     days = learn(client, plan)["days"]
     client.post(f"{plan}/undo").raise_for_status()
-    other = "Search keyword;Date;Impr.;Clicks;Cost (GBP)\n" + "".join(
-        f"sash window repair;04/{day:02}/2027;200;12;14,5\n" for day in range(1, 4)
+    other = "Search keyword;Date;Impr.;Clicks;Cost (GBP);Orders\n" + "".join(
+        f"sash window repair;04/{day:02}/2027;200;12;14,5;0\n" for day in range(1, 4)
     )
     (said,) = put(client, plan, other)["notices"]
     assert said.startswith("04/01/2027 was read as 2027-04-01")

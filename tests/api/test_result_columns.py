@@ -2,7 +2,7 @@
 
 import pytest
 
-from milkwort.formats.result_rows import RESULT_COLUMNS, result_columns
+from milkwort.formats.result_columns import RESULT_COLUMNS, result_columns
 from milkwort.formats.text_table import read_text_table
 from tests.api.learning import learn
 
@@ -73,6 +73,43 @@ def test_an_assignment_that_reads_nothing_is_not_remembered(client, plan):
     wrong = COLUMNS | {"day": 0, "keyword": 1}
     bring(client, plan, columns=wrong, code=422)
     assert headings(client, plan)["columns"] == {}
+
+
+TITLED = "Keywords\n1.4.2027 - 3.4.2027\nWas;Gedrückt;Bezahlt\nsash window repair;36;43,50\n"
+IN_TITLED = {"keyword": 0, "clicks": 1, "cost": 2}
+
+
+def test_days_that_a_title_says_are_offered_and_used(client, plan):
+    asked = headings(client, plan, TITLED)
+    assert asked["headings"] == ["Was", "Gedrückt", "Bezahlt"]
+    assert (asked["since"], asked["until"]) == ("2027-04-01", "2027-04-03")
+    taken = bring(client, plan, TITLED, IN_TITLED)
+    assert taken["taken"] == 1 and "2027-04-01 to 2027-04-03" in " ".join(taken["notices"])
+    assert learn(client, plan)["month"]["pace"]["spent"] == pytest.approx(43.5)
+    # a file of another month has the same headings
+    assert headings(client, plan, TITLED.replace(".4.", ".5."))["columns"] == IN_TITLED
+
+
+def test_days_can_be_said_beside_a_file_that_says_none(client, plan):
+    text = TITLED.split("\n", 2)[2]
+    assert "expected a column day" in bring(client, plan, text, IN_TITLED, 422)["error"]["message"]
+    file = {"file": ("april.csv", text.encode())}
+    said = {"columns": [f"{f}:{at}" for f, at in IN_TITLED.items()], "since": "2027-04-01"}
+    wrong = client.post(f"{plan}/results", files=file, params=said | {"until": "2027-03-01"})
+    assert wrong.status_code == 422 and "in order" in wrong.json()["error"]["message"]
+    assert client.post(f"{plan}/results", files=file, params=said).status_code == 422
+    answer = client.post(f"{plan}/results", files=file, params=said | {"until": "2027-04-03"})
+    assert answer.status_code == 200, answer.text
+    (one,) = learn(client, plan)["imports"]
+    assert (one["since"], one["until"]) == ("2027-04-01", "2027-04-03")
+
+
+def test_money_in_another_currency_is_not_taken_for_the_plans(client, plan):
+    text = "keyword,day,clicks,Cost (EUR),customers\nsash window repair,2027-04-01,3,4,0\n"
+    assert "expected money in GBP" in bring(client, plan, text, code=422)["error"]["message"]
+    # what is assigned is the planner's own word
+    columns = {"keyword": 0, "day": 1, "clicks": 2, "cost": 3, "customers": 4}
+    assert bring(client, plan, text, columns)["taken"] == 1
 
 
 def test_results_and_keywords_of_the_same_headings_are_assigned_apart(client, plan):

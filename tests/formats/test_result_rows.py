@@ -6,7 +6,8 @@ import numpy as np
 import pytest
 
 from milkwort.core.errors import NothingUsableError
-from milkwort.formats.result_rows import level_of, read_result_rows
+from milkwort.formats.result_columns import level_of
+from milkwort.formats.result_rows import read_result_rows
 from milkwort.formats.text_table import read_text_table
 
 
@@ -26,7 +27,7 @@ def test_the_plain_form():
     assert days(file) == [("2027-04-01", "2027-04-01")]
     assert file.cost.tolist() == [14.5] and file.figures["clicks"].tolist() == [12.0]
     assert np.isnan(file.figures["enquiries"]).all(), "what is not told is missing, not 0"
-    assert file.read_as == ""
+    assert file.remarks == ()
 
 
 @pytest.mark.parametrize(
@@ -52,21 +53,21 @@ def test_headings_numbers_and_days_in_other_dresses(head, row, level):
     assert file.cost.tolist() == [1014.5]
 
 
-HEAD = "keyword,day,clicks,cost\n"
+HEAD = "keyword,day,clicks,cost,customers\n"
 
 
 def test_the_month_comes_first_where_a_day_says_so():
     file = read(HEAD + "sash,04/01/2027,3,4\nsash,04/30/2027,3,4\n")
     assert days(file) == [("2027-04-01",) * 2, ("2027-04-30",) * 2]
-    assert file.read_as == ""
+    assert file.remarks == ()
 
 
 def test_a_day_that_can_be_read_either_way_is_said():
     file = read(HEAD + "sash,04/01/2027,3,4\nsash,04/02/2027,3,4\n")
     assert days(file) == [("2027-04-01",) * 2, ("2027-04-02",) * 2]
-    assert file.read_as.startswith("04/01/2027 was read as 2027-04-01")
+    assert file.remarks[0].startswith("04/01/2027 was read as 2027-04-01")
     alone = read(HEAD + "sash,04/01/2027,3,4\n")
-    assert days(alone) == [("2027-01-04",) * 2] and "2027-01-04" in alone.read_as
+    assert days(alone) == [("2027-01-04",) * 2] and "2027-01-04" in alone.remarks[0]
 
 
 def test_one_bad_row_never_costs_the_good_ones():

@@ -22,10 +22,12 @@ from milkwort.api.learn.noticed import said_of_arriving
 from milkwort.api.learn.schemas import ImportForce, ResultHeadings, ResultsTaken
 from milkwort.api.plan.decision import Decision
 from milkwort.api.plan.open_plan import OpenPlan
-from milkwort.api.plan.schemas import ChangeAnswer
+from milkwort.api.plan.schemas import ChangeAnswer, IsoDay
 from milkwort.api.plan.workspace import Workspace
 from milkwort.core.errors import BadValueError, NotFoundError
-from milkwort.formats.result_rows import RESULT_COLUMNS, ResultFile, read_result_rows
+from milkwort.formats.report_window import window_above
+from milkwort.formats.result_columns import RESULT_COLUMNS, days_of, result_table
+from milkwort.formats.result_rows import ResultFile, read_result_rows
 from milkwort.formats.text_table import MAX_BYTES, read_text_table
 from milkwort.platforms.platform import OpenAccount
 from milkwort.store.journal import Change
@@ -47,22 +49,30 @@ Columns = Annotated[
     list[str],
     Query(max_length=40, description="columns by field, where headings don’t tell: clicks:3"),
 ]
+FirstDay = Annotated[
+    IsoDay | None, Query(description="first day of rows that say none; with the last")
+]
+LastDay = Annotated[IsoDay | None, Query(description="last day of rows that say none")]
 
 
 @router.post("/plans/{plan_id}/results", responses=shape_of(ResultsTaken))
 def bring_in(
     plan_id: int, file: Annotated[UploadFile, File()], work: Work, window: Window = "",
     job: Job = "", columns: Columns = [],  # noqa: B006 # FastAPI copies it
+    since: FirstDay = None, until: LastDay = None,
 ) -> Response:  # fmt: skip
     """Bring results in, out of a file; they are in force from then on."""
     name = file.filename or "results"
+    days = _days(since, until)
+    currency = work.plan(plan_id).record.brief.currency
     data = file.file.read(MAX_BYTES + 1)
     said = assigned(columns)
     with work.jobs.under_way(plan_id, job) as progress:
-        table = work.reader.table(data, name)
+        table = result_table(work.reader.table(data, name))
         rows = len(table.rows)
         known = under_known_headings(work, table, said)
-        read = read_result_rows(known, name, progress=lambda n: progress("reading", n, rows))
+        read = read_result_rows(known, name, days, lambda n: progress("reading", n, rows),
+                                currency)  # fmt: skip
     if said:
         remember(work, table, said)
     return sent(_taken(work, plan_id, [(read, name, None)], window))
@@ -73,10 +83,13 @@ def headings(plan_id: int, file: Annotated[UploadFile, File()], work: Work) -> R
     """Return the headings of a file of results, and which column holds what; nothing is kept."""
     work.plan(plan_id)
     name = file.filename or "results"
-    table = work.reader.table(file.file.read(MAX_BYTES + 1), name)
+    table = result_table(work.reader.table(file.file.read(MAX_BYTES + 1), name))
+    window = window_above(table.above, days_of(table))
+    since, until = map(date.fromordinal, window) if window else (None, None)
     return sent({
         "headings": list(table.rows[0]) if table.rows else [],
         "columns": known_columns(work, table), "fields": dict(RESULT_COLUMNS),
+        "since": since, "until": until,
     })  # fmt: skip
 
 
@@ -117,6 +130,15 @@ def force(
         return Decision(label, lambda change: put_in_force(change, [import_id], body.in_force))
 
     return sent(work.change(plan_id, decide, window=window, of_client=True))
+
+
+def _days(since: date | None, until: date | None) -> tuple[int, int] | None:
+    if since is None and until is None:
+        return None
+    if since is None or until is None or until < since:
+        said = f"{since or 'none'} to {until or 'none'}"
+        raise BadValueError("since, until", "a first and a last day, in order", said)
+    return since.toordinal(), until.toordinal()
 
 
 def _taken(

@@ -7,7 +7,7 @@ from collections.abc import Sequence
 
 from milkwort.api.plan.workspace import Workspace
 from milkwort.core.errors import BadValueError
-from milkwort.formats.result_rows import result_columns, with_result_columns
+from milkwort.formats.result_columns import result_columns, with_result_columns
 from milkwort.formats.text_table import TextTable
 from milkwort.store.file_shapes import load_shape, save_shape
 

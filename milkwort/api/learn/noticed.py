@@ -23,7 +23,7 @@ _SHOWN = 5
 
 def said_of_arriving(plan: OpenPlan, file: ResultFile, before: InForce) -> list[str]:
     """Return whose account a file seems to be of, and what it changes of what was there."""
-    said = [file.read_as] if file.read_as else []
+    said = list(file.remarks)
     if file.level in ("keyword", "term"):
         ours = int((places_of(file, *row_places(plan)) >= 0).sum())
         if ours < _FEW * len(file):

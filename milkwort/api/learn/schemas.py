@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from datetime import date
 from typing import Annotated, Literal
 
 from pydantic import Field
@@ -61,6 +62,8 @@ class ResultHeadings(Given):
     headings: list[str]
     columns: dict[str, int] = Field(description="by field; as they were assigned, or guessed")
     fields: dict[str, str] = Field(description="what a column of results may hold, by field")
+    since: date | None = Field(description="first day it is about, where a line above says it")
+    until: date | None = Field(description="last day")
 
 
 class ImportForce(Taken):

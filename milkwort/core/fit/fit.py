@@ -8,13 +8,14 @@ money is left goes to the best single moves, and where a gap stays it is closed 
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 import numpy as np
 from numpy.typing import NDArray
 
 from milkwort.core.arrays import Floats, Ints
 from milkwort.core.fit._affordable import affordable
+from milkwort.core.fit._answer import Fit
 from milkwort.core.fit._branched import branched
 from milkwort.core.fit._choices import Choices, choices_of
 from milkwort.core.fit._exact import finish
@@ -41,55 +42,6 @@ from milkwort.core.fit.tolerances import (
 from milkwort.core.fit.unmet import Unmet, unmet_of
 
 __all__ = ["Fit", "Ladder", "Problem", "Unmet", "fit"]
-
-
-@dataclass(frozen=True)
-class Fit:
-    """Bids that make most of the purse.
-
-    Attributes
-    ----------
-    steps : Ints, shape (n_keywords,)
-        Bids in whole steps, 0 for not running.
-    value, spend : float
-        Goal and money a month.
-    bound : float
-        No choice of these bids brings more (linear relaxation).
-    exact : bool
-        Whether the answer was finished exactly, or meets the bound.
-    next_unit : float
-        What one more unit of money would bring.
-    next_return : float
-        Goal per unit of money at the purse's edge; 0 where money is left.
-    row_return : Floats, shape (n_keywords,)
-        The same at the edge of what limits the keyword's money: its campaign, or the purse.
-    unspent : float
-        Money that no step worth its price could use.
-    ladder : Ladder
-    choices : Choices
-        What a later fit of nearly the same problem can go on from.
-    unmet : tuple of Unmet
-        Limits that could not be kept, and by how much: locked bids alone pass them, or
-        nothing worth its price uses a least spend.
-    """
-
-    steps: Ints
-    value: float
-    spend: float
-    bound: float
-    exact: bool
-    next_unit: float
-    next_return: float
-    row_return: Floats
-    unspent: float
-    ladder: Ladder
-    choices: Choices
-    unmet: tuple[Unmet, ...] = ()
-
-    @property
-    def gap(self) -> float:
-        """How far the value may lie below the best, as a share of the bound."""
-        return (self.bound - self.value) / self.bound if self.bound > 0 else 0.0
 
 
 def fit(
@@ -131,7 +83,7 @@ def fit(
             if rough.gap > STATED:
                 found = _answer_limited(problem, kept, reach.choices, limit, close, finish)
                 unit = _next_unit(problem, choices, limit, relaxed_limited(problem, choices, limit))
-                return replace(found, choices=choices, next_unit=unit)
+                return replace(_at_the_edge(found, unit, unit), choices=choices)
         return _answer_limited(problem, kept, choices, limit, close, finish)
     ladder = ladder_of(
         choices, choices.order, choices.returns, base_spend, float(problem.locked_value.sum())
@@ -162,7 +114,8 @@ def _answer_free(
     if reach is not None:
         found = _answer_free(problem, kept, reach.choices, _ladder(reach.choices, ladder), limit)
         unit = ladder.relaxed(limit + 1.0) - ladder.relaxed(limit)
-        return replace(found, choices=choices, ladder=ladder, next_unit=unit)
+        edge = _at_the_edge(found, unit, next_return)
+        return replace(edge, choices=choices, ladder=ladder)
     if not near and not few and bound - value > STATED * bound:
         room, gap = limit - base_spend, FINISH_CLOSE * bound
         settled = branched(problem, choices, room, chosen, value - base_value,
@@ -185,6 +138,19 @@ def _answer_free(
         problem, kept, choices, ladder, chosen,
         bound=tightest, exact=exact, next_return=next_return,
         row_return=np.full(len(kept), next_return), next_unit=ladder.relaxed(limit + 1.0) - bound,
+    )  # fmt: skip
+
+
+def _at_the_edge(found: Fit, next_unit: float, next_return: float) -> Fit:
+    """Return a fit of what the money can pay for, with what more money would bring.
+
+    Where all of that is taken, the return at the edge is that of what costs too much.
+    """
+    if next_unit <= 0 or found.next_return > 0:
+        return replace(found, next_unit=next_unit)
+    return replace(
+        found, next_unit=next_unit, next_return=next_return,
+        row_return=np.full(len(found.row_return), next_return),
     )  # fmt: skip
 
 

@@ -44,7 +44,9 @@ def cheapest(result, wanted):
     if not len(goal):
         return None
     each = [((found.owner == i) * 1.0, -np.inf, 1.0) for i in range(len(result.table))]
-    matrix, low, high = zip((goal, wanted, np.inf), *each, strict=True)
+    # of the goal as a share: the solver's tolerance is a millionth of whatever it is given
+    enough = (goal / wanted, 1.0, np.inf) if wanted > 0 else (goal, 0.0, np.inf)
+    matrix, low, high = zip(enough, *each, strict=True)
     solved = milp(
         found.spend,
         integrality=np.ones(len(goal)),
@@ -57,6 +59,7 @@ def cheapest(result, wanted):
 
 @settings(max_examples=cases(25, 300), deadline=None)
 @given(seed=SEED, n=HANDFUL, share=st.floats(0.05, 0.95))
+@example(seed=110, n=3, share=0.05348457424044924)
 @example(seed=801, n=9, share=0.75)  # half a thousand answers within a thousandth of the best
 def test_the_least_money_for_a_goal_is_the_exact_solvers_to_the_cent(seed, n, share):
     result = run_plan(brief(monthly_spend=20.0), random_table(seed, n))

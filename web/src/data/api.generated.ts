@@ -9276,6 +9276,16 @@ export interface components {
             };
             /** Headings */
             headings: string[];
+            /**
+             * Since
+             * @description first day it is about, where a line above says it
+             */
+            since: string | null;
+            /**
+             * Until
+             * @description last day
+             */
+            until: string | null;
         };
         /**
          * ResultsTaken
@@ -24325,6 +24335,10 @@ export interface operations {
             query?: {
                 /** @description columns by field, where headings don’t tell: clicks:3 */
                 columns?: string[];
+                /** @description first day of rows that say none; with the last */
+                since?: string | null;
+                /** @description last day of rows that say none */
+                until?: string | null;
             };
             header?: {
                 "X-Milkwort-Window"?: string;

@@ -3,7 +3,7 @@ import { dayRead, daySaid } from "./days";
 
 type Props = {
   label: string;
-  /** ISO 8601: 2027-03-01. */
+  /** ISO 8601: 2027-03-01; empty where none is said. */
   value: string;
   /** Nobody has entered this yet. */
   assumed?: boolean;
@@ -16,7 +16,8 @@ export function Day({ label, value, assumed, onCommit }: Props) {
   return (
     <Blank
       label={label}
-      value={daySaid(value)}
+      value={value && daySaid(value)}
+      placeholder="a day"
       assumed={assumed}
       onCommit={(text) => {
         const day = dayRead(text);

@@ -2,14 +2,18 @@ import { useState } from "react";
 import type { Schemas } from "../../data/client";
 import { Button, MainButton } from "../../parts/Button";
 import { Choice } from "../../parts/Choice";
+import { Day } from "../../parts/Day";
 import { number } from "../../parts/format";
+import { Sentence } from "../../parts/Sentence";
 import * as S from "./Learn.styles";
 
+/** First and last day, ISO 8601. */
+export type Days = { since: string; until: string };
 export type Unknown = { file: File; why: string; found: Schemas["ResultHeadings"] };
 type Props = {
   unknown: Unknown;
-  /** Each as field and column. */
-  onRead: (file: File, columns: string[]) => void;
+  /** Each column as field and number; days where no column says them. */
+  onRead: (file: File, columns: string[], days: Days | null) => void;
   onAway: () => void;
 };
 
@@ -20,6 +24,7 @@ export function Assign({ unknown: { file, why, found }, onRead, onAway }: Props)
   const [columns, setColumns] = useState<Record<string, string>>(() =>
     Object.fromEntries(Object.entries(found.columns).map(([field, at]) => [field, String(at)])),
   );
+  const [days, setDays] = useState<Days>({ since: found.since ?? "", until: found.until ?? "" });
   const options = [
     { id: none, name: "no column" },
     ...found.headings.map((heading, at) => ({
@@ -28,6 +33,8 @@ export function Assign({ unknown: { file, why, found }, onRead, onAway }: Props)
     })),
   ];
   const said = Object.entries(columns).filter(([, at]) => at !== none);
+  const fields = said.map(([field]) => field);
+  const dated = fields.includes("day") || (fields.includes("since") && fields.includes("until"));
   return (
     <section aria-label="Which columns hold what">
       {why && <p role="alert">{why}</p>}
@@ -49,13 +56,30 @@ export function Assign({ unknown: { file, why, found }, onRead, onAway }: Props)
           </span>
         ))}
       </S.Assigned>
+      {!dated && (
+        <Sentence>
+          No column says the days: all rows are of{" "}
+          <Day
+            label="First day of all rows"
+            value={days.since}
+            onCommit={(since) => Promise.resolve((setDays({ ...days, since }), true))}
+          />{" "}
+          to{" "}
+          <Day
+            label="Last day of all rows"
+            value={days.until}
+            onCommit={(until) => Promise.resolve((setDays({ ...days, until }), true))}
+          />
+        </Sentence>
+      )}
       <S.Line data-flat>
         <MainButton
-          isDisabled={said.length === 0}
+          isDisabled={said.length === 0 || !(dated || (days.since && days.until))}
           onPress={() =>
             onRead(
               file,
               said.map(([field, at]) => `${field}:${at}`),
+              dated ? null : days,
             )
           }
         >

@@ -53,9 +53,9 @@ export function ResultsIn({ view }: { view: LearnView }) {
         <Assign
           key={`${at} ${held.file.name}`}
           unknown={held}
-          onRead={(file, columns) => {
+          onRead={(file, columns, days) => {
             away(file);
-            void one(file, columns);
+            void one(file, columns, days);
           }}
           onAway={() => away(held.file)}
         />

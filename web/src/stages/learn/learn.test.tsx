@@ -135,3 +135,33 @@ it("asks what the columns of a file hold whose headings don’t tell, and reads 
   await userEvent.click(screen.getByRole("button", { name: "Leave it out" }));
   expect(screen.queryByText("expected a column for clicks")).toBeNull();
 });
+
+it("asks for the days of a file whose rows say none, and reads it with them", async () => {
+  const headings = ["keyword", "clicks"];
+  const columns = { keyword: 0, clicks: 1 };
+  const fields = { keyword: "keyword", day: "day", clicks: "clicks" };
+  const found = { headings, columns, fields, since: null, until: "2027-04-30" };
+  const queries: string[] = [];
+  await shown(empty, {
+    "POST /results": (_, query) => {
+      queries.push(query.toString());
+      return { status: 422, body: refusal("expected a column day") };
+    },
+    "POST /results/headings": () => ({ body: found }),
+  });
+  await screen.findByRole("button", { name: "Choose files" });
+  const input = document.querySelector<HTMLInputElement>("input[type=file]")!;
+  await userEvent.upload(input, new File(["keyword,clicks\n"], "april.csv"));
+  const read = await screen.findByRole<HTMLButtonElement>("button", { name: "Read it so" });
+  expect(read.disabled).toBe(true);
+  const last = screen.getByRole<HTMLInputElement>("textbox", { name: "Last day of all rows" });
+  expect(last.value).toBe("30 April 2027");
+  const first = screen.getByRole<HTMLInputElement>("textbox", { name: "First day of all rows" });
+  await userEvent.type(first, "1 April 2027{Enter}");
+  await waitFor(() => expect(read.disabled).toBe(false));
+  await userEvent.click(read);
+  await waitFor(() => expect(queries).toHaveLength(2));
+  expect(queries[1]).toContain("since=2027-04-01&until=2027-04-30");
+  // refused again: the days that were said are still there
+  expect(await screen.findByDisplayValue("1 April 2027")).toBeTruthy();
+});

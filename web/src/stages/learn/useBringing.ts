@@ -3,7 +3,7 @@ import { client, taken, uploadOf, type Schemas } from "../../data/client";
 import { usePlan } from "../../data/plan";
 import { endJob, jobHeader, newJob } from "../../data/progress";
 import { useSaying } from "../../data/saying";
-import type { Unknown } from "./Assign";
+import type { Days, Unknown } from "./Assign";
 
 type Taken = Schemas["ResultsTaken"];
 
@@ -33,22 +33,27 @@ export function useBringing() {
     endJob(made);
     setJob(null);
   };
-  const one = (file: File, columns: string[]) =>
+  const one = (file: File, columns: string[], days: Days | null = null) =>
     read(
       file.name,
       (name) =>
         taken(
           client.POST("/api/plans/{plan_id}/results", {
-            params: { ...path.params, query: { columns } },
+            params: { ...path.params, query: { columns, ...days } },
             ...jobHeader(name),
             ...uploadOf(file),
           }),
         ),
       file,
-      (error) => askColumns(file, error, columns),
+      (error) => askColumns(file, error, columns, days),
     );
   /** Asks which columns hold what; what was assigned before stays as it was said. */
-  const askColumns = async (file: File, error: unknown, columns: string[]) => {
+  const askColumns = async (
+    file: File,
+    error: unknown,
+    columns: string[],
+    days: Days | null = null,
+  ) => {
     try {
       const asked = client.POST("/api/plans/{plan_id}/results/headings", {
         ...path,
@@ -60,7 +65,7 @@ export function useBringing() {
         columns.map((one) => one.split(":")).map(([field, at]) => [field!, Number(at)]),
       );
       const held = columns.length > 0 ? assigned : found.columns;
-      const asking = { file, why, found: { ...found, columns: held } };
+      const asking = { file, why, found: { ...found, columns: held, ...days } };
       setUnknown((before) => [...before.filter((one) => one.file !== file), asking]);
     } catch {
       // it is no table at all: what was said of it first is what there is to say

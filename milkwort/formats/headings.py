@@ -1,0 +1,67 @@
+"""Where the headings of a report stand, and which column each of them names."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Collection, Mapping, Sequence
+from dataclasses import replace
+
+from milkwort.core.words.texts import normalise
+from milkwort.formats.text_table import TextTable
+
+__all__ = ["below_titles", "columns_by_heading"]
+
+_MOST_TITLES = 15
+"""Headings are looked for so far down."""
+_SAMPLE = 200
+_NEARLY_ALL = 0.6
+"""Of the cells of the fullest row: headings stand over that many at least, titles do not."""
+
+
+def columns_by_heading(
+    headings: Sequence[str], patterns: Mapping[str, re.Pattern[str]]
+) -> dict[str, int]:
+    """Return the column of each field whose heading is known; of two the first."""
+    found: dict[str, int] = {}
+    for at, heading in enumerate(headings):
+        words = normalise(heading.replace("_", " "))
+        field = next((f for f, p in patterns.items() if p.fullmatch(words)), None)
+        if field is not None and field not in found:
+            found[field] = at
+    return found
+
+
+def below_titles(
+    table: TextTable, patterns: Mapping[str, re.Pattern[str]], needed: Collection[str] = ()
+) -> TextTable:
+    """Return a table from its headings on: what a report says above them is kept apart.
+
+    Parameters
+    ----------
+    table : TextTable
+    patterns : mapping of field to pattern
+        Of its heading as normalised words.
+    needed : collection of str
+        Fields that headings have; where no row names all of them, the first that is about as
+        full as the rows below it is taken.
+
+    Returns
+    -------
+    TextTable
+        With its headings in its first row.
+    """
+    if table.above:
+        return table
+    known = [set(columns_by_heading(row, patterns)) for row in table.rows[:_MOST_TITLES]]
+    many = [len(found) if found.issuperset(needed) else 0 for found in known]
+    at = many.index(max(many)) if any(many) else _first_full(table)
+    if at == 0:
+        return table
+    broken = {place - at: said for place, said in table.broken.items() if place >= at}
+    return replace(table, rows=table.rows[at:], above=table.rows[:at], broken=broken)
+
+
+def _first_full(table: TextTable) -> int:
+    full = [sum(1 for cell in row if cell.strip()) for row in table.rows[:_SAMPLE]]
+    least = _NEARLY_ALL * max(full, default=0)
+    return next((at for at, cells in enumerate(full[:_MOST_TITLES]) if cells >= least), 0)
