@@ -16,7 +16,10 @@ from milkwort.formats.months import read_month
 from milkwort.formats.numbers import Decimal, is_blank, read_number, read_share
 from milkwort.formats.text_table import TextTable
 
-__all__ = ["Cells", "RefusedCellError", "check_no_sum", "read_named_rows", "refusal_of_broken"]
+__all__ = [
+    "Cells", "RefusedCellError", "check_no_sum", "read_named_rows", "refusal_of_broken",
+    "says_sum",
+]  # fmt: skip
 
 _Row = TypeVar("_Row")
 _Value = TypeVar("_Value")
@@ -146,6 +149,7 @@ def read_named_rows(
     days: WrittenDays = AS_USUAL,
     *,
     sums: bool = False,
+    passed_over: list[int] | None = None,
 ) -> tuple[tuple[_Row, ...], tuple[Refusal, ...]]:
     """Read every row below the headings; titles above them are passed over.
 
@@ -164,6 +168,8 @@ def read_named_rows(
         How its days are written.
     sums : bool
         Whether a report may hold rows that sum up others: these are refused.
+    passed_over : list of int, optional
+        Takes the numbers of such rows in place of refusing them.
 
     Raises
     ------
@@ -190,6 +196,9 @@ def read_named_rows(
             refused.append(refusal_of_broken(table, place))
             continue
         number = table.number(place)
+        if passed_over is not None and says_sum(cells):
+            passed_over.append(number)
+            continue
         try:
             if sums:
                 check_no_sum(cells, headings)
@@ -215,10 +224,20 @@ def check_no_sum(cells: Sequence[str], headings: Sequence[str] = ()) -> None:
     ------
     RefusedCellError
     """
-    at = next((at for at, cell in enumerate(cells) if cell.strip()), None)
-    if at is not None and _TOTAL.fullmatch(cells[at].strip()):
+    if says_sum(cells):
+        at = _first_filled(cells)
         column = headings[at].strip() if at < len(headings) else ""
         raise RefusedCellError(column or "row", "a row that is no sum of others", cells[at])
+
+
+def says_sum(cells: Sequence[str]) -> bool:
+    """Say whether the first words of a row are that it sums up others."""
+    at = _first_filled(cells)
+    return at < len(cells) and _TOTAL.fullmatch(cells[at].strip()) is not None
+
+
+def _first_filled(cells: Sequence[str]) -> int:
+    return next((at for at, cell in enumerate(cells) if cell.strip()), len(cells))
 
 
 def refusal_of_broken(table: TextTable, place: int) -> Refusal:

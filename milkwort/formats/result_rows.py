@@ -145,8 +145,10 @@ def read_result_rows(
             progress(count)
         return _row(cells, level, window, held, currency)
 
-    needed = {"clicks": "clicks"}
-    rows, refused = read_named_rows(table, RESULT_PATTERNS, needed, read, name, days, sums=True)
+    needed, sums = {"clicks": "clicks"}, list[int]()
+    rows, refused = read_named_rows(
+        table, RESULT_PATTERNS, needed, read, name, days, passed_over=sums
+    )
     by_column = list(zip(*rows, strict=True))
     term, keyword, match, campaign, group, ref = (
         [str(cell) for cell in column] for column in by_column[1:7]
@@ -156,7 +158,7 @@ def read_result_rows(
         match=match, campaign=campaign, group=group, ref=ref,
         first=np.array(by_column[7], dtype=np.int64), last=np.array(by_column[8], dtype=np.int64),
         figures=_figures(dict(zip(held, by_column[9:], strict=True)), len(rows)), refused=refused,
-        remarks=_remarks(days, columns, level, None if told else window),
+        remarks=(*_remarks(days, columns, level, None if told else window), *_said_of_sums(sums)),
     )  # fmt: skip
 
 
@@ -192,6 +194,13 @@ def _remarks(
     if not {"cost", "cost_per_click"} & columns.keys():
         said.append("No column says what was spent: its clicks count as free.")
     return tuple(said)
+
+
+def _said_of_sums(rows: list[int]) -> list[str]:
+    if len(rows) < 2:
+        return [f"Row {row:,} sums up others and was passed over." for row in rows]
+    *some, last = (f"{row:,}" for row in rows)
+    return [f"Rows {', '.join(some)} and {last} sum up others and were passed over."]
 
 
 def _row(
@@ -255,14 +264,17 @@ def places_of(
     refs : mapping of str to int
         Rows of the plan's table by the keyword's stable key; looked at first.
     rows : mapping of (str, str) to int
-        By normalised text and match type.
+        By normalised text and match type; with an empty match type what stands for a keyword of
+        terms whose match type says how a term was matched.
     """
     said = list(zip(file.ref, file.keyword, file.match, strict=True))
 
     def place(ref: str, keyword: str, match: str) -> int:
         if ref and ref in refs:
             return refs[ref]
-        return rows.get((normalise(keyword), match), -1)
+        text = normalise(keyword)
+        found = rows.get((text, match), -1)
+        return rows.get((text, ""), -1) if found < 0 and file.level == "term" else found
 
     # a keyword has a row a day: each is looked up once
     places = {one: place(*one) for one in dict.fromkeys(said)}

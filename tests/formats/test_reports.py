@@ -9,7 +9,7 @@ from milkwort.formats.keyword_rows import columns_by_heading, read_keyword_rows
 from milkwort.formats.match_words import read_match, unwrapped
 from milkwort.formats.past_rows import read_past_rows
 from milkwort.formats.result_columns import result_table
-from milkwort.formats.result_rows import read_result_rows
+from milkwort.formats.result_rows import places_of, read_result_rows
 from milkwort.formats.text_table import read_text_table
 
 TITLES = "How keywords did\n1 May 2026 - 31 May 2026\n\n"
@@ -35,9 +35,10 @@ def test_a_report_is_read_below_its_titles_and_without_its_sums():
     assert file.cost.tolist() == [90.12, 13.2, 0.0]
     assert list(zip(file.first.tolist(), file.last.tolist(), strict=True)) == [MAY] * 3
     assert file.row.tolist() == [5, 6, 7], "rows are those of the file"
-    assert [(one.row, one.column) for one in file.refused] == [(8, "Keyword"), (9, "Keyword")]
-    (said,) = file.remarks
-    assert "2026-05-01 to 2026-05-31" in said
+    assert file.refused == ()
+    days, sums = file.remarks
+    assert "2026-05-01 to 2026-05-31" in days
+    assert sums == "Rows 8 and 9 sum up others and were passed over."
 
 
 @pytest.mark.parametrize(
@@ -131,3 +132,20 @@ def test_what_names_no_match_type_is_none(text):
 )  # fmt: skip
 def test_marks_round_a_keyword_say_its_match_type(text, said):
     assert unwrapped(text) == said
+
+
+@pytest.mark.parametrize(
+    ("level", "match", "place"),
+    [
+        ("term", "exact", 0),
+        ("term", "phrase", 0),
+        ("keyword", "phrase", -1),
+        ("keyword", "exact", 0),
+    ],
+)
+def test_how_a_term_was_matched_does_not_lose_the_keyword_it_is_of(level, match, place):
+    term = "Search term" if level == "term" else "Campaign"
+    heads = f"{term},Keyword,Match type,Day,Clicks,Cost,Orders"
+    file = read(f"{heads}\nx,sash,{match},2026-05-01,1,1,0\n")
+    assert file.level == level
+    assert places_of(file, {}, {("sash", "exact"): 0, ("sash", ""): 0}).tolist() == [place]

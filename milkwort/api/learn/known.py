@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections import Counter
 from dataclasses import dataclass
 from datetime import date
 
@@ -122,8 +123,14 @@ def _since(rows: ResultFile | None, plan: OpenPlan) -> ResultFile | None:
 
 
 def row_places(plan: Planned) -> tuple[dict[str, int], dict[tuple[str, str], int]]:
-    """Return the rows of a plan's table by key, and by text and match."""
+    """Return the rows of a plan's table by key, and by text and match.
+
+    A text that stands there once is known without its match type too.
+    """
     entries = plan.sheet.entries
     refs = {entry.key: row for row, entry in enumerate(entries)}
     rows = {(entry.normalised, entry.match): row for row, entry in enumerate(entries)}
+    often = Counter(entry.normalised for entry in entries)
+    rows |= {(entry.normalised, ""): row for row, entry in enumerate(entries)
+             if often[entry.normalised] == 1}  # fmt: skip
     return refs, rows

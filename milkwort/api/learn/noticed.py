@@ -79,4 +79,7 @@ def _keys(file: ResultFile, names: Sequence[str]) -> list[tuple[object, ...]]:
 
 def _days(first: int, last: int) -> str:
     a, b = date.fromordinal(first), date.fromordinal(last)
-    return f"on {a:%-d %B %Y}" if first == last else f"from {a:%-d %B} to {b:%-d %B %Y}"
+    if first == last:
+        return f"on {a:%-d %B %Y}"
+    year = "" if a.year == b.year else f" {a.year}"
+    return f"from {a:%-d %B}{year} to {b:%-d %B %Y}"

@@ -4,7 +4,6 @@ import { Button, MainButton } from "../../parts/Button";
 import { Choice } from "../../parts/Choice";
 import { Day } from "../../parts/Day";
 import { number } from "../../parts/format";
-import { Sentence } from "../../parts/Sentence";
 import * as S from "./Learn.styles";
 
 /** First and last day, ISO 8601. */
@@ -57,8 +56,8 @@ export function Assign({ unknown: { file, why, found }, onRead, onAway }: Props)
         ))}
       </S.Assigned>
       {!dated && (
-        <Sentence>
-          No column says the days: all rows are of{" "}
+        <S.Days>
+          No column says the days: all rows are from{" "}
           <Day
             label="First day of all rows"
             value={days.since}
@@ -70,7 +69,7 @@ export function Assign({ unknown: { file, why, found }, onRead, onAway }: Props)
             value={days.until}
             onCommit={(until) => Promise.resolve((setDays({ ...days, until }), true))}
           />
-        </Sentence>
+        </S.Days>
       )}
       <S.Line data-flat>
         <MainButton

@@ -1,3 +1,4 @@
+import { Sentence as Paragraph } from "../../parts/Sentence";
 import styled from "styled-components";
 import { ink, whenStacked } from "../../look/tokens";
 import { ticks } from "../../parts/ticks";
@@ -75,6 +76,10 @@ export const Assigned = styled.div`
   display: flex;
   flex-wrap: wrap;
   gap: 6px 18px;
+  margin: 0 0 12px;
+`;
+
+export const Days = styled(Paragraph)`
   margin: 0 0 12px;
 `;
 

@@ -34,7 +34,7 @@ const order: readonly View[] = [
 /** What really happened, what to do now, and a better next month. */
 export function Learn() {
   const found = usePlanQuery("/learn");
-  const [chosen, setChosen] = useState<View>("waits");
+  const [chosen, setChosen] = useState<View | null>(null);
   useViewKeys(order.length, (at) => setChosen(order[at]!));
   const view = found.data;
   if (!view)
@@ -44,7 +44,7 @@ export function Learn() {
       </S.Quiet>
     );
   const empty = view.since === null;
-  const shown = empty ? "results" : chosen;
+  const shown = empty ? "results" : (chosen ?? "waits");
   const open = view.terms.filter((term) => !term.decided && term.suggestion !== "wait").length;
   return (
     <S.Room>
@@ -81,7 +81,7 @@ export function Learn() {
       {shown === "keywords" && <Keywords view={view} />}
       {shown === "corrections" && <Corrections view={view} />}
       {shown === "account" && <LookedOver />}
-      {shown === "results" && <ResultsIn view={view} />}
+      {shown === "results" && <ResultsIn view={view} onSaid={() => setChosen("results")} />}
     </S.Room>
   );
 }

@@ -10,9 +10,15 @@ import type { LearnView } from "./view";
 
 const types = [".csv", ".tsv", ".txt", ".xlsx", ".json", "text/csv"];
 
+type Props = {
+  view: LearnView;
+  /** Something is said of what came in, and should be read before anything else is shown. */
+  onSaid: () => void;
+};
+
 /** Results come in: out of files, or from the practice market; each counts, or is left out. */
-export function ResultsIn({ view }: { view: LearnView }) {
-  const { job, said, unknown, one, files, practice, away, otherwise } = useBringing();
+export function ResultsIn({ view, onSaid }: Props) {
+  const { job, said, unknown, one, files, practice, away, otherwise } = useBringing(onSaid);
   if (job) return <Working what="Reading results" job={job} />;
   return (
     <S.Page>

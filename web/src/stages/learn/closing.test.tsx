@@ -3,6 +3,7 @@ import userEvent from "@testing-library/user-event";
 import { refusal, showOnPlan } from "../../testing-plan";
 import { summaryOf } from "../../testing-summary";
 import { Corrections } from "./Corrections";
+import { Learn } from "./Learn";
 import { ResultsIn } from "./ResultsIn";
 import { Counted } from "./month/Counted";
 import { april, empty } from "./testing-learn";
@@ -72,16 +73,41 @@ describe("results that were brought in", () => {
   };
 
   it("each counts until it is left out", async () => {
-    const asked = await showOnPlan(<ResultsIn view={{ ...april, imports: [one] }} />, {
-      "POST /results/3/force": notNow,
-    });
+    const asked = await showOnPlan(
+      <ResultsIn view={{ ...april, imports: [one] }} onSaid={() => undefined} />,
+      {
+        "POST /results/3/force": notNow,
+      },
+    );
     await click("Whether april.csv of 2027-05-01T08:00:00Z counts");
     await waitFor(() => expect(asked.at(-1)?.body).toEqual({ in_force: false }));
   });
 
   it("what stands out in them is said", async () => {
-    await showOnPlan(<ResultsIn view={{ ...april, notices: ["3 to 5 April have no row."] }} />);
+    await showOnPlan(
+      <ResultsIn
+        view={{ ...april, notices: ["3 to 5 April have no row."] }}
+        onSaid={() => undefined}
+      />,
+    );
     expect(await screen.findByText("3 to 5 April have no row.")).toBeTruthy();
+  });
+
+  it("what is said of the first file stays to be read", async () => {
+    let view = empty;
+    const taken = { taken: 90, level: "keyword", same: false, refused: [], notices: ["No days."] };
+    await showOnPlan(<Learn />, {
+      "GET /learn": () => ({ body: view }),
+      "POST /results": () => {
+        view = april;
+        return { body: { ...taken, summary: summaryOf(2) } };
+      },
+    });
+    await screen.findByRole("button", { name: "Choose files" });
+    const input = document.querySelector<HTMLInputElement>("input[type=file]")!;
+    await userEvent.upload(input, new File(["day"], "april.csv"));
+    expect(await screen.findByRole("radio", { name: "Results in", checked: true })).toBeTruthy();
+    expect(screen.getByText("No days.")).toBeTruthy();
   });
 
   it("says what was taken, what was refused and why, and can be read another way", async () => {
@@ -93,7 +119,7 @@ describe("results that were brought in", () => {
       refused: [refused],
       notices: ["One day twice."],
     };
-    const asked = await showOnPlan(<ResultsIn view={empty} />, {
+    const asked = await showOnPlan(<ResultsIn view={empty} onSaid={() => undefined} />, {
       "POST /results": () => ({ body: { ...taken, summary: summaryOf(1) } }),
       "POST /results/headings": () => ({
         body: { headings: ["day"], columns: { day: 0 }, fields: { day: "day", clicks: "clicks" } },

@@ -1,6 +1,6 @@
 import { screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
-import { refusal, showOnPlan } from "../../testing-plan";
+import { refusal, showOnPlan, type Asked } from "../../testing-plan";
 import { Learn } from "./Learn";
 import { april, empty } from "./testing-learn";
 import type { LearnView } from "./view";
@@ -143,7 +143,7 @@ it("asks for the days of a file whose rows say none, and reads it with them", as
   const found = { headings, columns, fields, since: null, until: "2027-04-30" };
   const queries: string[] = [];
   await shown(empty, {
-    "POST /results": (_, query) => {
+    "POST /results": (_: Asked, query: URLSearchParams) => {
       queries.push(query.toString());
       return { status: 422, body: refusal("expected a column day") };
     },

@@ -8,7 +8,7 @@ import type { Days, Unknown } from "./Assign";
 type Taken = Schemas["ResultsTaken"];
 
 /** Files of results on their way in: what came of each, and those whose headings don't tell. */
-export function useBringing() {
+export function useBringing(onSaid: () => void) {
   const { id, setSummary } = usePlan();
   const { complain } = useSaying();
   const [job, setJob] = useState<string | null>(null);
@@ -26,6 +26,7 @@ export function useBringing() {
     try {
       const found = await ask(made);
       setSaid((before) => [...before, { file, name, taken: found }]);
+      if (found.notices.length > 0 || found.refused.length > 0) onSaid();
       setSummary(found.summary);
     } catch (error) {
       await otherwise(error);
