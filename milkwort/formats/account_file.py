@@ -14,6 +14,8 @@ from milkwort.core.handover.account import AccountChange, AccountLine
 from milkwort.core.words.match_types import MATCHES
 from milkwort.core.words.texts import normalise
 from milkwort.formats.cells import safe_cell, unguarded
+from milkwort.formats.headings import below_titles
+from milkwort.formats.named_rows import says_sum
 from milkwort.formats.numbers import is_blank, read_number
 from milkwort.formats.text_table import TextTable, read_text_table
 
@@ -28,7 +30,9 @@ _HEADINGS: dict[Role, str] = {
     "bid": r"(max(imum)? |highest )?(cpc )?(bid|price)( a click)?|max(imum)? cpc",
     "run": r"(keyword )?(status|state|run|runs|on|active)",
 }
-_PATTERNS = {role: re.compile(pattern) for role, pattern in _HEADINGS.items()}
+_PATTERNS: dict[str, re.Pattern[str]] = {
+    role: re.compile(pattern) for role, pattern in _HEADINGS.items()
+}
 _RUNS = ("enabled", "active", "running", "live", "on", "yes", "true", "1")
 _RESTS = ("paused", "inactive", "stopped", "off", "no", "false", "0", "disabled")
 _ENCODINGS = {"UTF-8": "utf-8", "UTF-16": "utf-16", "UTF-32": "utf-32", "Windows-1252": "cp1252",
@@ -78,7 +82,7 @@ def read_account_file(
     BadValueError
         For a column that the file hasn't.
     """
-    table = read_text_table(data, name)
+    table = below_titles(read_text_table(data, name), _PATTERNS, ("keyword",))
     found = dict(columns) if columns is not None else _guessed(table.rows[0])
     wide = len(table.rows[0])
     for role, at in found.items():
@@ -103,6 +107,8 @@ def account_lines(file: AccountFile) -> list[AccountLine]:
     if "keyword" not in file.columns:
         return lines
     for number, row in enumerate(file.table.rows[1:], start=1):
+        if says_sum(row):
+            continue
         text = unguarded(_cell(file, row, "keyword")).strip()
         match, bare = _match(text, _cell(file, row, "match"))
         if normalise(bare):

@@ -7,6 +7,7 @@ from collections.abc import Collection, Mapping, Sequence
 from dataclasses import replace
 
 from milkwort.core.words.texts import normalise
+from milkwort.formats.numbers import Decimal, read_number
 from milkwort.formats.text_table import TextTable
 
 __all__ = ["below_titles", "columns_by_heading"]
@@ -52,13 +53,31 @@ def below_titles(
     """
     if table.above:
         return table
-    known = [set(columns_by_heading(row, patterns)) for row in table.rows[:_MOST_TITLES]]
-    many = [len(found) if found.issuperset(needed) else 0 for found in known]
+    many = [_known(row, patterns, needed, table.decimal) for row in table.rows[:_MOST_TITLES]]
     at = many.index(max(many)) if any(many) else _first_full(table)
     if at == 0:
         return table
     broken = {place - at: said for place, said in table.broken.items() if place >= at}
     return replace(table, rows=table.rows[at:], above=table.rows[:at], broken=broken)
+
+
+def _known(
+    row: Sequence[str], patterns: Mapping[str, re.Pattern[str]], needed: Collection[str],
+    decimal: Decimal,
+) -> int:  # fmt: skip
+    """Return how many headings of a row are known; none where it holds a figure."""
+    found = columns_by_heading(row, patterns)
+    if not set(needed) <= found.keys() or any(_is_figure(cell, decimal) for cell in row):
+        return 0
+    return len(found)
+
+
+def _is_figure(cell: str, decimal: Decimal) -> bool:
+    try:
+        read_number(cell, decimal)
+    except ValueError:
+        return False
+    return True
 
 
 def _first_full(table: TextTable) -> int:

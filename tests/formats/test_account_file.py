@@ -112,3 +112,13 @@ def test_a_cell_that_a_spreadsheet_would_run_is_defused_and_known_again():
 def test_a_file_that_cannot_be_read_so_is_refused_in_words(text, columns, error):
     with pytest.raises(error):
         read_account_file(text.encode(), "a.csv", columns)
+
+
+def test_titles_and_sums_of_an_account_are_passed_over_and_rows_keep_their_numbers():
+    text = "All keywords\nas of 1 May 2026\nKeyword,Max CPC,Status\nsash repair,1.20,Active\n"
+    file = read_account_file((text + "Total,,\n").encode(), "a.csv")
+    (line,) = account_lines(file)
+    assert (line.text, line.bid, file.table.number(line.row)) == ("sash repair", 1.2, 4)
+    found = held_against([line], PLAN[:1])
+    back = changed_rows_of(file, found.changes).decode().splitlines()
+    assert back == ["Keyword,Max CPC,Status", "sash repair,1.35,Active"]

@@ -128,7 +128,7 @@ def _view(plan: OpenPlan, name: str, file: AccountFile) -> dict[str, Any]:
         "same": found.same,
         "changes": [
             {
-                "row": c.row + 1, "text": c.text, "match": c.match,
+                "row": file.table.number(c.row), "text": c.text, "match": c.match,
                 "bid": c.bid[0] if c.bid else None, "planned_bid": c.bid[1] if c.bid else None,
                 "runs": c.runs[0] if c.runs else None,
                 "planned_runs": c.runs[1] if c.runs else c.bid is not None,
