@@ -14,6 +14,7 @@ from milkwort.api.learn.columns import (
     assigned,
     known_columns,
     remember,
+    table_of_results,
     under_known_headings,
 )
 from milkwort.api.learn.counting import check_days
@@ -26,7 +27,7 @@ from milkwort.api.plan.schemas import ChangeAnswer, IsoDay
 from milkwort.api.plan.workspace import Workspace
 from milkwort.core.errors import BadValueError, NotFoundError
 from milkwort.formats.report_window import window_above
-from milkwort.formats.result_columns import RESULT_COLUMNS, days_of, result_table
+from milkwort.formats.result_columns import RESULT_COLUMNS, days_of
 from milkwort.formats.result_rows import ResultFile, read_result_rows
 from milkwort.formats.text_table import MAX_BYTES, read_text_table
 from milkwort.platforms.platform import OpenAccount
@@ -68,7 +69,7 @@ def bring_in(
     data = file.file.read(MAX_BYTES + 1)
     said = assigned(columns)
     with work.jobs.under_way(plan_id, job) as progress:
-        table = result_table(work.reader.table(data, name))
+        table = table_of_results(work, data, name)
         rows = len(table.rows)
         known = under_known_headings(work, table, said)
         read = read_result_rows(known, name, days, lambda n: progress("reading", n, rows),
@@ -83,7 +84,7 @@ def headings(plan_id: int, file: Annotated[UploadFile, File()], work: Work) -> R
     """Return the headings of a file of results, and which column holds what; nothing is kept."""
     work.plan(plan_id)
     name = file.filename or "results"
-    table = result_table(work.reader.table(file.file.read(MAX_BYTES + 1), name))
+    table = table_of_results(work, file.file.read(MAX_BYTES + 1), name)
     window = window_above(table.above, days_of(table))
     since, until = map(date.fromordinal, window) if window else (None, None)
     return sent({
