@@ -25,7 +25,7 @@ export function Choice<T extends string>(props: Props<T>) {
       style={{ display: "inline-block" }}
     >
       <Word $inline={inline} $assumed={assumed}>
-        <SelectValue>{options.find((o) => o.id === value)?.name}</SelectValue>
+        <SelectValue>{options.find((o) => o.id === value)?.name ?? "…"}</SelectValue>
         <span aria-hidden> ▾</span>
       </Word>
       <Pop>

@@ -293,3 +293,10 @@ export const Plain = styled.ul`
     font-size: 12px;
   }
 `;
+
+/** Words and what is done about them, on one line where there is room for both. */
+export const Together = styled.span`
+  display: inline-block;
+  max-width: 100%;
+  margin-right: 14px;
+`;

@@ -113,8 +113,8 @@ function Misfits({ misfits }: { misfits: ArrangeView["groups"]["least_like"][num
     <p>
       Would fit better elsewhere:{" "}
       {misfits.map((one) => (
-        <span key={one.id}>
-          {one.text}{" "}
+        <S.Together key={one.id}>
+          <bdi>{one.text}</bdi>{" "}
           <TextButton
             onPress={() =>
               void send("post", "/arrange/move", {
@@ -125,8 +125,8 @@ function Misfits({ misfits }: { misfits: ArrangeView["groups"]["least_like"][num
             }
           >
             to {one.group}
-          </TextButton>{" "}
-        </span>
+          </TextButton>
+        </S.Together>
       ))}
     </p>
   );

@@ -10,7 +10,7 @@ import { Money } from "./Money";
 import { AddOffer } from "./MoreOffers";
 import {
   bases,
-  currencies,
+  currenciesWith,
   goals,
   hundredths,
   plain,
@@ -71,7 +71,7 @@ export function WhatIsSold() {
       <Choice
         label="Currency"
         value={values.currency}
-        options={currencies}
+        options={currenciesWith(values.currency)}
         inline
         assumed={isAssumed("currency")}
         onChange={(currency) => void changeBrief({ currency })}

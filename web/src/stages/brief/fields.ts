@@ -60,9 +60,17 @@ export const bases: Option<Values["volume_basis"]>[] = [
   { id: "broad", name: "anything close to it", about: "Broad match." },
 ];
 
-export const currencies: Option<string>[] = ["GBP", "EUR", "USD", "CHF", "SEK", "AUD", "CAD"].map(
-  (code) => ({ id: code, name: code }),
-);
+const currencies = [
+  ...["GBP", "EUR", "USD", "CHF", "SEK", "NOK", "DKK", "PLN", "CZK", "HUF", "RON", "AUD", "NZD"],
+  ...["CAD", "JPY", "KRW", "INR", "SGD", "HKD", "MXN", "BRL", "ZAR", "AED", "ILS", "TRY"],
+];
+
+/** Currencies to choose from, a plan's own among them whatever it is. */
+export const currenciesWith = (own: string): Option<string>[] =>
+  [...(currencies.includes(own) ? [] : [own]), ...currencies].map((code) => ({
+    id: code,
+    name: code,
+  }));
 
 export const months: Option<string>[] = Array.from({ length: 12 }, (_, month) => ({
   id: String(month + 1),

@@ -7,7 +7,7 @@ import { AddOffer } from "./MoreOffers";
 import { PastResults } from "./PastResults";
 import { Season } from "./Season";
 import { Showing } from "./Showing";
-import { shareOfArea } from "./fields";
+import { currenciesWith, shareOfArea } from "./fields";
 
 const patched = { "PATCH /brief": () => ({ body: changeOf({ did: "change the brief" }) }) };
 
@@ -33,6 +33,11 @@ it("another offer begins with the first one's figures and a name of its own", as
   expect(asked[0]!.body).toMatchObject({
     more_offers: [{ name: "another offer 2", sale_value: 340, rate_likely: 0.03 }],
   });
+});
+
+it("a plan's own currency can be chosen whatever it is", () => {
+  expect(currenciesWith("SEK").map(({ id }) => id)).toEqual(currenciesWith("GBP").map((c) => c.id));
+  expect(currenciesWith("ISK")[0]).toEqual({ id: "ISK", name: "ISK" });
 });
 
 it("a share of the area is a percentage, or people here over people there", () => {
