@@ -1,6 +1,9 @@
 """No control of any view is cut off or covered, from twice the size to a large screen."""
 
-from playwright.sync_api import Page
+import re
+
+import httpx
+from playwright.sync_api import Page, expect
 
 from tests.browser.conftest import TWO_FRAMES, settled
 
@@ -51,3 +54,29 @@ def test_every_control_of_every_view_is_in_reach_at_every_size(looked: str, page
                 if found := page.evaluate(OUT_OF_REACH):
                     wrong[f"{stage} {name}, {size}"] = found
     assert wrong == {}
+
+
+CUT_OFF = """() => [...document.querySelectorAll("[role=gridcell]")].filter((cell) =>
+  cell.scrollWidth > cell.clientWidth + 1 && /^[−–\\d.,\\s]+$/.test(cell.textContent.trim())
+).map((cell) => cell.textContent.trim())"""
+
+
+def test_figures_of_large_money_are_read_whole(program: str, page: Page):
+    made = httpx.post(f"{program}/api/plans", json={"name": "Large"}, timeout=60).json()
+    api = f"{program}/api/plans/{made['id']}"
+    brief = {"currency": "JPY", "monthly_spend": 45_000_000, "sale_value": 900_000}
+    httpx.patch(f"{api}/brief", json=brief, timeout=60).raise_for_status()
+    text = "keyword,volume,cpc_low,cpc_high,group,call,m01\n" + "".join(
+        f"roof repair {n},{volume},{n * 90},{n * 400},Roof {n},keep,9\n"
+        for n, volume in enumerate((2_400_000, 880_000, 32_000, 1_900), start=1)
+    )
+    tray = httpx.post(f"{api}/gather/text", json={"text": text, "name": "r.csv"}, timeout=60).json()
+    httpx.post(f"{api}/gather/{tray['key']}/take", timeout=60).raise_for_status()
+    for stage in ("sift", "arrange", "fit"):
+        page.goto(f"{program}/plan/{made['id']}/{stage}")
+        page.get_by_role("gridcell").first.wait_for()
+        settled(page)
+        assert page.evaluate(CUT_OFF) == [], stage
+    page.get_by_role("radio", name="Year").click()
+    sums = page.get_by_role("textbox", name=re.compile("Sum for"))
+    expect(sums.first).to_have_value("45.0M")

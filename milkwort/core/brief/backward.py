@@ -9,7 +9,10 @@ from milkwort.core.brief.brief import Brief
 
 __all__ = ["AtPrice", "backward"]
 
-_NICE = (0.05, 0.1, 0.2, 0.5, 1.0, 2.0, 4.0, 8.0, 16.0, 32.0, 64.0, 128.0, 256.0)
+_NICE = (
+    0.01, 0.02, 0.05, 0.1, 0.2, 0.5, 1.0, 2.0, 4.0, 8.0, 16.0, 32.0, 64.0, 128.0, 250.0,
+    *(figure * 10.0**power for power in range(2, 7) for figure in (5, 10, 20)),
+)  # fmt: skip
 _LINES = 4
 
 

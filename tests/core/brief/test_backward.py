@@ -4,7 +4,7 @@ import pytest
 
 from milkwort.core.brief.backward import backward
 from milkwort.core.brief.strange import strange
-from tests.samples import brief
+from tests.samples import brief, offer
 
 
 def test_prices_stand_about_the_ceiling_with_the_clicks_a_sale_may_take():
@@ -29,3 +29,11 @@ def test_what_is_odd_is_said_and_a_plain_brief_is_not():
     assert "fewer than ten clicks" in said
     (said,) = strange(brief({"min_bid": 500.0}))
     assert "no click is cheap enough" in said
+
+
+@pytest.mark.parametrize("sale", [5.0, 40.0, 9_000.0, 900_000.0, 4e8])
+def test_the_prices_lie_about_the_ceiling_whatever_money_is_worth(sale):
+    plan = brief(offer=offer(sale_value=sale))
+    prices = [line.price for line in backward(plan)]
+    assert prices == sorted(set(prices)) and len(prices) == 4
+    assert prices[0] < plan.worth.ceiling < prices[-1]

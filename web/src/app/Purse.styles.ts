@@ -38,6 +38,14 @@ export const Line = styled.div`
   color: ${ink.ink2};
   white-space: nowrap;
   overflow: hidden;
+  /* what is said last of the money gives way, what the next unit brings does not */
+  button {
+    overflow: hidden;
+    text-overflow: ellipsis;
+  }
+  button + button {
+    flex: none;
+  }
   ${whenNarrow} {
     button + button {
       display: none;

@@ -4,7 +4,7 @@ import type { FigureName, Summary } from "../data/client";
 import { usePlan } from "../data/plan";
 import { useTriedPurse } from "../data/whatIf";
 import { groupInks } from "../look/tokens";
-import { count, currencyWord, delta, money, number } from "../parts/format";
+import { brought, count, currencyWord, delta, money, number } from "../parts/format";
 import * as S from "./Purse.styles";
 import { useAsking } from "./asked";
 import { useRanges, type Ranges } from "./useRanges";
@@ -114,8 +114,7 @@ function between(ranges: Ranges | undefined, figure: Shown): string {
 }
 
 function nextBrings(purse: PurseFigures): string {
-  const digits = purse.next_unit < 0.1 ? 4 : purse.next_unit < 10 ? 2 : 0;
-  return `${number(purse.next_unit, digits)} ${purse.goal}`;
+  return `${brought(purse.next_unit)} ${purse.goal}`;
 }
 
 const change = (before: number | null, after: number | null) =>

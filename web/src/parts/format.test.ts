@@ -1,5 +1,5 @@
 // @vitest-environment node
-import { count, delta, money, parsed, parsedPer, percent, plural } from "./format";
+import { brought, count, delta, money, parsed, parsedPer, percent, plural, short } from "./format";
 
 describe("what a person typed is read as a number", () => {
   it.each([
@@ -58,6 +58,19 @@ describe("money is said for a month unless it says what for", () => {
 
 it("figures that are not there are a dash", () => {
   expect([money(null), count(undefined), percent(NaN)]).toEqual(["–", "–", "–"]);
+});
+
+it("where there is little room, many millions are said as such, and can be typed so", () => {
+  expect([short(9_999_999), short(45_000_000), short(-12_345_678), short(null)]).toEqual([
+    ...["9,999,999", "45.0M", "−12.3M", "–"],
+  ]);
+  expect(parsed(short(45_000_000))).toBe(45_000_000);
+});
+
+it("what a unit brings is read to two digits at least, however little it is", () => {
+  expect([brought(0.01454), brought(0.0000603), brought(0), brought(2.345), brought(42.2)]).toEqual(
+    [...["0.0145", "0.000060", "0.0000", "2.35", "42"]],
+  );
 });
 
 it("counts get the digits they need to be told from nothing", () => {

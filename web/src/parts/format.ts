@@ -36,6 +36,19 @@ export function count(value: number | null | undefined): string {
   return number(value, size < 100 ? 1 : 0);
 }
 
+/** A figure where there is little room for it: from ten millions on in millions. */
+export function short(value: number | null | undefined): string {
+  if (value == null || Math.abs(value) < 10_000_000) return number(value);
+  return `${number(value / 1_000_000, 1)}M`;
+}
+
+/** What one unit of money brings: as many digits as it takes to read two of them. */
+export function brought(value: number): string {
+  const size = Math.abs(value);
+  const small = size > 0 ? 1 - Math.floor(Math.log10(size)) : 0;
+  return number(value, size < 0.1 ? Math.min(Math.max(4, small), 12) : size < 10 ? 2 : 0);
+}
+
 /** How many of a hundred a share is. */
 export function inHundred(share: number | null | undefined, digits = 1): string {
   if (share == null || !Number.isFinite(share)) return "–";

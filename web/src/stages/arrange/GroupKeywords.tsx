@@ -10,6 +10,7 @@ import type { Column } from "../../parts/column";
 import { Grip } from "../../parts/dragging";
 import { Grid, type GridHandle } from "../../parts/Grid";
 import { count, money, number, plural } from "../../parts/format";
+import { roomFor } from "../../parts/roomFor";
 import type { ArrangeView } from "./view";
 import * as S from "./Arrange.styles";
 import { MoveSheet } from "./MoveSheet";
@@ -119,7 +120,7 @@ function columnsOf(
       id: "searches",
       head: "Searches",
       label: "searches a month",
-      width: "70px",
+      width: roomFor(70, figures.searches, number),
       align: "end",
       cell: (row) => number(figures.searches[row]),
     },
@@ -135,7 +136,7 @@ function columnsOf(
       id: "spend",
       head: `Spend, ${currency}`,
       label: "spend",
-      width: "92px",
+      width: roomFor(92, figures.spend, money),
       align: "end",
       cell: (row) => (kept(row) ? money(figures.spend[row]) : ""),
     },

@@ -1,5 +1,6 @@
 import type { Column } from "../../parts/column";
 import { count, money, number, plural } from "../../parts/format";
+import { roomFor } from "../../parts/roomFor";
 import { Grip, Target, useDropped } from "../../parts/dragging";
 import { leaf } from "../../parts/shownList";
 import { usePlanChange } from "../../data/usePlanChange";
@@ -120,7 +121,7 @@ export function groupColumns(
       id: "searches",
       head: "Searches",
       label: "searches a month",
-      width: "64px",
+      width: roomFor(64, groups.searches, number),
       align: "end",
       sortable: true,
       cell: (row) => number(groups.searches[row]),
@@ -129,7 +130,7 @@ export function groupColumns(
       id: "customers",
       head: "Customers",
       label: "customers",
-      width: "76px",
+      width: roomFor(76, groups.customers, count),
       align: "end",
       sortable: true,
       cell: (row) => count(groups.customers[row]),
@@ -138,7 +139,7 @@ export function groupColumns(
       id: "spend",
       head: `Spend, ${currency}`,
       label: "spend",
-      width: "98px",
+      width: roomFor(98, groups.spend, money),
       align: "end",
       sortable: true,
       leaves: leaf(`spend, ${currency}`, (row) => groups.spend[row]),

@@ -49,11 +49,6 @@ export const ComeIn = styled.span`
   color: ${ink.straw};
 `;
 
-export const Match = styled.small`
-  color: ${ink.straw};
-  font-size: 12px;
-`;
-
 export const Would = styled.i`
   color: ${ink.ink2};
 `;

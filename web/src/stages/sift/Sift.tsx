@@ -9,7 +9,7 @@ import type { GridHandle } from "../../parts/Grid";
 import { Top } from "../../parts/Screen";
 import { Views } from "../../parts/Views";
 import { useSteady } from "../../parts/useSteady";
-import { count, money, number } from "../../parts/format";
+import { count, money, number, plural } from "../../parts/format";
 import { CallBar } from "./CallBar";
 import { ColumnSheet } from "./list/ColumnSheet";
 import { Compare } from "./Compare";
@@ -131,7 +131,7 @@ function Tail() {
   if (tail.keywords === 0) return null;
   const { currency } = summary.brief.values;
   const said =
-    `${number(tail.keywords)} keywords with under a click a month each: the ` +
+    `${plural(tail.keywords, "keyword")} with under a click a month each: the ` +
     `${number(tail.kept)} kept bring ${count(tail.customers)} customers for ` +
     `${money(tail.spend)} ${currency}, the others would add ${count(tail.more_customers)} ` +
     `for ${money(tail.more_spend)}.`;

@@ -73,11 +73,6 @@ export const Pictured = styled.div`
   }
 `;
 
-export const Match = styled.small`
-  color: ${ink.straw};
-  font-size: 12px;
-`;
-
 export const BidCell = styled.span`
   display: inline-flex;
   align-items: center;

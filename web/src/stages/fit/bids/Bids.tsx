@@ -10,6 +10,8 @@ import { leaf } from "../../../parts/shownList";
 import type { Column, Sort } from "../../../parts/column";
 import { Grid, type GridHandle } from "../../../parts/Grid";
 import { A_NUMBER, count, money, parsed, percent } from "../../../parts/format";
+import { KeywordCell } from "../../../parts/KeywordCell";
+import { roomFor } from "../../../parts/roomFor";
 import { priceColumn } from "../../../parts/priceColumn";
 import { usePriceScale, type PriceScale } from "../../../parts/scale";
 import * as S from "./Bids.styles";
@@ -83,6 +85,9 @@ export function Bids({ selected, onSelected }: Props) {
   );
 }
 
+/** Pixels of the lock beside a bid. */
+const lockWidth = 30;
+
 type Editing = {
   editing: number | null;
   onEdit: (id: number | null) => void;
@@ -110,12 +115,7 @@ function bidColumns(
         { head: "keyword", value: (row) => texts.text[row] },
         { head: "match", value: (row) => texts.match[row] },
       ],
-      cell: (row) => (
-        <span title={texts.text[row]}>
-          {texts.text[row]}
-          {texts.match[row] !== "exact" && <S.Match> {texts.match[row]}</S.Match>}
-        </span>
-      ),
+      cell: (row) => <KeywordCell text={texts.text[row] ?? ""} match={texts.match[row]} />,
     },
     priceColumn({
       figures,
@@ -128,7 +128,7 @@ function bidColumns(
       id: "bid",
       head: "Bid",
       label: "bid",
-      width: "112px",
+      width: roomFor(112, figures.bid, money, lockWidth),
       align: "end",
       sortable: true,
       leaves: leaf(`bid, ${currency}`, (row) => figures.bid[row]),
@@ -138,7 +138,7 @@ function bidColumns(
       id: "cpc",
       head: "You pay about",
       label: "price paid",
-      width: "104px",
+      width: roomFor(104, figures.cpc, money),
       align: "end",
       sortable: true,
       cell: (row) => figure(row, money(figures.cpc[row])),
@@ -155,7 +155,7 @@ function bidColumns(
       id: "clicks",
       head: "Clicks",
       label: "clicks",
-      width: "72px",
+      width: roomFor(72, figures.clicks, count),
       align: "end",
       sortable: true,
       cell: (row) => figure(row, count(figures.clicks[row])),
@@ -164,7 +164,7 @@ function bidColumns(
       id: "customers",
       head: "Customers",
       label: "customers",
-      width: "90px",
+      width: roomFor(90, figures.customers, count),
       align: "end",
       sortable: true,
       cell: (row) => figure(row, count(figures.customers[row])),
@@ -173,7 +173,7 @@ function bidColumns(
       id: "spend",
       head: "Spend",
       label: "spend",
-      width: "78px",
+      width: roomFor(78, figures.spend, money),
       align: "end",
       sortable: true,
       cell: (row) => figure(row, money(figures.spend[row])),

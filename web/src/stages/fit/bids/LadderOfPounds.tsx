@@ -2,7 +2,8 @@ import { scaleLinear } from "d3-scale";
 import { useRef, useState } from "react";
 import { usePlan } from "../../../data/plan";
 import { groupInks, ink } from "../../../look/tokens";
-import { currencyWord, money, number } from "../../../parts/format";
+import { brought, currencyWord, money, number } from "../../../parts/format";
+import { widthOf } from "../../../parts/roomFor";
 import { useWidth } from "../../../parts/useWidth";
 import type { FitView } from "../view";
 import * as S from "./Ladder.styles";
@@ -128,11 +129,17 @@ function Picture({ view }: Props) {
           set(purse + by);
         }}
       >
-        <b>{number(edge)}</b>
+        <b style={{ marginLeft: keptInside(number(edge), x(edge), width) }}>{number(edge)}</b>
       </S.Edge>
       <Told view={view} dragged={dragged} at={x(edge)} width={width} />
     </S.Ladder>
   );
+}
+
+/** How far a label in the middle of a place moves so that none of it is cut off. */
+function keptInside(label: string, at: number, width: number): number {
+  const half = widthOf(label) / 2 + 10;
+  return Math.max(0, half - at) + Math.min(0, width - half - at);
 }
 
 type Scale = ReturnType<typeof scaleLinear<number, number>>;
@@ -196,7 +203,7 @@ function Told({ view, dragged, at, width }: ToldProps) {
         <>
           <b>
             {summary.purse.next_unit > 0
-              ? `the next ${currencyWord(currency)} brings ${number(summary.purse.next_unit, 4)} ${goal}` +
+              ? `the next ${currencyWord(currency)} brings ${brought(summary.purse.next_unit)} ${goal}` +
                 (goal === "customers" ? `, ${money(1 / summary.purse.next_unit)} a customer` : "")
               : "no further step is worth its price under your rule"}
           </b>

@@ -3,7 +3,7 @@ import { useRef, useState } from "react";
 import { usePlan } from "../../../data/plan";
 import { ink } from "../../../look/tokens";
 import { Blank } from "../../../parts/Blank";
-import { count, money, number, parsed } from "../../../parts/format";
+import { count, money, number, parsed, short } from "../../../parts/format";
 import { useWidth } from "../../../parts/useWidth";
 import type { YearRanges, YearView } from "./view";
 import * as S from "./Year.styles";
@@ -149,7 +149,7 @@ function Figures({
               ) : (
                 <Blank
                   label={`Sum for ${monthName(first)}`}
-                  value={number(moneyOf(month))}
+                  value={short(moneyOf(month))}
                   onCommit={(text) => {
                     const sum = parsed(text);
                     return sum === null || sum < 0 ? "a sum from 0" : onPut(month, sum);
@@ -159,7 +159,7 @@ function Figures({
             </td>
           ))}
         </tr>
-        <Line label="spent" view={view} of={(month) => number(view.spend[month])} />
+        <Line label="spent" view={view} of={(month) => short(view.spend[month])} />
         <Line
           label="customers"
           view={view}
@@ -170,13 +170,13 @@ function Figures({
         <Line
           label="profit"
           view={view}
-          of={(month) => number(view.profit[month])}
+          of={(month) => short(view.profit[month])}
           range={(month) => ranges?.months[month]?.profit}
         />
         <Line
           label="a customer costs"
           view={view}
-          of={(month) => number(view.cost_per_customer[month])}
+          of={(month) => short(view.cost_per_customer[month])}
         />
         <Line label="the market" view={view} of={(month) => whyOf(view, month)} note />
       </tbody>
@@ -204,7 +204,8 @@ function Line({ label, view, of, range, strong, note }: LineProps) {
             {view.days[month] === 0 ? "" : strong ? <b>{of(month)}</b> : of(month)}
             {found && view.days[month]! > 0 && (
               <small>
-                {number(found.low)}–{number(found.high)}
+                {short(found.low)}–<wbr />
+                {short(found.high)}
               </small>
             )}
           </td>

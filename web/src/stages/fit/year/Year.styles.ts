@@ -131,7 +131,6 @@ export const Months = styled.table`
     font-size: 12px;
     line-height: 14px;
     color: ${ink.ink2};
-    white-space: nowrap;
   }
   tr[data-note] td {
     font-size: 12px;

@@ -2,12 +2,14 @@ import type { SheetBlock } from "../../../data/client";
 import { shownColumns, type ShownColumn } from "../../../data/columns.generated";
 import { CallMark } from "../../../parts/CallMark";
 import type { Column } from "../../../parts/column";
+import { KeywordCell } from "../../../parts/KeywordCell";
 import { Petal } from "../../../parts/Petal";
 import { Spark } from "../../../parts/Spark";
 import { count, money, number } from "../../../parts/format";
 import { dayOf } from "../../../parts/days";
 import { called, leaf } from "../../../parts/shownList";
 import { priceColumn } from "../../../parts/priceColumn";
+import { roomFor } from "../../../parts/roomFor";
 import { headingOf, valueOf, writtenOf } from "../../../parts/shownColumn";
 import type { PriceScale } from "../../../parts/scale";
 import * as S from "../Sift.styles";
@@ -15,6 +17,11 @@ import { Tinted } from "../Tinted";
 import { noteWords } from "./notes";
 
 export const whiskerWidth = 116;
+/** Pixels of the twelve months beside a figure. */
+const sparkWidth = 58;
+
+const searchesSaid = (value: number | null | undefined): string =>
+  value == null ? "–" : number(value, value < 10 ? 1 : 0);
 
 /** The columns of the list. */
 export function listColumns(sheet: SheetBlock, scale: PriceScale, currency: string): Column[] {
@@ -40,17 +47,16 @@ export function listColumns(sheet: SheetBlock, scale: PriceScale, currency: stri
         { head: "match", value: (row) => texts.match[row] },
       ],
       cell: (row) => (
-        <span className="keyword" title={texts.text[row]}>
+        <KeywordCell text={texts.text[row] ?? ""} match={texts.match[row]}>
           <Tinted text={texts.text[row] ?? ""} kinds={texts.kinds[row]} />
-          {texts.match[row] !== "exact" && <S.Match> {texts.match[row]}</S.Match>}
-        </span>
+        </KeywordCell>
       ),
     },
     {
       id: "intent",
       head: "Intent",
       label: "intent",
-      width: "72px",
+      width: "80px",
       sortable: true,
       leaves: leaf("intent", (row) => texts.intent[row]),
       cell: (row) => <S.Soft>{texts.intent[row]}</S.Soft>,
@@ -59,15 +65,13 @@ export function listColumns(sheet: SheetBlock, scale: PriceScale, currency: stri
       id: "searches",
       head: <>Searches a&nbsp;month</>,
       label: "searches a month",
-      width: "104px",
+      width: roomFor(104, figures.searches, searchesSaid, sparkWidth),
       align: "end",
       sortable: true,
       leaves: leaf("searches a month", (row) => figures.searches[row]),
       cell: (row) => (
         <S.Searches>
-          {figures.searches[row] == null
-            ? "–"
-            : number(figures.searches[row], (figures.searches[row] ?? 0) < 10 ? 1 : 0)}
+          {searchesSaid(figures.searches[row])}
           <Spark months={texts.months[row]} />
         </S.Searches>
       ),
@@ -110,7 +114,7 @@ function planColumns({ texts, figures }: SheetBlock, currency: string): Column[]
         </>
       ),
       label: "customers",
-      width: "88px",
+      width: roomFor(88, figures.customers, count),
       align: "end",
       sortable: true,
       leaves: leaf("customers, or what it would bring", (row) => figures.customers[row]),
@@ -120,7 +124,7 @@ function planColumns({ texts, figures }: SheetBlock, currency: string): Column[]
       id: "spend",
       head: <>Spend</>,
       label: "spend",
-      width: "64px",
+      width: roomFor(64, figures.spend, money),
       align: "end",
       sortable: true,
       leaves: leaf(`spend, ${currency}`, (row) => figures.spend[row]),

@@ -53,7 +53,8 @@ export function MapView() {
 
   const { places, scales } = usePlaces(shown, limit, size, zoom);
   const here = active === null ? null : (rowOf.get(active) ?? null);
-  useDrawing(canvas, { places, scales, size, here, shape, limit });
+  const { currency } = summary.brief.values;
+  useDrawing(canvas, { places, scales, size, here, shape, limit, currency });
   const select = (from: Point[], adds: boolean) => {
     const found = inShape(places, from, lasso).map(idOf);
     setSelected(new Set([...(adds ? selected : []), ...found]));
@@ -154,13 +155,13 @@ function usePlaces(shown: number[], limit: number, size: Point, zoom: Zoom) {
 
 type Drawn = Pick<
   Parameters<typeof drawMap>[1],
-  "places" | "scales" | "size" | "here" | "shape" | "limit"
+  "places" | "scales" | "size" | "here" | "shape" | "limit" | "currency"
 >;
 
 /** Draw the map anew, once a frame, when anything of it has changed. */
 function useDrawing(
   canvas: RefObject<HTMLCanvasElement | null>,
-  { places, scales, size, here, shape, limit }: Drawn,
+  { places, scales, size, here, shape, limit, currency }: Drawn,
 ) {
   const { sheet } = usePlan();
   const { shown, rowOf, selected } = useSift();
@@ -174,10 +175,24 @@ function useDrawing(
   useEffect(() => {
     const context = canvas.current?.getContext("2d");
     if (!context) return;
-    const drawn = { sheet, petals, places, scales, size, chosen, here, shape, limit, ranked, inks };
-    const ask = requestAnimationFrame(() => drawMap(context, drawn));
+    const scene = { sheet, petals, places, scales, size, chosen, here, shape, limit, ranked };
+    const ask = requestAnimationFrame(() => drawMap(context, { ...scene, currency, inks }));
     return () => cancelAnimationFrame(ask);
-  }, [canvas, sheet, petals, places, scales, size, chosen, here, shape, limit, ranked, inks]);
+  }, [
+    canvas,
+    sheet,
+    petals,
+    places,
+    scales,
+    size,
+    chosen,
+    here,
+    shape,
+    limit,
+    ranked,
+    currency,
+    inks,
+  ]);
 }
 
 const pointOf = (event: MouseEvent): Point => {

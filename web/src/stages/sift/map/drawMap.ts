@@ -16,12 +16,15 @@ type Scene = {
   here: number | null;
   shape: readonly Point[];
   limit: number;
+  currency: string;
   /** Rows by what they bring: who is named first where there is little room. */
   ranked: readonly number[];
   inks: Inks;
 };
 
 const labelHeight = 15;
+/** Pixels from the top under which no figure runs into what the axis counts. */
+const clearOfHead = 20;
 const mostLabels = 60;
 const mostTried = 900;
 
@@ -46,7 +49,7 @@ export function drawMap(context: CanvasRenderingContext2D, scene: Scene): void {
 
 function drawGrid(
   context: CanvasRenderingContext2D,
-  { scales, size: [width, height], inks: ink }: Scene,
+  { scales, currency, size: [width, height], inks: ink }: Scene,
 ): void {
   context.fillStyle = ink.ink2;
   context.strokeStyle = ink.rule;
@@ -63,11 +66,11 @@ function drawGrid(
     const y = scales.searches(volume);
     if (y < 0 || y > height - margin.bottom) continue;
     stroke(context, [margin.left, y], [width, y]);
-    context.fillText(number(volume), margin.left - 6, y + 4);
+    if (y > clearOfHead) context.fillText(number(volume), margin.left - 6, y + 4);
   }
-  context.fillText("price a click →", width - 8, height - 2);
+  context.fillText(`price a click, ${currency} →`, width - 8, height - 2);
   context.textAlign = "left";
-  context.fillText("searches ↑", 2, 11);
+  context.fillText("searches a month ↑", 2, 11);
 }
 
 function decades([low = 0.1, high = 10]: number[]): number[] {

@@ -10,7 +10,7 @@ export type Scales = {
 };
 export type Place = { row: number; x: number; y: number };
 
-export const margin = { left: 52, right: 16, top: 14, bottom: 30 };
+export const margin = { left: 68, right: 16, top: 14, bottom: 30 };
 const fewestSearches = 0.5;
 
 /** From the least to the greatest price, and number of searches. */

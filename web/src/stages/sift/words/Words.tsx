@@ -11,6 +11,7 @@ import { leaf } from "../../../parts/shownList";
 import type { Column, Plain, Sort } from "../../../parts/column";
 import { Grid, type GridHandle } from "../../../parts/Grid";
 import { count, money, number } from "../../../parts/format";
+import { roomFor } from "../../../parts/roomFor";
 import { useMarked } from "../../../parts/useMarked";
 import { CallOver, type Over } from "../CallOver";
 import { BlockSheet } from "../BlockSheet";
@@ -180,6 +181,9 @@ function ordered(view: View, words: string, sort: Sort): number[] {
   });
 }
 
+/** As wide as a low and a high price can be. */
+const twoPrices = (high: number): string => `${money(high)} – ${money(high)}`;
+
 function columnsOf(view: View, currency: string): Column[] {
   const figure = (
     id: string,
@@ -217,8 +221,10 @@ function columnsOf(view: View, currency: string): Column[] {
     figure("keywords", "Keywords", "82px", (row) => number(view.keywords[row])),
     figure("called", "Called", "82px", (row) => number(view.called[row])),
     figure("kept", "Kept", "64px", (row) => number(view.kept[row])),
-    figure("searches", "Searches a month", "112px", (row) => number(view.searches[row])),
-    figure("price", `Price, ${currency}`, "120px", (row) =>
+    figure("searches", "Searches a month", roomFor(112, view.searches, number), (row) =>
+      number(view.searches[row]),
+    ),
+    figure("price", `Price, ${currency}`, roomFor(120, view.price_high, twoPrices), (row) =>
       view.price_low[row] == null
         ? "–"
         : `${money(view.price_low[row])} – ${money(view.price_high[row])}`,
