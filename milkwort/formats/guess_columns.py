@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 from milkwort.core.words.texts import normalise
@@ -45,10 +45,21 @@ _HEADINGS: dict[str, str] = {
 }
 _DATED = re.compile(r"(?:\d{4} (\d{1,2})|(\d{1,2}) \d{4})(?: \d{1,2})?")
 _ONE_PRICE = re.compile(
-    r"(((avg|average|mean|suggested) )?(cpc|click price|price|cost per click)"
-    r"|(avg|average|mean|suggested) bid)( (gbp|eur|usd))?"
+    r"((avg|average|mean|suggested) )?(cpc|click price|price|cost per click)"
+    r"|(avg|average|mean|suggested) bid"
 )
 """A bare *bid* is what an account bids, and says nothing of the market's prices."""
+_PRICE_WORDS = frozenset({"cpc", "bid", "price"})
+_LOW_WORDS = frozenset({"low", "lowest", "min", "minimum"})
+_HIGH_WORDS = frozenset({"high", "highest", "max", "maximum"})
+_NO_SEARCHES = frozenset({
+    "impression", "impressions", "impr", "shown", "showings", "clicks", "visits", "sessions",
+    "traffic", "results", "pages", "links", "cost", "spend", "revenue", "conversions", "sales",
+    "difficulty", "score", "rank", "position", "ctr", "year", "id", "number",
+})  # fmt: skip
+"""A heading with one of these stands over anything but searches."""
+_CODE = re.compile(r" (aed|aud|brl|cad|chf|czk|dkk|eur|gbp|hkd|huf|ils|inr|jpy|krw|mxn|nok|nzd|pln|"
+                   r"ron|sek|sgd|try|usd|zar)$")  # fmt: skip
 _PATTERNS = {name: re.compile(pattern) for name, pattern in _HEADINGS.items()}
 _SAMPLE = 200
 _MOST_TITLES = 15
@@ -69,11 +80,14 @@ class ColumnGuess:
         What stands over each column; empty texts where the file has no headings.
     first_row : int
         First row that holds data, the file's first being 1.
+    currency : str
+        What its prices are in, where a heading or a column says so; else empty.
     """
 
     columns: dict[str, int]
     headings: tuple[str, ...]
     first_row: int
+    currency: str = ""
 
 
 def guess_columns(table: TextTable) -> ColumnGuess:
@@ -93,19 +107,23 @@ def guess_columns(table: TextTable) -> ColumnGuess:
     named = _by_heading(top)
     width = max(len(row) for row in table.rows[:_SAMPLE])
     others = [cell for at, cell in enumerate(top) if at not in named.values()]
-    is_heading = bool(named) and not any(_numeric(cell, table) for cell in others)
-    columns = named if is_heading else {}
+    is_heading = not any(_numeric(cell, table) for cell in others) and (
+        bool(named) or _stands_over_figures(top, table.rows[number:][:_SAMPLE], table)
+    )
+    columns = dict(named) if is_heading else {}
     body = table.rows[number if is_heading else number - 1 :][:_SAMPLE]
     if "keyword" not in columns:
         columns |= {"keyword": _wordiest(body, width, table, set(columns.values()))}
-    if is_heading:
-        columns |= _volume_by_cells(body, width, table, columns)
+    if named and is_heading:
+        free = [at for at, heading in enumerate(top) if _may_be_searches(heading)]
+        columns |= _volume_by_cells(body, free, table, columns)
     else:
         columns |= _by_cells(body, width, table, columns["keyword"])
     return ColumnGuess(
         columns=columns,
         headings=tuple(c.strip() for c in top) if is_heading else ("",) * width,
         first_row=number + 1 if is_heading else number,
+        currency=_currency(top, body, columns) if is_heading else "",
     )
 
 
@@ -130,16 +148,54 @@ def _by_heading(top: Sequence[str]) -> dict[str, int]:
     found: dict[str, int] = {}
     for at, cell in enumerate(top):
         bare = cell.strip().casefold()
-        words = normalise(bare.replace("_", " "))
+        words = _CODE.sub("", normalise(bare.replace("_", " ")))
         name = bare if bare in FIELDS else next(
             (n for n, p in _PATTERNS.items() if n not in found and p.fullmatch(words)), None
         )  # fmt: skip
-        name = name or _month_field(words)
-        if name is None and _ONE_PRICE.fullmatch(words):
-            name = "cpc_low"
+        name = name or _month_field(words) or _price_field(words)
         if name is not None and name not in found:
             found[name] = at
     return found
+
+
+def _price_field(words: str) -> str | None:
+    """Return the price a heading names: *CPC*, *lowest bid*, *price a click (high)*."""
+    said = set(words.split())
+    low, high = bool(said & _LOW_WORDS), bool(said & _HIGH_WORDS)
+    if said & _PRICE_WORDS and low != high:
+        return "cpc_low" if low else "cpc_high"
+    return "cpc_low" if _ONE_PRICE.fullmatch(words) else None
+
+
+def _may_be_searches(heading: str) -> bool:
+    return not set(normalise(heading.replace("_", " ")).split()) & _NO_SEARCHES
+
+
+def _stands_over_figures(
+    top: Sequence[str], body: Sequence[Sequence[str]], table: TextTable
+) -> bool:
+    """Say whether words stand over a column of figures: such a row is no keyword's."""
+    return any(
+        not is_blank(heading) and _mostly_figures(at, body, table) for at, heading in enumerate(top)
+    )
+
+
+def _mostly_figures(at: int, body: Sequence[Sequence[str]], table: TextTable) -> bool:
+    cells = [row[at] for row in body if at < len(row) and not is_blank(row[at])]
+    return len(cells) > 0 and sum(_numeric(c, table) for c in cells) > len(cells) / 2
+
+
+def _currency(top: Sequence[str], body: Sequence[Sequence[str]], columns: Mapping[str, int]) -> str:
+    """Return the code that a heading of prices ends with, or that fills a column of its own."""
+    for field in ("cpc_low", "cpc_high", "cost"):
+        said = _CODE.search(normalise(top[columns[field]])) if field in columns else None
+        if said:
+            return said[1].upper()
+    for at, heading in enumerate(top):
+        if normalise(heading) in ("currency", "currency code"):
+            held = {row[at].strip().upper() for row in body if at < len(row) and row[at].strip()}
+            return held.pop() if len(held) == 1 else ""
+    return ""
 
 
 def _month_field(words: str) -> str | None:
@@ -164,13 +220,13 @@ def _wordiest(body: Sequence[Sequence[str]], width: int, table: TextTable, taken
 
 
 def _volume_by_cells(
-    body: Sequence[Sequence[str]], width: int, table: TextTable, columns: dict[str, int]
+    body: Sequence[Sequence[str]], free: Sequence[int], table: TextTable, columns: dict[str, int]
 ) -> dict[str, int]:
     """Take the column of the largest figures for the volume where no heading names one."""
     if any(name.startswith("volume") for name in columns):
         return {}
     largest: dict[int, float] = {}
-    for at in set(range(width)) - set(columns.values()):
+    for at in set(free) - set(columns.values()):
         cells = [row[at] for row in body if at < len(row) and not is_blank(row[at])]
         figures = [read_range(c, table.decimal)[1] for c in cells if _numeric(c, table)]
         if len(figures) > len(cells) / 2:

@@ -22,6 +22,8 @@ MOST_FIGURE = 1e12
 """No count and no price of a keyword is above this."""
 MAX_NAME = 120
 """Characters of a campaign's or group's name."""
+_TRADE_INTENTS = {"transactional": "buy", "commercial": "compare", "navigational": "firm",
+                  "informational": "learn"}  # fmt: skip
 MONTHS = tuple(f"m{n:02d}" for n in range(1, 13))
 
 
@@ -91,9 +93,11 @@ class RowReader:
         call_if_absent: str,
         offers: Sequence[str],
         price_is_sum: bool,
+        price_rate: float,
         clean: Callable[[str], str],
     ) -> None:
         self._price_is_sum = price_is_sum
+        self._price_rate = price_rate
         self._clean = clean
         self._columns = columns
         self._decimal = decimal
@@ -131,7 +135,7 @@ class RowReader:
             rate=self._share("rate", cell("rate")),
             competition=self._competition(cell("competition")),
             months=self._twelve(cell) if self._months else None,
-            intent=_word("intent", cell("intent"), INTENTS, ""),
+            intent=_intent(cell("intent")),
             call=_word("call", cell("call"), CALLS, "none")
             if "call" in self._columns
             else self._call_if_absent,
@@ -164,6 +168,12 @@ class RowReader:
         return (low, high)
 
     def _prices(self, cell: Callable[[str], str]) -> tuple[float | None, float | None]:
+        """Return the prices of a click, in the plan's money; none where that is not known."""
+        low, high = self._prices_as_written(cell)
+        rate = self._price_rate
+        return (low and low * rate) or None, (high and high * rate) or None
+
+    def _prices_as_written(self, cell: Callable[[str], str]) -> tuple[float | None, float | None]:
         low, high = cell("cpc_low"), cell("cpc_high")
         values = [self._price("cpc_low", low), self._price("cpc_high", high)]
         if values[0] is not None and values[1] is not None and values[0] > values[1]:
@@ -275,6 +285,13 @@ def _text_and_match(text: str, match: str) -> tuple[str, str]:
     if said is None:
         raise RefusedCellError("match", "one of " + ", ".join(MATCHES), match)
     return text, said
+
+
+def _intent(text: str) -> str:
+    """Return an intent by its name here, or by the trade's words; of several the nearest to buy."""
+    said = set(normalise(text).split())
+    known = [ours for theirs, ours in _TRADE_INTENTS.items() if theirs in said]
+    return known[0] if known else _word("intent", text, INTENTS, "")
 
 
 def _name(column: str, text: str) -> str:

@@ -91,6 +91,7 @@ def read_keyword_rows(
     call_if_absent: str = "keep",
     offers: Sequence[str] = ("",),
     price_is_sum: bool = False,
+    price_rate: float = 1.0,
     clean: Callable[[str], str] = str,
     progress: Callable[[int, int], None] | None = None,
 ) -> KeywordRows:
@@ -109,6 +110,8 @@ def read_keyword_rows(
         Names that a row's offer may have.
     price_is_sum : bool
         Whether prices are money for all clicks of the period, to be divided by the clicks.
+    price_rate : float
+        Money of the plan in one of the file's; 0 leaves prices out.
     clean : callable
         Makes a keyword as the platform takes it of the one that was read.
     progress : callable, optional
@@ -122,7 +125,9 @@ def read_keyword_rows(
     taken: list[KeywordRow] = []
     refused: list[Refusal] = []
     seen: dict[tuple[str, str], int] = {}
-    reader = RowReader(columns, table.decimal, call_if_absent, offers, price_is_sum, clean)
+    reader = RowReader(
+        columns, table.decimal, call_if_absent, offers, price_is_sum, price_rate, clean
+    )
     for number, cells in enumerate(table.rows[first_row - 1 :], start=first_row):
         if progress and number % _TELL_EVERY_ROWS == 0:
             progress(number, len(table.rows))

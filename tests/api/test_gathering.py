@@ -126,6 +126,23 @@ def test_units_are_said_remembered_and_brought_to_months(client, plan):
     assert (again.period, again.basis) == ("day", "phrase")
 
 
+def test_prices_in_other_money_wait_for_what_one_of_it_is(client, plan):
+    text = "keyword,searches,CPC (USD)\nsash stop,12,2\n"
+    tray = paste(client, plan, text)
+    assert (tray.currency, tray.price_rate, tray.rows.cpc_low) == ("USD", None, [None])
+    assert tray.rows.volume_low == [12]
+    body = {"columns": tray.columns, "first_row": tray.first_row, "price_rate": 0.8}
+    tray = tray_of(client.put(f"{plan}/gather/{tray.key}/columns", json=body))
+    assert (tray.currency, tray.rows.cpc_low) == ("USD", [1.6])
+    take(client, plan, tray)
+    # the next file of that shape says what it was read at, to be changed
+    again = paste(client, plan, text.replace("stop,12,2", "lift,9,3"))
+    assert (again.price_rate, again.rows.cpc_low) == (0.8, [pytest.approx(2.4)])
+    # in a plan of that money there is nothing to bring to another
+    client.patch(f"{plan}/brief", json={"currency": "USD"}).raise_for_status()
+    assert paste(client, plan, text.replace("stop,12,2", "cord,9,3")).rows.cpc_low == [3.0]
+
+
 def test_a_workbook_is_read_sheet_by_sheet(client, plan):
     book = openpyxl.Workbook()
     book.active.append(["keyword", "searches"])

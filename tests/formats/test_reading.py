@@ -158,12 +158,57 @@ def test_one_group_name_in_two_campaigns_is_two_groups():
          {"keyword": 0, "volume": 1, "cpc_low": 2}, 2),
         ("keyword,share\na,0.4\n", {"keyword": 0}, 2),
         ("\n\nkeyword,group\na,x\n", {"keyword": 0, "group": 1}, 4),
+        ("Keyword,Mean searches,Bid at the top (low range),Bid at the top (high)\na,9,1,2\n",
+         {"keyword": 0, "volume": 1, "cpc_low": 2, "cpc_high": 3}, 2),
+        ("keyword,highest price a click,lowest price a click (EUR)\na,2,1\n",
+         {"keyword": 0, "cpc_high": 1, "cpc_low": 2}, 2),
+        # what was shown, clicked or found is never taken for what was searched
+        ("Query,Clicks,Impressions,CTR,Position\na,12,2300,5 %,3.4\n",
+         {"keyword": 0, "clicks": 1, "unpaid_rank": 4}, 2),
+        ("keyword,number of results\na,1200000\n", {"keyword": 0}, 2),
+        # headings of another language: words over figures
+        ("Mot-clé;Volume mensuel;CPC bas;CPC haut\na b;1 300;0,80;2,40\nc d;10 – 90;;\n",
+         {"keyword": 0, "volume": 1, "cpc_low": 2, "cpc_high": 3}, 2),
     ],
 )  # fmt: skip
 def test_columns_are_guessed_from_headings_or_from_cells(text, columns, first_row):
     guess = guess_columns(read_text_table(text))
     assert guess.columns == columns
     assert guess.first_row == first_row
+
+
+@pytest.mark.parametrize(
+    ("text", "currency"),
+    [
+        ("keyword,CPC (USD)\na,1\n", "USD"),
+        ("keyword,low price,high price eur\na,1,2\n", "EUR"),
+        ("keyword,Currency,CPC\na,gbp,1\nb,GBP,2\n", "GBP"),
+        ("keyword,Currency,CPC\na,GBP,1\nb,EUR,2\n", ""),
+        ("keyword,volume,CPC\na,1,1\n", ""),
+    ],
+)
+def test_what_prices_are_in_is_read_where_a_heading_or_a_column_says_so(text, currency):
+    assert guess_columns(read_text_table(text)).currency == currency
+
+
+def test_prices_in_other_money_are_brought_to_the_plans_or_left_out():
+    table = read_text_table("keyword,volume,cpc_low,cpc_high\na,9,1,2\nb,9,,\n")
+    (row, none) = read_keyword_rows(table, columns_by_heading(table), price_rate=0.8).taken
+    assert (row.cpc_low, row.cpc_high) == (0.8, 1.6)
+    assert (none.cpc_low, none.cpc_high) == (None, None)
+    (row, _) = read_keyword_rows(table, columns_by_heading(table), price_rate=0.0).taken
+    assert (row.volume, row.cpc_low, row.cpc_high) == ((9, 9), None, None)
+
+
+@pytest.mark.parametrize(
+    ("said", "intent"),
+    [("Informational", "learn"), ("Commercial, Transactional", "buy"), ("navigational", "firm"),
+     ("commercial", "compare"), ("buy", "buy"), ("", "")],
+)  # fmt: skip
+def test_intents_in_the_trades_words_are_read_as_ours(said, intent):
+    table = read_text_table(f'keyword,intent\na,"{said}"\n')
+    (row,) = read_keyword_rows(table, columns_by_heading(table)).taken
+    assert row.intent == intent
 
 
 @given(st.text(max_size=300))

@@ -15,7 +15,7 @@ from milkwort.formats.text_table import read_text_table
 TITLES = "How keywords did\n1 May 2026 - 31 May 2026\n\n"
 HEADS = "Keyword,Match type,Currency,Clicks,Impr.,CTR,Avg. CPC,Cost,Conversions\n"
 ROWS = """[sash window repair],Exact match,GBP,60,"1,010",5.94%,1.50,£90.12,2.00
-\"\"\"window sill repair\"\"\",Phrase match (close variant),GBP,12, -- ,--,1.10,13.20,0.00
+\"\"\"window sill repair\"\"\",Phrase match (close form),GBP,12, -- ,--,1.10,13.20,0.00
 sash cord,Broad match,GBP,--,55,0%,--,--,--
 """
 SUMS = 'Total: Keywords,,GBP,72,"1,065",,,103.32,2.00\nTotals,,,72,,,,,\n'

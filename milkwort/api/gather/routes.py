@@ -23,7 +23,7 @@ from milkwort.api.plan.schemas import ChangeAnswer
 from milkwort.core.brief.platform import profile_of
 from milkwort.core.errors import BadValueError, NothingUsableError
 from milkwort.formats.cleaning import cleaned
-from milkwort.formats.guess_columns import ColumnGuess, guess_columns
+from milkwort.formats.guess_columns import guess_columns
 from milkwort.formats.keyword_rows import FIELDS, SUMS, read_keyword_rows
 from milkwort.formats.refused_rows import refused_csv
 from milkwort.formats.text_table import MAX_BYTES, TextTable
@@ -59,12 +59,13 @@ def assign(plan_id: int, key: str, body: ColumnChoice, work: Work) -> Response:
         raise BadValueError("columns", "fields of a keyword", ", ".join(unknown))
     if "keyword" not in body.columns:
         raise BadValueError("columns", "a column that holds the keyword", "none")
-    units = Units(body.period, body.basis, body.area, body.price, body.shown_at_bid)
+    units = Units(body.period, body.basis, body.area, body.price, body.shown_at_bid,
+                  body.price_rate)  # fmt: skip
     table = work.reader.table(file.data, tray.name, body.sheet or file.head.sheet)
     if table.sheet != file.head.sheet:
         file = TrayFile(file.data, _head(table), guess_columns(table), units)
     else:
-        guess = ColumnGuess(body.columns, file.guess.headings, body.first_row)
+        guess = replace(file.guess, columns=body.columns, first_row=body.first_row)
         file = replace(file, guess=guess, units=units)
         remember_columns(work, file.guess, units)
     return sent(tray_view(work, _tray(work, plan_id, tray.name, file, table), key))
@@ -156,6 +157,7 @@ def _tray(
         table, file.guess.columns, first_row=file.guess.first_row, call_if_absent="none",
         offers=("", *(offer.name for offer in record.brief.offers)),
         price_is_sum=file.units.price == "sum",
+        price_rate=file.units.rate_of(file.guess.currency, record.brief.currency),
         clean=lambda text: cleaned(text, refused),
         progress=progress and partial(progress, "reading rows"),
     )  # fmt: skip

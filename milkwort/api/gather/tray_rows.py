@@ -155,7 +155,8 @@ def _file_view(tray: Tray) -> dict[str, Any]:
         return {
             "separator": "", "decimal": "", "encoding": "", "headings": [], "first_row": 1,
             "columns": {}, "sample": [], "sheets": [], "sheet": "", "period": "month",
-            "basis": "", "area": "", "price": "click", "shown_at_bid": None,
+            "basis": "", "area": "", "price": "click", "shown_at_bid": None, "currency": "",
+            "price_rate": None,
         }  # fmt: skip
     table, guess, units = tray.file.head, tray.file.guess, tray.file.units
     first = guess.first_row - 1
@@ -174,6 +175,8 @@ def _file_view(tray: Tray) -> dict[str, Any]:
         "area": units.area,
         "price": units.price,
         "shown_at_bid": units.shown_at_bid,
+        "currency": guess.currency,
+        "price_rate": units.price_rate,
     }
 
 

@@ -25,6 +25,7 @@ class ColumnChoice(Taken):
     area: str = Field(default="", max_length=120)
     price: Literal["click", "sum"] = "click"
     shown_at_bid: float | None = Field(default=None, gt=0, le=1e9)
+    price_rate: float | None = Field(default=None, gt=0, le=1e9)
 
 
 class PastedText(Taken):
@@ -89,5 +90,9 @@ class TrayView(Given):
     area: str
     price: Literal["click", "sum"]
     shown_at_bid: float | None
+    currency: str
+    """What its prices are in, where it says so."""
+    price_rate: float | None
+    """Money of the plan in one of it; prices in another currency are left out without it."""
     more: bool = False
     quota_left: int | None = None

@@ -75,6 +75,8 @@ class Units:
         the period.
     shown_at_bid : float or None
         The bid at which volumes count showings; None where they count searches.
+    price_rate : float or None
+        Money of the plan in one of the file's, where that is another; None where nobody said.
     """
 
     period: str = "month"
@@ -82,6 +84,13 @@ class Units:
     area: str = ""
     price: str = "click"
     shown_at_bid: float | None = None
+    price_rate: float | None = None
+
+    def rate_of(self, currency: str, plan_currency: str) -> float:
+        """Return money of the plan in one of a file's; 0 where that is another and not said."""
+        if currency in ("", plan_currency):
+            return 1.0
+        return self.price_rate or 0.0
 
 
 _HEAVIEST = 600_000

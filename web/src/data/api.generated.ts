@@ -5746,6 +5746,8 @@ export interface components {
              * @enum {string}
              */
             price?: "click" | "sum";
+            /** Price Rate */
+            price_rate?: number | null;
             /**
              * Sheet
              * @default
@@ -10560,6 +10562,8 @@ export interface components {
             counts: {
                 [key: string]: number;
             };
+            /** Currency */
+            currency: string;
             /** Decimal */
             decimal: string;
             /** Encoding */
@@ -10589,6 +10593,8 @@ export interface components {
              * @enum {string}
              */
             price: "click" | "sum";
+            /** Price Rate */
+            price_rate: number | null;
             /** Quota Left */
             quota_left?: number | null;
             /** Refused */

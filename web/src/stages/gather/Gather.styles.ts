@@ -257,6 +257,10 @@ export const Short = styled.table`
   }
 `;
 
+export const Rose = styled.span`
+  color: ${ink.rose};
+`;
+
 export const Units = styled.div`
   padding: 0 20px 8px;
   color: ${ink.ink2};

@@ -28,6 +28,8 @@ const tray = (changes: Partial<Tray> = {}): Tray => ({
   basis: "",
   area: "",
   shown_at_bid: null,
+  currency: "",
+  price_rate: null,
   price: "click",
   more: false,
   quota_left: null,
@@ -122,6 +124,35 @@ it("volumes counted a day are said to be so, and the file is read again by that"
   await userEvent.click(screen.getByRole("option", { name: /a day/ }));
   await waitFor(() => expect(asked).toHaveLength(2));
   expect(asked[1]!.body).toMatchObject({ columns: { keyword: 0, volume: 1 }, period: "day" });
+});
+
+it("what was said of a file stays said when something else of it changes", async () => {
+  const asked = await pasted({
+    "POST /gather/text": () => ({ body: tray({ shown_at_bid: 0.8, price_rate: 0.9 }) }),
+    "PUT /gather/k1/columns": () => ({ body: tray({ period: "day" }) }),
+  });
+  await userEvent.click(await screen.findByRole("button", { name: /Volumes are for/ }));
+  await userEvent.click(await screen.findByRole("option", { name: /a day/ }));
+  await waitFor(() =>
+    expect(asked.at(-1)!.body).toMatchObject({
+      ...{ period: "day", shown_at_bid: 0.8, price_rate: 0.9 },
+    }),
+  );
+});
+
+it("prices in other money are left out until what one of it is is said", async () => {
+  const asked = await pasted({
+    "POST /gather/text": () => ({ body: tray({ currency: "USD" }) }),
+    "PUT /gather/k1/columns": () => ({ body: tray({ currency: "USD", price_rate: 0.79 }) }),
+  });
+  expect(await screen.findByText(/prices are left out/)).toBeTruthy();
+  const rate = screen.getByRole("textbox", { name: "One USD in GBP" });
+  await userEvent.type(rate, "0{Enter}");
+  expect(asked.filter(({ method }) => method === "PUT")).toEqual([]);
+  await userEvent.clear(rate);
+  await userEvent.type(rate, "0.79{Enter}");
+  await waitFor(() => expect(screen.queryByText(/prices are left out/)).toBeNull());
+  expect(asked.at(-1)!.body).toMatchObject({ price_rate: 0.79 });
 });
 
 it("near-duplicates are left out until they are asked for", async () => {

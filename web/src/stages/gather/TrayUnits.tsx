@@ -1,5 +1,6 @@
 import { useState } from "react";
 import type { Schemas } from "../../data/client";
+import { usePlan } from "../../data/plan";
 import { Blank } from "../../parts/Blank";
 import { Choice } from "../../parts/Choice";
 import { number, parsed } from "../../parts/format";
@@ -36,6 +37,7 @@ const prices = [
 
 /** What the figures of a file count, where the file can't say it. */
 export function TrayUnits({ tray, onAssign }: Props) {
+  const { currency } = usePlan().summary.brief.values;
   const [shownAt, setShownAt] = useState<number | null>(tray.shown_at_bid);
   return (
     <S.Units>
@@ -97,6 +99,31 @@ export function TrayUnits({ tray, onAssign }: Props) {
         options={prices}
         onChange={(price) => void onAssign({ price })}
       />
+      {tray.currency && tray.currency !== currency && (
+        <OtherMoney tray={tray} currency={currency} onAssign={onAssign} />
+      )}
     </S.Units>
+  );
+}
+
+/** Prices in another currency than the plan's: what one of it is has to be said. */
+function OtherMoney({ tray, currency, onAssign }: Props & { currency: string }) {
+  const { price_rate: rate } = tray;
+  return (
+    <>
+      in {tray.currency}, of which one is
+      <Blank
+        label={`One ${tray.currency} in ${currency}`}
+        value={rate === null ? "" : String(rate)}
+        placeholder="not said"
+        onCommit={(text) => {
+          const said = parsed(text);
+          if (said === null || said <= 0) return "a figure over 0";
+          return onAssign({ price_rate: said }).then(() => true);
+        }}
+      />
+      {currency}
+      {rate === null && <S.Rose>: until that is said, prices are left out</S.Rose>}
+    </>
   );
 }

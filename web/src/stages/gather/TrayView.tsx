@@ -153,9 +153,11 @@ function useAssign(tray: Tray, onTray: (tray: Tray) => void) {
   const { id } = usePlan();
   const { complain } = useSaying();
   const path = { params: { path: { plan_id: id, key: tray.key } } };
-  const { columns, first_row, sheet, period, basis, area, price } = tray;
+  // all that was said stays said, whatever of it changes
+  const { columns, first_row, sheet, period, basis, area, price, shown_at_bid, price_rate } = tray;
+  const said = { columns, first_row, sheet, period, basis, area, price, shown_at_bid, price_rate };
   return async (some: Partial<Schemas["ColumnChoice"]>) => {
-    const body = { columns, first_row, sheet, period, basis, area, price, ...some };
+    const body = { ...said, ...some };
     try {
       onTray(
         await taken(client.PUT("/api/plans/{plan_id}/gather/{key}/columns", { ...path, body })),
