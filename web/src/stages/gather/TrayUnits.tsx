@@ -123,7 +123,7 @@ function OtherMoney({ tray, currency, onAssign }: Props & { currency: string }) 
         }}
       />
       {currency}
-      {rate === null && <S.Rose>: until that is said, prices are left out</S.Rose>}
+      {rate === null && <S.Rose> (until that is said, prices are left out)</S.Rose>}
     </>
   );
 }
