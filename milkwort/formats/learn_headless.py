@@ -87,10 +87,10 @@ def result_rows_of(file: ResultFile, keyword: Ints) -> ResultRows:
     """Return rows of a file, each with the row of the plan's table it is about."""
     f = file.figures
     return ResultRows(
-        keyword=keyword, first=file.first, last=file.last, impressions=f["impressions"],
+        keyword=keyword, first=file.first, last=file.last, impressions=file.as_said("impressions"),
         clicks=f["clicks"], cost=file.cost, customers=f["customers"], could_show=f["could_show"],
         lost_to_money=f["lost_to_money"], enquiries=f["enquiries"],
-        invalid_clicks=f["invalid_clicks"],
+        invalid_clicks=f["invalid_clicks"], sold_told=~file.untold["customers"],
     )  # fmt: skip
 
 
@@ -104,6 +104,7 @@ def term_rows_of(file: ResultFile, keyword: Ints, as_of: int, assumed: Assumed) 
     for number, text in zip(at.tolist(), file.term, strict=True):
         first.setdefault(number, text)
     exposed = file.figures["clicks"] * exposure_of_spans(file.first, file.last, as_of, assumed)
+    exposed *= ~file.untold["customers"]
 
     def sums(values: Floats) -> Floats:
         return np.bincount(at, values, minlength=len(place)).astype(np.float64)

@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 from datetime import date
 
 import numpy as np
+from numpy.typing import NDArray
 
 from milkwort.core.arrays import Floats, Ints
 from milkwort.core.errors import NothingUsableError, Refusal
@@ -27,7 +28,7 @@ from milkwort.formats.result_columns import (
 )
 from milkwort.formats.text_table import TextTable
 
-__all__ = ["BESIDE", "FIGURES", "ResultFile", "places_of", "read_result_rows"]
+__all__ = ["BESIDE", "FIGURES", "ResultFile", "places_of", "read_result_rows", "told_apart"]
 
 _SPOT = "spot"
 """Stands in place of a match type in rows of spots."""
@@ -38,6 +39,10 @@ FIGURES: tuple[str, ...] = ("impressions", "clicks", "cost", "credit", "customer
                             "could_show", "lost_to_money", "invalid_clicks", *BESIDE)  # fmt: skip
 _UNTOLD = ("enquiries", "could_show", "lost_to_money", "invalid_clicks", *BESIDE)
 """Figures that are missing where a file doesn't say, not 0."""
+
+
+_COUNTED = ("impressions", "customers")
+"""Figures that count as 0 in every sum where a file has no column of them, and teach nothing."""
 
 
 @dataclass(frozen=True)
@@ -55,7 +60,9 @@ class ResultFile:
     first, last : Ints
         Ordinals of the days a row is about.
     figures : dict of str to Floats
-        By `FIGURES`; NaN where not said.
+        By `FIGURES`; NaN where not said, but for what `untold` names.
+    untold : dict of str to ndarray of bool
+        Rows that say no showings, and rows that say no customers: these are 0.
     refused : tuple of Refusal
     remarks : tuple of str
         How the file was read where it doesn't tell, and what it lacks.
@@ -72,6 +79,7 @@ class ResultFile:
     first: Ints
     last: Ints
     figures: dict[str, Floats]
+    untold: dict[str, NDArray[np.bool_]]
     refused: tuple[Refusal, ...]
     remarks: tuple[str, ...] = ()
 
@@ -95,7 +103,24 @@ class ResultFile:
             match=texts(self.match), campaign=texts(self.campaign), group=texts(self.group),
             ref=texts(self.ref), first=self.first[rows], last=self.last[rows],
             figures={name: column[rows] for name, column in self.figures.items()},
+            untold={name: column[rows] for name, column in self.untold.items()},
         )  # fmt: skip
+
+    def as_said(self, name: str) -> Floats:
+        """Return a figure with NaN in every row that doesn't say it."""
+        untold = self.untold.get(name)
+        return (
+            self.figures[name] if untold is None else np.where(untold, np.nan, self.figures[name])
+        )
+
+
+def told_apart(
+    figures: Mapping[str, Floats],
+) -> tuple[dict[str, Floats], dict[str, NDArray[np.bool_]]]:
+    """Return figures with 0 for showings and customers that nobody said, and where that is so."""
+    untold = {name: np.isnan(figures[name]) for name in _COUNTED}
+    known = {name: np.nan_to_num(figures[name]) for name in _COUNTED}
+    return {**figures, **known}, untold
 
 
 def read_result_rows(
@@ -153,11 +178,12 @@ def read_result_rows(
     term, keyword, match, campaign, group, ref = (
         [str(cell) for cell in column] for column in by_column[1:7]
     )
+    figures, untold = told_apart(_figures(dict(zip(held, by_column[9:], strict=True)), len(rows)))
     return ResultFile(
         level=level, row=np.array(by_column[0], dtype=np.int64), term=term, keyword=keyword,
         match=match, campaign=campaign, group=group, ref=ref,
         first=np.array(by_column[7], dtype=np.int64), last=np.array(by_column[8], dtype=np.int64),
-        figures=_figures(dict(zip(held, by_column[9:], strict=True)), len(rows)), refused=refused,
+        figures=figures, untold=untold, refused=refused,
         remarks=(*_remarks(days, columns, level, None if told else window), *_said_of_sums(sums)),
     )  # fmt: skip
 
@@ -165,7 +191,7 @@ def read_result_rows(
 def _figures(said: Mapping[str, Sequence[float]], many: int) -> dict[str, Floats]:
     figures = {
         name: np.array(said[name], dtype=np.float64) if name in said
-        else np.full(many, _unsaid(name))
+        else np.full(many, np.nan if name in _COUNTED else _unsaid(name))
         for name in FIGURES
     }  # fmt: skip
     if "cost" not in said and "cost_per_click" in said:
@@ -189,8 +215,11 @@ def _remarks(
     if level == "day":  # of the whole site, where customers may be left out
         return tuple(said)
     if not {"customers", "enquiries"} & columns.keys():
-        said.append("No column says customers: its clicks count as having sold nothing. "
-                    "Say which column holds them, or leave the file out.")  # fmt: skip
+        said.append("No column says customers: its clicks tell nothing of what sells. "
+                    "Say which column holds them, if one does.")  # fmt: skip
+    if "impressions" not in columns:
+        said.append("No column says how often a keyword was shown: searches and click rates are "
+                    "not judged by it.")  # fmt: skip
     if not {"cost", "cost_per_click"} & columns.keys():
         said.append("No column says what was spent: its clicks count as free.")
     return tuple(said)

@@ -2,6 +2,7 @@
 
 from datetime import date
 
+import numpy as np
 import pytest
 
 from milkwort.core.errors import NothingUsableError
@@ -83,18 +84,24 @@ def test_money_in_another_currency_is_refused_row_by_row_or_as_a_whole():
 
 
 def test_the_price_of_a_click_tells_the_cost_where_no_column_does():
-    file = read(
-        "keyword,day,clicks,Avg. CPC,customers\nsash,2026-05-01,4,1.25,0\nsill,2026-05-01,0,,0\n"
-    )
+    heads = "keyword,day,clicks,Avg. CPC,customers,shown"
+    file = read(f"{heads}\nsash,2026-05-01,4,1.25,0,9\nsill,2026-05-01,0,,0,9\n")
     assert file.cost.tolist() == [5.0, 0.0] and file.remarks == ()
     both = read("keyword,day,clicks,cost,cpc,customers\nsash,2026-05-01,4,4.80,1.25,0\n")
     assert both.cost.tolist() == [4.8]
 
 
 def test_what_a_file_lacks_is_said():
-    said = " ".join(read("keyword,day,clicks\nsash,2026-05-01,4\n").remarks)
-    assert "No column says customers" in said and "what was spent" in said
-    assert read("keyword,day,clicks,cost,leads\nsash,2026-05-01,4,2,1\n").remarks == ()
+    file = read("keyword,day,clicks\nsash,2026-05-01,4\n")
+    said = " ".join(file.remarks)
+    assert "No column says customers" in said and "what was spent" in said and "shown" in said
+    assert {name: column.tolist() for name, column in file.untold.items()} == {
+        "impressions": [True], "customers": [True],
+    }  # fmt: skip
+    assert file.figures["customers"].tolist() == [0.0]
+    assert np.isnan(file.as_said("customers")).all()
+    whole = read("keyword,day,clicks,cost,leads,shown\nsash,2026-05-01,4,2,1,--\n")
+    assert whole.remarks == () and not whole.untold["impressions"].any()
 
 
 def test_headings_nobody_knows_are_those_over_all_columns():

@@ -53,7 +53,7 @@ def test_headings_numbers_and_days_in_other_dresses(head, row, level):
     assert file.cost.tolist() == [1014.5]
 
 
-HEAD = "keyword,day,clicks,cost,customers\n"
+HEAD = "keyword,day,clicks,cost,customers,impressions\n"
 
 
 def test_the_month_comes_first_where_a_day_says_so():

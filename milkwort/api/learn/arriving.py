@@ -28,7 +28,7 @@ def arriving_of(file: ResultFile, source: str, as_of: date | None = None) -> Arr
     """Return results as they are kept."""
     columns: dict[str, Any] = {name: getattr(file, name) for name in TEXTS}
     columns |= {"row": file.row, "first": file.first, "last": file.last}
-    columns |= {name: _said(file.figures[name]) for name in FIGURES
+    columns |= {name: _said(file.as_said(name)) for name in FIGURES
                 if name not in BESIDE or np.isfinite(file.figures[name]).any()}  # fmt: skip
     last = date.fromordinal(int(file.last.max()))
     return Arriving(source, file.level, date.fromordinal(int(file.first.min())), last,

@@ -13,7 +13,7 @@ from milkwort.api.learn.arriving import BY_HAND, SITE, TEXTS
 from milkwort.api.plan.workspace import Workspace
 from milkwort.core.arrays import Floats
 from milkwort.core.learn.merged import coded, newest_rows
-from milkwort.formats.result_rows import FIGURES, ResultFile
+from milkwort.formats.result_rows import FIGURES, ResultFile, told_apart
 from milkwort.store.models import ResultImport
 from milkwort.store.results import columns_of, imports_of, result_import
 
@@ -119,8 +119,9 @@ def _merged(parts: Sequence[Columns], level: str) -> ResultFile:
         return [once[at] for at in codes[name][order].tolist()]
 
     term, keyword, match, campaign, group, ref = (texts(name) for name in TEXTS)
+    told, untold = told_apart({name: figures(name)[order] for name in FIGURES})
     return ResultFile(
         level=level, row=row[order], term=term, keyword=keyword, match=match, campaign=campaign,
         group=group, ref=ref, first=first[order], last=last[order],
-        figures={name: figures(name)[order] for name in FIGURES}, refused=(),
+        figures=told, untold=untold, refused=(),
     )  # fmt: skip

@@ -19,6 +19,10 @@ __all__ = ["said_of_all", "said_of_arriving"]
 _FEW = 0.2
 """Of the rows, under which keywords of the plan are too few for a file of its account."""
 _SHOWN = 5
+_UNTOLD = {
+    "impressions": "by keyword without showings: searches and click rates are not judged by them.",
+    "customers": "by keyword without customers: their clicks tell nothing of what sells.",
+}
 
 
 def said_of_arriving(plan: OpenPlan, file: ResultFile, before: InForce) -> list[str]:
@@ -39,7 +43,9 @@ def said_of_all(in_force: InForce) -> list[str]:
     if rows is None:
         return []
     gaps = days_without(rows.first, rows.last)
-    said = [f"No rows {_days(a, b)}." for a, b in gaps[:_SHOWN]]
+    said = [f"{counted(int(untold.sum()), 'row')} {_UNTOLD[name]}"
+            for name, untold in rows.untold.items() if untold.any()]  # fmt: skip
+    said += [f"No rows {_days(a, b)}." for a, b in gaps[:_SHOWN]]
     if len(gaps) > _SHOWN:
         said.append(f"And {counted(len(gaps) - _SHOWN, 'gap')} more.")
     for level in ("day", "campaign", "group"):

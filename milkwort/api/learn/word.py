@@ -19,6 +19,7 @@ from milkwort.api.plan.workspace import Workspace
 from milkwort.core.errors import StoppedError
 from milkwort.core.learn.came import Came, came_between
 from milkwort.core.learn.our_word import PROMISED, SoFar, Word, month_so_far, word_of
+from milkwort.core.learn.seen import ResultRows
 from milkwort.formats.learn_headless import result_rows_of
 from milkwort.formats.result_rows import places_of
 from milkwort.store.versions import Version, family_of
@@ -29,6 +30,8 @@ __all__ = [
 ]  # fmt: skip
 
 _MOST_MONTHS = 24
+_WITHOUT_SALES = ("clicks", "spend")
+"""What can be held against a month of which nobody says who bought."""
 _GLANCED = 400
 """Draws where a plan is only glanced at."""
 _MARKS = 4
@@ -236,8 +239,18 @@ def _month(ran: _Ran, plan: Planned, in_force: InForce, first: date, last: date)
                     count=ran.work.settings.draws, still_wanted=ran.still_wanted)  # fmt: skip
     if words is None:
         raise StoppedError("The program is being ended.", "our word")
+    if _sales_untold(rows, first, last) and came.customers == 0:
+        words = tuple(word for word in words if word.figure in _WITHOUT_SALES)
     afterwards = str(plan.record.values["start_date"]) > last.isoformat()
     return MonthWord(first, last, plan.record.label, afterwards, _end_of(first), came, words)
+
+
+def _sales_untold(rows: ResultRows, first: date, last: date) -> bool:
+    """Say whether no row of a month tells whether anybody bought."""
+    if rows.sold_told is None:
+        return False
+    inside = (rows.last >= first.toordinal()) & (rows.first <= last.toordinal())
+    return bool(inside.any()) and not rows.sold_told[inside].any()
 
 
 def _with_hand(came: Came, in_force: InForce, plan: Planned, first: date, last: date) -> Came:

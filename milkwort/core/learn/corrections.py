@@ -261,7 +261,8 @@ def _searches(
             known = True
         elif not np.nan_to_num(seen.lost_to_money).any():
             reach = ndtr((np.log(np.where(runs, segment.bid, 1.0)) - mu) / result.prices.sigma)
-            due += np.where(runs, wanted * np.nan_to_num(reach), 0.0)
-            came += np.where(runs, seen.impressions, 0.0)
+            shown = runs & np.isfinite(seen.impressions)
+            due += np.where(shown, wanted * np.nan_to_num(reach), 0.0)
+            came += np.where(shown, np.nan_to_num(seen.impressions), 0.0)
             known = True
     return due, came, known

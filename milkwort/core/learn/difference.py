@@ -174,7 +174,13 @@ def _difference(
 
 def _actual(planned: dict[str, Floats], seen: Seen, late: Floats) -> tuple[dict[str, Floats], bool]:
     """Return what each factor really was; where nothing can be seen of one, as planned."""
-    impressions = np.maximum(seen.impressions, seen.clicks)
+    # where nobody says how often it was shown, as often as so many clicks take
+    shown = np.where(
+        np.isnan(seen.impressions),
+        _over(seen.clicks, planned["click_rate"], seen.clicks),
+        seen.impressions,
+    )
+    impressions = np.maximum(shown, seen.clicks)
     told = np.isfinite(seen.could_show)
     whole = bool((told | ~seen.shown).all()) and bool(told.any())
     lost = np.nan_to_num(seen.lost_to_money)

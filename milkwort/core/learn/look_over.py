@@ -126,7 +126,7 @@ def _doubles(account: Account) -> Iterator[Finding]:
 
 def _without_sale(account: Account, learned: Learned) -> Iterator[Finding]:
     seen = learned.seen
-    rows = np.flatnonzero((seen.cost > 0) & (seen.customers <= 0))
+    rows = np.flatnonzero((seen.cost > 0) & (seen.exposure > 0) & (seen.customers <= 0))
     if len(rows):
         rows = rows[np.argsort(-seen.cost[rows], kind="stable")]
         yield Finding(

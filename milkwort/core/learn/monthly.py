@@ -141,21 +141,26 @@ class _Maker:
             first=day_said(about.first), last=day_said(about.last), spend=said(came.spend, "money"),
             purse=said(about.pace.purse, "money"), clicks=said(came.clicks, "whole"),
         )]  # fmt: skip
-        found = next(word for word in about.words if word.figure == "customers")
-        lines.append(words["customers"].format(
-            customers=said(came.customers, "whole"), low=said(found.given.low, "whole"),
+        found = next((word for word in about.words if word.figure == "customers"), None)
+        lines += [words["untold"]] if found is None else self._sold(found)
+        table = self._lines("campaign", about.campaigns)
+        return Section("came", words["title"], tuple(lines), (table,))
+
+    def _sold(self, found: Word) -> list[str]:
+        words, about, said = self.words["came"], self.about, self.said
+        lines = [words["customers"].format(
+            customers=said(about.came.customers, "whole"), low=said(found.given.low, "whole"),
             high=said(found.given.high, "whole"),
-        ))  # fmt: skip
+        )]  # fmt: skip
         lines.append(self._chance(found))
         if about.by_hand:
             lines.append(words["by_hand"].format(count=said(about.by_hand, "whole")))
-        each = came.cost_per_customer
+        each = about.came.cost_per_customer
         lines.append(words["nobody"] if each is None else words["each"].format(
             each=said(each, "money"), allowed=said(about.allowed, "money")))  # fmt: skip
         if about.late > 0:
             lines.append(words["late"].format(late=said(about.late, "count")))
-        table = self._lines("campaign", about.campaigns)
-        return Section("came", words["title"], tuple(lines), (table,))
+        return lines
 
     def _chance(self, found: Word) -> str:
         words = self.words["came"]

@@ -27,7 +27,7 @@ class Moved:
         The last day of the later one.
     before, now : dict of str to float
         ``impressions``, ``clicks``, ``cost``, ``customers`` and ``cpc`` (money a click, 0
-        without one).
+        without one); no impressions where some of their rows don't say them.
     """
 
     days: int
@@ -57,5 +57,7 @@ def _sums(rows: ResultRows, first: int, last: int) -> dict[str, float]:
     inside = np.minimum(rows.last, last) - np.maximum(rows.first, first) + 1
     share: Floats = np.maximum(inside, 0) / (rows.last - rows.first + 1)
     names = ("impressions", "clicks", "cost", "customers")
-    found = {name: float((getattr(rows, name) * share).sum()) for name in names}
+    inside = share > 0
+    sums = {name: float((getattr(rows, name) * share)[inside].sum()) for name in names}
+    found = {name: value for name, value in sums.items() if not np.isnan(value)}
     return found | {"cpc": found["cost"] / found["clicks"] if found["clicks"] > 0 else 0.0}

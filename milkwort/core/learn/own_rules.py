@@ -64,7 +64,8 @@ def apply_rule(rule: OwnRule, results: Results, rate: Floats) -> RuleOutcome:
     rate : Floats
         Customers per click assumed.
     """
-    cuts = (results.clicks >= rule.clicks) & (results.customers == 0)
+    told = (results.exposure > 0) | (results.clicks == 0)
+    cuts = told & (results.clicks >= rule.clicks) & (results.customers == 0)
     cuts &= results.spend >= rule.spend
     return RuleOutcome(cuts, false_cut_chance(rate, rule.clicks))
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date
 
 import numpy as np
@@ -29,11 +29,15 @@ class ResultRows:
         Row of the plan's table; −1 where no keyword is meant.
     first, last : Ints
         Ordinals of the days a row is about, ends included; equal for a day.
-    impressions, clicks, customers : Floats
+    impressions : Floats
+        NaN where nobody says.
+    clicks, customers : Floats
     cost : Floats
         Money, less what was credited.
     could_show, lost_to_money, enquiries, invalid_clicks : Floats
         NaN where the platform doesn't say.
+    sold_told : ndarray of bool or None
+        Rows that say their customers, all where left out; the clicks of others expose nobody.
     """
 
     keyword: Ints
@@ -47,8 +51,11 @@ class ResultRows:
     lost_to_money: Floats
     enquiries: Floats
     invalid_clicks: Floats
+    sold_told: NDArray[np.bool_] | None = None
 
     def __post_init__(self) -> None:
+        if self.sold_told is None:
+            object.__setattr__(self, "sold_told", np.ones(len(self.keyword), dtype=bool))
         if (self.last < self.first).any():
             row = int(np.flatnonzero(self.last < self.first)[0])
             raise BadValueError(f"results row {row + 1}, until", "a day from its first on",
@@ -65,7 +72,7 @@ class ResultRows:
 
     def at(self, rows: Ints | NDArray[np.bool_]) -> ResultRows:
         """Return some of the rows."""
-        return ResultRows(*(column[rows] for column in vars(self).values()))
+        return replace(self, **{name: column[rows] for name, column in vars(self).items()})
 
 
 @dataclass(frozen=True)
@@ -75,7 +82,8 @@ class Seen:
     Attributes
     ----------
     impressions, clicks, cost, customers, exposure : Floats
-        `exposure` counts each click with the chance that its customer would be reported.
+        `exposure` counts each click with the chance that its customer would be reported;
+        impressions are NaN where some of them are not told.
     could_show, lost_to_money : Floats
         NaN where the platform doesn't say.
     enquiries : Floats
@@ -131,6 +139,8 @@ def seen_by(rows: ResultRows, n: int, as_of: int, assumed: Assumed) -> Seen:
         return np.where(held, sums(np.where(known, values, 0.0)), np.nan)
 
     exposed = some.clicks * exposure_of_spans(some.first, some.last, as_of, assumed)
+    if some.sold_told is not None:
+        exposed *= some.sold_told
     return Seen(
         impressions=sums(some.impressions), clicks=sums(some.clicks), cost=sums(some.cost),
         customers=sums(some.customers), exposure=sums(exposed),

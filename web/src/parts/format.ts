@@ -42,11 +42,16 @@ export function short(value: number | null | undefined): string {
   return `${number(value / 1_000_000, 1)}M`;
 }
 
+const significant = new Intl.NumberFormat(locale, {
+  minimumSignificantDigits: 2,
+  maximumSignificantDigits: 2,
+});
+
 /** What one unit of money brings: as many digits as it takes to read two of them. */
 export function brought(value: number): string {
   const size = Math.abs(value);
-  const small = size > 0 ? 1 - Math.floor(Math.log10(size)) : 0;
-  return number(value, size < 0.1 ? Math.min(Math.max(4, small), 12) : size < 10 ? 2 : 0);
+  if (size > 0 && size < 0.001) return significant.format(value);
+  return number(value, size < 0.1 ? 4 : size < 10 ? 2 : 0);
 }
 
 /** How many of a hundred a share is. */

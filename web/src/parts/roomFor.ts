@@ -1,8 +1,8 @@
 type Figure = number | null | undefined;
 
-const digit = 8.1;
-const mark = 4.1;
-const around = 18;
+const digit = 8;
+const mark = 4;
+const around = 22;
 /** Above each of these a figure may be written with fewer decimals, and so be shorter. */
 const shorterFrom = [Infinity, 100_000, 100];
 

@@ -44,7 +44,9 @@ export function Said({ view, word }: Props) {
       {moved && (
         <p>
           In the last {plural(moved.days, "day")} against as many before:{" "}
-          {number(moved.now.impressions)} showings ({changed(moved, "impressions")}),{" "}
+          {moved.now.impressions !== undefined &&
+            moved.before.impressions !== undefined &&
+            `${number(moved.now.impressions)} showings (${changed(moved, "impressions")}), `}
           {money(moved.now.cpc)} a click ({changed(moved, "cpc")}), {number(moved.now.clicks)}{" "}
           clicks ({changed(moved, "clicks")}).
         </p>
