@@ -72,3 +72,18 @@ def test_what_a_later_file_says_stands_in_the_place_of_what_was_not(client, plan
     bring(client, plan, report())
     assert "stop" in {one["verdict"] for one in learn(client, plan)["keywords"]}
     assert not any("without" in said for said in learn(client, plan)["notices"])
+
+
+def test_enquiries_are_evidence_of_an_offer_in_two_steps_and_of_no_other(client, plan):
+    text = "keyword,since,until,impressions,clicks,cost,enquiries\n" + "".join(
+        f"{keyword},2027-04-01,2027-04-30,{shown},{clicks},{cost},1\n"
+        for keyword, (shown, clicks, cost, _) in ROWS.items()
+    )
+    bring(client, plan, text)
+    assert all(one["exposure"] == 0 for one in learn(client, plan)["keywords"])
+    steps = {"rate_low": 0.06, "rate_likely": 0.1, "rate_high": 0.14,
+             "close_low": 0.2, "close_likely": 0.3, "close_high": 0.4}  # fmt: skip
+    client.patch(f"{plan}/brief", json=steps).raise_for_status()
+    seen = {one["keyword"]: one for one in learn(client, plan)["keywords"]}
+    assert seen["sash cord replacement"]["exposure"] > 350
+    assert seen["sash cord replacement"]["verdict"] == "stop"

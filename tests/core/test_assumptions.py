@@ -92,7 +92,7 @@ def learnt(result):
     odd = 1 + (np.arange(n) % 5) / 4
     nothing = np.full(n, np.nan)
     seen = Seen(e.impressions * odd, e.clicks * odd, e.spend * odd * 1.2, e.customers, e.clicks,
-                result.demand.searches * odd, np.zeros(n), nothing)  # fmt: skip
+                result.demand.searches * odd, np.zeros(n), nothing, e.clicks)  # fmt: skip
     found = corrections_of(result, [Segment(result.bid, np.ones(n), seen)])
     many = np.array([30.0, 12.0])
     rows = TermRows(("sash window gold", "blue sash"), np.array([0, 0]), many * 9, many, many,

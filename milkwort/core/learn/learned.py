@@ -256,7 +256,8 @@ def judged_of(result: PlanResult, seen: Seen, reach: Floats | None = None) -> Ju
     rate, allowed = np.where(told, asked_rate, rate), np.where(told, asked_allowed, allowed)
     contribution = np.where(told, contribution * safe, contribution)
     customers = np.where(told, np.nan_to_num(seen.enquiries), seen.customers)
-    results = Results(seen.clicks, seen.exposure, customers, seen.cost)
+    exposure = np.where(told, seen.asked_exposure, seen.exposure)
+    results = Results(seen.clicks, exposure, customers, seen.cost)
     offer = _of_most_exposure(results, table.offer, len(brief.offers))
     weight = factor_weight(brief.offers[offer].rate, assumed)
     if reach is None:

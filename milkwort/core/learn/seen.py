@@ -88,6 +88,8 @@ class Seen:
         NaN where the platform doesn't say.
     enquiries : Floats
         NaN where none are told.
+    asked_exposure : Floats
+        The same as `exposure`, of clicks whose enquiries or customers are told.
     """
 
     impressions: Floats
@@ -98,6 +100,7 @@ class Seen:
     could_show: Floats
     lost_to_money: Floats
     enquiries: Floats
+    asked_exposure: Floats
 
     def results(self) -> Results:
         """Return what evidence is judged on: customers."""
@@ -139,11 +142,11 @@ def seen_by(rows: ResultRows, n: int, as_of: int, assumed: Assumed) -> Seen:
         return np.where(held, sums(np.where(known, values, 0.0)), np.nan)
 
     exposed = some.clicks * exposure_of_spans(some.first, some.last, as_of, assumed)
-    if some.sold_told is not None:
-        exposed *= some.sold_told
+    sold = np.asarray(some.sold_told, dtype=bool)
+    asked = sold | np.isfinite(some.enquiries)
     return Seen(
         impressions=sums(some.impressions), clicks=sums(some.clicks), cost=sums(some.cost),
-        customers=sums(some.customers), exposure=sums(exposed),
+        customers=sums(some.customers), exposure=sums(exposed * sold),
         could_show=told(some.could_show), lost_to_money=told(some.lost_to_money),
-        enquiries=told(some.enquiries),
+        enquiries=told(some.enquiries), asked_exposure=sums(exposed * asked),
     )  # fmt: skip

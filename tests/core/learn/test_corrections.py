@@ -37,7 +37,7 @@ def seen(n=3, **figures):
         found[0] = figures.get(name, otherwise)
         return found
 
-    counts = ("impressions", "clicks", "cost", "customers", "exposure")
+    counts = ("impressions", "clicks", "cost", "customers", "exposure", "asked_exposure")
     beside = ("could_show", "lost_to_money", "enquiries")
     return Seen(**{name: column(name, 0.0) for name in counts},
                 **{name: column(name, np.nan) for name in beside})  # fmt: skip
