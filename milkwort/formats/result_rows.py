@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, replace
-from datetime import date
 
 import numpy as np
 from numpy.typing import NDArray
@@ -13,7 +12,6 @@ from milkwort.core.arrays import Floats, Ints
 from milkwort.core.errors import NothingUsableError, Refusal
 from milkwort.core.words.match_types import MATCHES
 from milkwort.core.words.texts import normalise
-from milkwort.formats.days import WrittenDays
 from milkwort.formats.match_words import read_match, unwrapped
 from milkwort.formats.named_rows import Cells, RefusedCellError, read_named_rows
 from milkwort.formats.report_window import window_above
@@ -26,6 +24,7 @@ from milkwort.formats.result_columns import (
     result_columns,
     result_table,
 )
+from milkwort.formats.result_remarks import remarks_of
 from milkwort.formats.text_table import TextTable
 
 __all__ = ["BESIDE", "FIGURES", "ResultFile", "places_of", "read_result_rows", "told_apart"]
@@ -184,7 +183,7 @@ def read_result_rows(
         match=match, campaign=campaign, group=group, ref=ref,
         first=np.array(by_column[7], dtype=np.int64), last=np.array(by_column[8], dtype=np.int64),
         figures=figures, untold=untold, refused=refused,
-        remarks=(*_remarks(days, columns, level, None if told else window), *_said_of_sums(sums)),
+        remarks=remarks_of(days, columns, level, None if told else window, sums),
     )  # fmt: skip
 
 
@@ -197,39 +196,6 @@ def _figures(said: Mapping[str, Sequence[float]], many: int) -> dict[str, Floats
     if "cost" not in said and "cost_per_click" in said:
         figures["cost"] = figures["clicks"] * np.array(said["cost_per_click"], dtype=np.float64)
     return figures
-
-
-def _remarks(
-    days: WrittenDays, columns: Mapping[str, int], level: str, window: tuple[int, int] | None
-) -> tuple[str, ...]:
-    """Say how a file was read where it doesn't tell, and what it lacks."""
-    said = []
-    if days.undecided:
-        day = days.read(days.undecided)
-        said.append(f"{days.undecided} was read as {day.isoformat()}: "
-                    "nothing in the file says otherwise.")  # fmt: skip
-    if window is not None and not is_dated(columns):
-        first, last = map(date.fromordinal, window)
-        said.append(f"No row says its day: all are from {first.isoformat()} to "
-                    f"{last.isoformat()}, as a line above the headings says.")  # fmt: skip
-    if level == "day":  # of the whole site, where customers may be left out
-        return tuple(said)
-    if not {"customers", "enquiries"} & columns.keys():
-        said.append("No column says customers: its clicks tell nothing of what sells. "
-                    "Say which column holds them, if one does.")  # fmt: skip
-    if "impressions" not in columns:
-        said.append("No column says how often a keyword was shown: searches and click rates are "
-                    "not judged by it.")  # fmt: skip
-    if not {"cost", "cost_per_click"} & columns.keys():
-        said.append("No column says what was spent: its clicks count as free.")
-    return tuple(said)
-
-
-def _said_of_sums(rows: list[int]) -> list[str]:
-    if len(rows) < 2:
-        return [f"Row {row:,} sums up others and was passed over." for row in rows]
-    *some, last = (f"{row:,}" for row in rows)
-    return [f"Rows {', '.join(some)} and {last} sum up others and were passed over."]
 
 
 def _row(

@@ -1,0 +1,59 @@
+"""What is said of a file of results as it comes in."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from datetime import date
+
+from milkwort.formats.days import WrittenDays
+from milkwort.formats.result_columns import is_dated
+
+__all__ = ["remarks_of"]
+
+
+def remarks_of(
+    days: WrittenDays, columns: Mapping[str, int], level: str, window: tuple[int, int] | None,
+    sums: Sequence[int],
+) -> tuple[str, ...]:  # fmt: skip
+    """Say how a file was read where it doesn't tell, what it lacks, and what was passed over.
+
+    Parameters
+    ----------
+    days : WrittenDays
+        How its days are written.
+    columns : mapping of str to int
+        By field.
+    level : str
+        What its rows are about.
+    window : (int, int) or None
+        Days that a line above its headings says for all rows, by their ordinals.
+    sums : sequence of int
+        Rows that sum up others.
+    """
+    said = _said_of_sums(sums)
+    if days.undecided:
+        day = days.read(days.undecided)
+        said.append(f"{days.undecided} was read as {day.isoformat()}: "
+                    "nothing in the file says otherwise.")  # fmt: skip
+    if window is not None and not is_dated(columns):
+        first, last = map(date.fromordinal, window)
+        said.append(f"No row says its day: all are from {first.isoformat()} to "
+                    f"{last.isoformat()}, as a line above the headings says.")  # fmt: skip
+    if level == "day":  # of the whole site, where customers may be left out
+        return tuple(said)
+    if not {"customers", "enquiries"} & columns.keys():
+        said.append("No column says customers: its clicks tell nothing of what sells. "
+                    "Say which column holds them, if one does.")  # fmt: skip
+    if "impressions" not in columns:
+        said.append("No column says how often a keyword was shown: searches and click rates are "
+                    "not judged by it.")  # fmt: skip
+    if not {"cost", "cost_per_click"} & columns.keys():
+        said.append("No column says what was spent: its clicks count as free.")
+    return tuple(said)
+
+
+def _said_of_sums(rows: Sequence[int]) -> list[str]:
+    if len(rows) < 2:
+        return [f"Row {row:,} sums up others and was passed over." for row in rows]
+    *some, last = (f"{row:,}" for row in rows)
+    return [f"Rows {', '.join(some)} and {last} sum up others and were passed over."]
