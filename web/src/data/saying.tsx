@@ -2,6 +2,7 @@ import {
   createContext,
   useCallback,
   useContext,
+  useEffect,
   useMemo,
   useRef,
   useState,
@@ -31,10 +32,14 @@ export function SayingProvider({ children }: Props) {
   const [said, setSaid] = useState<Said>(null);
   const count = useRef(0);
   const put = useCallback((text: string, wrong: boolean) => {
-    const at = ++count.current;
-    setSaid({ text, wrong, at });
-    window.setTimeout(() => setSaid((now) => (now?.at === at ? null : now)), wrong ? 9000 : 3500);
+    setSaid({ text, wrong, at: ++count.current });
   }, []);
+  useEffect(() => {
+    if (!said) return;
+    // the line goes after a while, unless another stands there or all of this is gone by then
+    const going = window.setTimeout(() => setSaid(null), said.wrong ? 9000 : 3500);
+    return () => window.clearTimeout(going);
+  }, [said]);
   const saying = useMemo(
     () => ({
       say: (text: string) => put(text, false),
