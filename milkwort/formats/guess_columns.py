@@ -7,6 +7,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 from milkwort.core.words.texts import normalise
+from milkwort.formats.headings import CURRENCIES
 from milkwort.formats.keyword_rows import FIELDS
 from milkwort.formats.match_words import read_match
 from milkwort.formats.months import MONTHS
@@ -58,8 +59,7 @@ _NO_SEARCHES = frozenset({
     "difficulty", "score", "rank", "position", "ctr", "year", "id", "number",
 })  # fmt: skip
 """A heading with one of these stands over anything but searches."""
-_CODE = re.compile(r" (aed|aud|brl|cad|chf|czk|dkk|eur|gbp|hkd|huf|ils|inr|jpy|krw|mxn|nok|nzd|pln|"
-                   r"ron|sek|sgd|try|usd|zar)$")  # fmt: skip
+_CODE = re.compile(rf" ({'|'.join(sorted(CURRENCIES))})$")
 _PATTERNS = {name: re.compile(pattern) for name, pattern in _HEADINGS.items()}
 _SAMPLE = 200
 _MOST_TITLES = 15

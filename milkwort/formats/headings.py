@@ -10,7 +10,13 @@ from milkwort.core.words.texts import normalise
 from milkwort.formats.numbers import Decimal, read_number
 from milkwort.formats.text_table import TextTable
 
-__all__ = ["below_titles", "columns_by_heading"]
+__all__ = ["CURRENCIES", "below_titles", "columns_by_heading"]
+
+CURRENCIES = frozenset({
+    "aed", "aud", "brl", "cad", "chf", "czk", "dkk", "eur", "gbp", "hkd", "huf", "ils", "inr",
+    "jpy", "krw", "mxn", "nok", "nzd", "pln", "ron", "sek", "sgd", "try", "usd", "zar",
+})  # fmt: skip
+"""Codes that money in a heading may be said in."""
 
 _MOST_TITLES = 15
 """Headings are looked for so far down."""

@@ -179,13 +179,7 @@ def read_named_rows(
     table = below_titles(table, patterns, needed)
     headings = table.rows[0] if table.rows else ()
     columns = columns_by_heading(headings, patterns)
-    for field, said in needed.items():
-        if field not in columns:
-            seen = ", ".join(h for h in headings[:8] if h) or "an empty row"
-            where = f"row {table.number(0)}"
-            raise NothingUsableError(
-                f"{name}, {where}: expected a column for {said}, got {seen}", where
-            )
+    _check_needed(table, needed, columns, name)
     before: Seen = defaultdict(dict)
     taken: list[_Row] = []
     refused: list[Refusal] = []
@@ -209,6 +203,19 @@ def read_named_rows(
     if not taken:
         raise NothingUsableError(f"{name}: no usable row, {len(refused)} refused", name)
     return tuple(taken), tuple(refused)
+
+
+def _check_needed(
+    table: TextTable, needed: Mapping[str, str], columns: Mapping[str, int], name: str
+) -> None:
+    headings = table.rows[0] if table.rows else ()
+    for field, said in needed.items():
+        if field not in columns:
+            seen = ", ".join(h for h in headings[:8] if h) or "an empty row"
+            where = f"row {table.number(0)}"
+            raise NothingUsableError(
+                f"{name}, {where}: expected a column for {said}, got {seen}", where
+            )
 
 
 def check_no_sum(cells: Sequence[str], headings: Sequence[str] = ()) -> None:

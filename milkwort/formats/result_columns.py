@@ -9,7 +9,7 @@ from dataclasses import replace
 from milkwort.core.errors import BadValueError, NothingUsableError
 from milkwort.core.words.texts import normalise
 from milkwort.formats.days import WrittenDays, written_days
-from milkwort.formats.headings import below_titles, columns_by_heading
+from milkwort.formats.headings import CURRENCIES, below_titles, columns_by_heading
 from milkwort.formats.text_table import TextTable
 
 __all__ = [
@@ -136,8 +136,8 @@ def check_currency(
             continue
         heading = table.rows[0][columns[field]]
         found = RESULT_PATTERNS[field].fullmatch(normalise(heading.replace("_", " ")))
-        said = (found["currency"] or "").strip().upper() if found else ""
-        if said and said != currency:
+        said = (found["currency"] or "").strip() if found else ""
+        if said in CURRENCIES and said.upper() != currency:
             where = f"row {table.number(0)}"
             raise NothingUsableError(
                 f"{name}, {where}: expected money in {currency}, got {heading.strip()}", where

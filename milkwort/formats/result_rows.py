@@ -12,6 +12,7 @@ from milkwort.core.arrays import Floats, Ints
 from milkwort.core.errors import NothingUsableError, Refusal
 from milkwort.core.words.match_types import MATCHES
 from milkwort.core.words.texts import normalise
+from milkwort.formats.days import WrittenDays
 from milkwort.formats.match_words import read_match, unwrapped
 from milkwort.formats.named_rows import Cells, RefusedCellError, read_named_rows
 from milkwort.formats.report_window import window_above
@@ -150,15 +151,7 @@ def read_result_rows(
     level, columns = level_of(table), result_columns(table)
     check_currency(table, columns, name, currency)
     days = days_of(table)
-    told = window
-    if not is_dated(columns):
-        window = window or window_above(table.above, days)
-        if window is None:
-            seen = ", ".join(h for h in table.rows[0][:8] if h) if table.rows else "nothing"
-            where = f"row {table.number(0)}"
-            raise NothingUsableError(
-                f"{name}, {where}: expected a column day, or since and until, got {seen}", where
-            )
+    told, window = window, window or _window_above(table, columns, days, name)
     held = [name for name in (*FIGURES, "cost_per_click") if name in columns]
     count = 0
 
@@ -185,6 +178,22 @@ def read_result_rows(
         figures=figures, untold=untold, refused=refused,
         remarks=remarks_of(days, columns, level, None if told else window, sums),
     )  # fmt: skip
+
+
+def _window_above(
+    table: TextTable, columns: Mapping[str, int], days: WrittenDays, name: str
+) -> tuple[int, int] | None:
+    """Return the days that a title says for rows which say none; None where rows say them."""
+    if is_dated(columns):
+        return None
+    window = window_above(table.above, days)
+    if window is None:
+        seen = ", ".join(h for h in table.rows[0][:8] if h) if table.rows else "nothing"
+        where = f"row {table.number(0)}"
+        raise NothingUsableError(
+            f"{name}, {where}: expected a column day, or since and until, got {seen}", where
+        )
+    return window
 
 
 def _figures(said: Mapping[str, Sequence[float]], many: int) -> dict[str, Floats]:

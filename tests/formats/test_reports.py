@@ -81,6 +81,7 @@ def test_money_in_another_currency_is_refused_row_by_row_or_as_a_whole():
     with pytest.raises(NothingUsableError, match=r"row 1: expected money in GBP, got Cost \(EUR\)"):
         read(text, currency="GBP")
     assert read(text, currency="EUR").cost.tolist() == [4.0]
+    assert read(text.replace("(EUR)", "net"), currency="GBP").cost.tolist() == [4.0]
 
 
 def test_the_price_of_a_click_tells_the_cost_where_no_column_does():

@@ -13,9 +13,13 @@ __all__ = ["columns_like", "remember_columns"]
 
 
 def remember_columns(work: Workspace, guess: ColumnGuess, units: Units) -> None:
-    """Keep how a file's columns were assigned, in place of what was kept of such a file."""
+    """Keep how a file's columns were assigned, in place of what was kept of such a file.
+
+    What one of its currency is holds for this plan's money and this day alone.
+    """
+    kept = asdict(replace(units, price_rate=None))
     with work.database.begin() as session:
-        save_shape(session, guess.headings, guess.columns, asdict(units))
+        save_shape(session, guess.headings, guess.columns, kept)
 
 
 def columns_like(work: Workspace, guess: ColumnGuess) -> tuple[ColumnGuess, Units] | None:
