@@ -138,16 +138,20 @@ def read_keyword_rows(
             continue
         try:
             check_no_sum(cells)
-            row = reader.read(number, cells)
-            earlier = seen.setdefault(row.identity, number)
-            if earlier != number:
-                expected = f"one row for each keyword and match type; row {earlier} has it"
-                raise RefusedCellError("keyword", expected, row.text)
-            taken.append(row)
+            taken.append(_once(reader.read(number, cells), seen))
         except RefusedCellError as no:
             why = f'expected {no.expected}, got "{no.value[:80]}"'
             refused.append(Refusal(number, no.column, no.value[:200], why))
     return KeywordRows(tuple(taken), tuple(refused))
+
+
+def _once(row: KeywordRow, seen: dict[tuple[str, str], int]) -> KeywordRow:
+    """Return a row, refused where an earlier one is the same keyword."""
+    earlier = seen.setdefault(row.identity, row.row)
+    if earlier != row.row:
+        expected = f"one row for each keyword and match type; row {earlier} has it"
+        raise RefusedCellError("keyword", expected, row.text)
+    return row
 
 
 def table_of(
