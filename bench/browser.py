@@ -12,7 +12,7 @@ from playwright.sync_api import Page, sync_playwright
 
 from bench.core import Row
 from bench.sheets import write_csv
-from tools.program import browser_of, served, watched_page
+from tools.program import browser_of, profile_of, served, watched_page
 
 FILE = 5_000
 FEW, SIZE, MANY = 1_000, 10_000, 20_000
@@ -89,7 +89,7 @@ def rows() -> list[Row]:
         csv = Path(folder) / "rows.csv"
         write_csv(csv, FILE)
         browser = browser_of(playwright)
-        page = watched_page(browser, [])
+        page = watched_page(profile_of(browser), [])
         made = httpx.post(f"{url}/api/plans", json={"name": "Bench"}).json()["id"]
         httpx.patch(f"{url}/api/plans/{made}/brief", json={"monthly_spend": 3000.0})
         page.goto(f"{url}/plan/{made}/gather")

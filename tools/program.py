@@ -10,9 +10,9 @@ from collections.abc import Iterator
 from contextlib import contextmanager
 from pathlib import Path
 
-from playwright.sync_api import Browser, Page, Playwright
+from playwright.sync_api import Browser, BrowserContext, Page, Playwright
 
-__all__ = ["CHROMIUM", "VIEWPORT", "browser_of", "served", "watched_page"]
+__all__ = ["CHROMIUM", "VIEWPORT", "browser_of", "profile_of", "served", "watched_page"]
 
 CHROMIUM = next(
     (
@@ -65,9 +65,14 @@ def browser_of(playwright: Playwright) -> Browser:
     return playwright.chromium.launch(executable_path=CHROMIUM, args=_FLAGS)
 
 
-def watched_page(browser: Browser, faults: list[str]) -> Page:
+def profile_of(browser: Browser) -> BrowserContext:
+    """A profile of its own, with nothing kept in it yet."""
+    return browser.new_context(viewport=VIEWPORT, locale="en-GB")  # type: ignore[arg-type] # literal
+
+
+def watched_page(profile: BrowserContext, faults: list[str]) -> Page:
     """Open a page whose errors are collected."""
-    page = browser.new_page(viewport=VIEWPORT, locale="en-GB")  # type: ignore[arg-type] # literal
+    page = profile.new_page()
     page.on("pageerror", lambda error: faults.append(str(error)))
     page.on(
         "console",

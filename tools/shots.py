@@ -8,7 +8,7 @@ from pathlib import Path
 
 from playwright.sync_api import Page, sync_playwright
 
-from tools.program import browser_of, served, watched_page
+from tools.program import browser_of, profile_of, served, watched_page
 
 FOLDER = Path(__file__).parent.parent / "docs" / "screenshots"
 _PASTED = """keyword\tsearches\tlow price\thigh price\tmatch
@@ -32,7 +32,7 @@ def main(folder: Path) -> None:
         sync_playwright() as playwright,
     ):
         browser = browser_of(playwright)
-        page = watched_page(browser, faults)
+        page = watched_page(profile_of(browser), faults)
         for name, take in _VIEWS.items():
             take(page, f"{url}/plan/1")
             page.wait_for_timeout(1500)

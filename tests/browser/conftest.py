@@ -2,9 +2,9 @@ from collections.abc import Iterator
 
 import httpx
 import pytest
-from playwright.sync_api import Browser, Page, expect, sync_playwright
+from playwright.sync_api import Browser, BrowserContext, Page, expect, sync_playwright
 
-from tools.program import browser_of, served, watched_page
+from tools.program import browser_of, profile_of, served, watched_page
 
 PATIENCE = 30_000
 """Milliseconds: the draws of a month give way to everything else, on a busy machine for long."""
@@ -12,6 +12,14 @@ expect.set_options(timeout=PATIENCE)
 
 TWO_FRAMES = "() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))"
 """What was just done has been drawn by then, and what it asks for is on its way."""
+
+NOTHING_KEPT = """
+if (window === top && location.protocol !== "about:" && !sessionStorage.getItem("test")) {
+  localStorage.clear();
+  sessionStorage.setItem("test", "begun");
+}
+"""
+"""What an earlier test's page kept is gone before this one's first script runs."""
 
 
 def settled(page: Page) -> None:
@@ -54,14 +62,22 @@ def made_from_sample(program: str) -> str:
     return f"{program}/plan/{made['id']}"
 
 
+@pytest.fixture(scope="session")
+def profile(browser: Browser) -> BrowserContext:
+    """One for all tests: the program's scripts are read and compiled once."""
+    return profile_of(browser)
+
+
 @pytest.fixture
-def page(browser: Browser) -> Iterator[Page]:
+def page(profile: BrowserContext) -> Iterator[Page]:
     """A page that fails its test where the browser complains."""
     faults: list[str] = []
-    page = watched_page(browser, faults)
+    page = watched_page(profile, faults)
+    page.add_init_script(NOTHING_KEPT)
     page.set_default_timeout(PATIENCE)
     yield page
     page.close()
+    profile.clear_permissions()
     # an answer of 4xx is a refusal that the test itself asked for
     assert [f for f in faults if "status of 4" not in f] == []
 

@@ -147,11 +147,9 @@ def test_columns_are_chosen_and_stay_chosen(plan: str, page: Page):
     expect(grid.get_by_role("columnheader", name="Group")).to_have_count(0)
 
 
-def test_two_windows_each_change_what_they_touch_and_show_the_others(
-    plan: str, page: Page, browser
-):
+def test_two_windows_each_change_what_they_touch_and_show_the_others(plan: str, page: Page):
     faults: list[str] = []
-    other = watched_page(browser, faults)
+    other = watched_page(page.context, faults)
     for window, row in ((page, 2), (other, 3)):
         sift(window, plan, "?call=none")
         window.get_by_role("grid", name="Keywords").get_by_role("row").nth(row).click()

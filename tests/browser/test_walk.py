@@ -288,7 +288,7 @@ def test_the_first_run_explains_itself_and_a_deleted_plan_is_brought_back(
 
 
 def test_another_window_shows_a_change_within_a_moment(sample: Page, plan: str):
-    other = watched_page(sample.context.browser, [])  # type: ignore[arg-type] # it has one
+    other = watched_page(sample.context, [])
     other.goto(f"{plan}/sift")
     expect(other.get_by_role("link", name="Sift")).to_contain_text("160 kept")
     stage(sample, "Sift")
