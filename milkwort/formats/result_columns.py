@@ -18,7 +18,9 @@ __all__ = [
     "check_currency",
     "days_of",
     "is_dated",
+    "is_priced",
     "level_of",
+    "no_column",
     "result_columns",
     "result_table",
     "with_result_columns",
@@ -144,6 +146,11 @@ def check_currency(
             )
 
 
+def is_priced(columns: Mapping[str, int]) -> bool:
+    """Say whether rows have a column for what their clicks cost."""
+    return not {"cost", "cost_per_click"}.isdisjoint(columns)
+
+
 def days_of(table: TextTable) -> WrittenDays:
     """Tell how days are written, by all columns that hold any.
 
@@ -161,3 +168,18 @@ def days_of(table: TextTable) -> WrittenDays:
 def is_dated(columns: Mapping[str, int]) -> bool:
     """Say whether rows have columns for the days they are about."""
     return "day" in columns or {"since", "until"} <= columns.keys()
+
+
+def no_column(table: TextTable, name: str, wanted: str) -> NothingUsableError:
+    """Return the refusal of a table that lacks a column.
+
+    Parameters
+    ----------
+    table : TextTable
+        With headings in its first row.
+    name, wanted : str
+        What to call the file, and the column.
+    """
+    seen = ", ".join(h for h in table.rows[0][:8] if h) if table.rows else "nothing"
+    where = f"row {table.number(0)}"
+    return NothingUsableError(f"{name}, {where}: expected a column {wanted}, got {seen}", where)

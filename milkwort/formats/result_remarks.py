@@ -13,7 +13,7 @@ __all__ = ["remarks_of"]
 
 def remarks_of(
     days: WrittenDays, columns: Mapping[str, int], level: str, window: tuple[int, int] | None,
-    sums: Sequence[int],
+    sums: Sequence[int], each: float | None = None,
 ) -> tuple[str, ...]:  # fmt: skip
     """Say how a file was read where it doesn't tell, what it lacks, and what was passed over.
 
@@ -29,6 +29,8 @@ def remarks_of(
         Days that a line above its headings says for all rows, by their ordinals.
     sums : sequence of int
         Rows that sum up others.
+    each : float or None
+        Money a click, where it was laid evenly on all of them.
     """
     said = _said_of_sums(sums)
     if days.undecided:
@@ -47,8 +49,9 @@ def remarks_of(
     if "impressions" not in columns:
         said.append("No column says how often a keyword was shown: searches and click rates are "
                     "not judged by it.")  # fmt: skip
-    if not {"cost", "cost_per_click"} & columns.keys():
-        said.append("No column says what was spent: its clicks count as free.")
+    if each is not None:
+        said.append(f"No column says what was spent: each click counts as {each:,.2f}, an equal "
+                    "part of the money that was said for all of them.")  # fmt: skip
     return tuple(said)
 
 

@@ -9,7 +9,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from milkwort.core.arrays import Floats, Ints
-from milkwort.core.errors import NothingUsableError, Refusal
+from milkwort.core.errors import Refusal
 from milkwort.core.words.match_types import MATCHES
 from milkwort.core.words.texts import normalise
 from milkwort.formats.days import WrittenDays
@@ -21,7 +21,9 @@ from milkwort.formats.result_columns import (
     check_currency,
     days_of,
     is_dated,
+    is_priced,
     level_of,
+    no_column,
     result_columns,
     result_table,
 )
@@ -39,8 +41,6 @@ FIGURES: tuple[str, ...] = ("impressions", "clicks", "cost", "credit", "customer
                             "could_show", "lost_to_money", "invalid_clicks", *BESIDE)  # fmt: skip
 _UNTOLD = ("enquiries", "could_show", "lost_to_money", "invalid_clicks", *BESIDE)
 """Figures that are missing where a file doesn't say, not 0."""
-
-
 _COUNTED = ("impressions", "customers")
 """Figures that count as 0 in every sum where a file has no column of them, and teach nothing."""
 
@@ -126,6 +126,7 @@ def told_apart(
 def read_result_rows(
     table: TextTable, name: str = "file", window: tuple[int, int] | None = None,
     progress: Callable[[int], None] = lambda _: None, currency: str = "",
+    spent: float | None = None,
 ) -> ResultFile:  # fmt: skip
     """Read results; bad rows are refused one by one.
 
@@ -141,6 +142,9 @@ def read_result_rows(
         Told now and then how many rows are read; may raise to stop.
     currency : str
         Money in any other is refused; empty: whatever it is in.
+    spent : float, optional
+        Money of all rows together, where no column says what was spent: it is laid evenly on
+        their clicks.
 
     Raises
     ------
@@ -171,12 +175,17 @@ def read_result_rows(
         [str(cell) for cell in column] for column in by_column[1:7]
     )
     figures, untold = told_apart(_figures(dict(zip(held, by_column[9:], strict=True)), len(rows)))
+    # without a price no rate is too low; days of the whole site are no evidence
+    spread = level != "day" and not is_priced(columns)
+    if spread and spent is None:
+        raise no_column(table, name, "cost, or cost per click")
+    each = _laid_evenly(figures, spent) if spread else None
     return ResultFile(
         level=level, row=np.array(by_column[0], dtype=np.int64), term=term, keyword=keyword,
         match=match, campaign=campaign, group=group, ref=ref,
         first=np.array(by_column[7], dtype=np.int64), last=np.array(by_column[8], dtype=np.int64),
         figures=figures, untold=untold, refused=refused,
-        remarks=remarks_of(days, columns, level, None if told else window, sums),
+        remarks=remarks_of(days, columns, level, None if told else window, sums, each),
     )  # fmt: skip
 
 
@@ -188,12 +197,17 @@ def _window_above(
         return None
     window = window_above(table.above, days)
     if window is None:
-        seen = ", ".join(h for h in table.rows[0][:8] if h) if table.rows else "nothing"
-        where = f"row {table.number(0)}"
-        raise NothingUsableError(
-            f"{name}, {where}: expected a column day, or since and until, got {seen}", where
-        )
+        raise no_column(table, name, "day, or since and until")
     return window
+
+
+def _laid_evenly(figures: dict[str, Floats], spent: float | None) -> float | None:
+    """Lay money evenly on all clicks, and return that of one; None where there are none."""
+    clicks = float(figures["clicks"].sum())
+    if clicks <= 0 or spent is None:
+        return None
+    figures["cost"] = figures["clicks"] * (spent / clicks)
+    return spent / clicks
 
 
 def _figures(said: Mapping[str, Sequence[float]], many: int) -> dict[str, Floats]:

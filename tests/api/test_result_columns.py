@@ -108,6 +108,38 @@ def test_days_can_be_said_beside_a_file_that_says_none(client, plan):
     assert (one["since"], one["until"]) == ("2027-04-01", "2027-04-03")
 
 
+def test_money_that_no_column_says_is_asked_for_and_laid_evenly_on_the_clicks(client, plan):
+    text = (
+        "keyword,day,impressions,clicks,customers\n"
+        "sash window repair,2027-04-01,900,60,0\nsash cord replacement,2027-04-02,4000,240,0\n"
+    )
+    assert "expected a column cost" in bring(client, plan, text, code=422)["error"]["message"]
+    assert learn(client, plan)["imports"] == []
+    file = {"file": ("april.csv", text.encode())}
+    for wrong in ("-1", "nan", "inf", "much"):
+        assert client.post(f"{plan}/results", files=file, params={"spent": wrong}).is_error
+    answer = client.post(f"{plan}/results", files=file, params={"spent": "600"})
+    assert answer.status_code == 200, answer.text
+    assert any("each click counts as 2.00" in said for said in answer.json()["notices"])
+    view = learn(client, plan)
+    assert {one["keyword"]: one["spend"] for one in view["keywords"] if one["clicks"]} == {
+        "sash window repair": pytest.approx(120.0), "sash cord replacement": pytest.approx(480.0),
+    }  # fmt: skip
+    # what was said for a file that has a column is of no use to it
+    priced = text.replace("customers", "cost").replace(",0\n", ",3\n").replace("04-0", "05-0")
+    bring_file = {"file": ("may.csv", priced.encode())}
+    client.post(f"{plan}/results", files=bring_file, params={"spent": "600"}).raise_for_status()
+    assert learn(client, plan)["month"]["pace"]["spent"] == pytest.approx(6.0)
+
+
+def test_clicks_of_days_alone_need_no_price_and_are_not_held_against_the_keywords(client, plan):
+    text = "day,clicks,visits\n2027-04-01,40,900\n"
+    assert bring(client, plan, text)["taken"] == 1
+    whole = "keyword,day,impressions,clicks,cost,customers\nsash window repair,2027-04-01,9,6,9,0\n"
+    bring(client, plan, whole)
+    assert not any("by keyword 9" in said for said in learn(client, plan)["notices"])
+
+
 def test_of_a_workbook_the_first_sheet_with_results_is_read(client, plan):
     book = Workbook()
     book.active.append(["About this report"])

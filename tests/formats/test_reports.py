@@ -93,9 +93,9 @@ def test_the_price_of_a_click_tells_the_cost_where_no_column_does():
 
 
 def test_what_a_file_lacks_is_said():
-    file = read("keyword,day,clicks\nsash,2026-05-01,4\n")
+    file = read("keyword,day,clicks\nsash,2026-05-01,4\n", spent=6.0)
     said = " ".join(file.remarks)
-    assert "No column says customers" in said and "what was spent" in said and "shown" in said
+    assert "No column says customers" in said and "counts as 1.50" in said and "shown" in said
     assert {name: column.tolist() for name, column in file.untold.items()} == {
         "impressions": [True], "customers": [True],
     }  # fmt: skip
@@ -103,6 +103,21 @@ def test_what_a_file_lacks_is_said():
     assert np.isnan(file.as_said("customers")).all()
     whole = read("keyword,day,clicks,cost,leads,shown\nsash,2026-05-01,4,2,1,--\n")
     assert whole.remarks == () and not whole.untold["impressions"].any()
+
+
+def test_clicks_are_evidence_only_with_their_price():
+    text = (
+        "Report of May\nkeyword,day,clicks,customers\nsash,2026-05-01,3,1\nshutter,2026-05-01,1,0\n"
+    )
+    with pytest.raises(NothingUsableError, match="row 2: expected a column cost, or cost per"):
+        read(text)
+    assert read(text, spent=8.0).cost.tolist() == [6.0, 2.0]
+    unclicked = read(text.replace(",3,", ",0,").replace(",1,0", ",0,0"), spent=8.0)
+    assert unclicked.cost.tolist() == [0.0, 0.0] and not any(
+        "counts as" in s for s in unclicked.remarks
+    )
+    # days of the whole site are held against no keyword
+    assert read("day,clicks\n2026-05-01,3\n").cost.tolist() == [0.0]
 
 
 def test_headings_nobody_knows_are_those_over_all_columns():

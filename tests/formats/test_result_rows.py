@@ -94,12 +94,14 @@ def test_what_can_not_be_used_says_what_is_missing(text, says):
 
 
 def test_windows_have_two_ends_in_order_and_may_be_given_beside_the_file():
-    file = read("campaign,since,until,clicks\nSearch,2027-04-01,2027-04-07,3\n"
-                "Search,2027-04-07,2027-04-01,3\n")  # fmt: skip
+    file = read("campaign,since,until,clicks,cost\nSearch,2027-04-01,2027-04-07,3,4\n"
+                "Search,2027-04-07,2027-04-01,3,4\n")  # fmt: skip
     assert days(file) == [("2027-04-01", "2027-04-07")]
     assert file.refused[0].column == "until"
     window = (date(2027, 4, 1).toordinal(), date(2027, 4, 30).toordinal())
-    assert days(read("keyword,clicks\nsash,3\n", window=window)) == [("2027-04-01", "2027-04-30")]
+    assert days(read("keyword,clicks,cost\nsash,3,4\n", window=window)) == [
+        ("2027-04-01", "2027-04-30")
+    ]
 
 
 @pytest.mark.parametrize(

@@ -54,13 +54,18 @@ FirstDay = Annotated[
     IsoDay | None, Query(description="first day of rows that say none; with the last")
 ]
 LastDay = Annotated[IsoDay | None, Query(description="last day of rows that say none")]
+Spent = Annotated[
+    float | None,
+    Query(ge=0, le=1e12, allow_inf_nan=False,
+          description="money of all rows together, where no column says what was spent"),
+]  # fmt: skip
 
 
 @router.post("/plans/{plan_id}/results", responses=shape_of(ResultsTaken))
 def bring_in(
     plan_id: int, file: Annotated[UploadFile, File()], work: Work, window: Window = "",
     job: Job = "", columns: Columns = [],  # noqa: B006 # FastAPI copies it
-    since: FirstDay = None, until: LastDay = None,
+    since: FirstDay = None, until: LastDay = None, spent: Spent = None,
 ) -> Response:  # fmt: skip
     """Bring results in, out of a file; they are in force from then on."""
     name = file.filename or "results"
@@ -73,7 +78,7 @@ def bring_in(
         rows = len(table.rows)
         known = under_known_headings(work, table, said)
         read = read_result_rows(known, name, days, lambda n: progress("reading", n, rows),
-                                currency)  # fmt: skip
+                                currency, spent)  # fmt: skip
     if said:
         remember(work, table, said)
     return sent(_taken(work, plan_id, [(read, name, None)], window))

@@ -50,8 +50,8 @@ def said_of_all(in_force: InForce) -> list[str]:
         said.append(f"And {counted(len(gaps) - _SHOWN, 'gap')} more.")
     for level in ("day", "campaign", "group"):
         other = in_force.level(level)
-        # a file that tells visits of the site alone says nothing of money
-        told = other is not None and (other.cost.any() or other.figures["clicks"].any())
+        # a file that tells visits of the site, or clicks alone, says nothing of money
+        told = other is not None and other.cost.any()
         found = None if other is None or not told else sums_differ(
             rows.first, rows.last, rows.cost, other.first, other.last, other.cost
         )  # fmt: skip

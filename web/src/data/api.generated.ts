@@ -24345,6 +24345,8 @@ export interface operations {
                 since?: string | null;
                 /** @description last day of rows that say none */
                 until?: string | null;
+                /** @description money of all rows together, where no column says what was spent */
+                spent?: number | null;
             };
             header?: {
                 "X-Milkwort-Window"?: string;

@@ -3,27 +3,36 @@ import type { Schemas } from "../../data/client";
 import { Button, MainButton } from "../../parts/Button";
 import { Choice } from "../../parts/Choice";
 import { Day } from "../../parts/Day";
-import { number } from "../../parts/format";
+import { money, number } from "../../parts/format";
 import * as S from "./Learn.styles";
+import { useTyped } from "./useTyped";
 
-/** First and last day, ISO 8601. */
-export type Days = { since: string; until: string };
-export type Unknown = { file: File; why: string; found: Schemas["ResultHeadings"] };
+/** What no column says: first and last day, ISO 8601; the money of all rows together. */
+export type Beside = { since?: string; until?: string; spent?: number };
+export type Unknown = {
+  file: File;
+  why: string;
+  spent: number | null;
+  found: Schemas["ResultHeadings"];
+};
 type Props = {
   unknown: Unknown;
-  /** Each column as field and number; days where no column says them. */
-  onRead: (file: File, columns: string[], days: Days | null) => void;
+  /** Each column as field and number. */
+  onRead: (file: File, columns: string[], beside: Beside) => void;
   onAway: () => void;
 };
 
 const none = "none";
+/** Whose clicks are evidence, and so need a price. */
+const judged = ["term", "keyword", "group", "campaign"];
 
 /** A file whose headings don't tell: the planner says which column holds what. */
-export function Assign({ unknown: { file, why, found }, onRead, onAway }: Props) {
+export function Assign({ unknown: { file, why, found, ...before }, onRead, onAway }: Props) {
   const [columns, setColumns] = useState<Record<string, string>>(() =>
     Object.fromEntries(Object.entries(found.columns).map(([field, at]) => [field, String(at)])),
   );
-  const [days, setDays] = useState<Days>({ since: found.since ?? "", until: found.until ?? "" });
+  const [days, setDays] = useState({ since: found.since ?? "", until: found.until ?? "" });
+  const spent = useTyped("Money of all rows", "how much", money, before.spent);
   const options = [
     { id: none, name: "no column" },
     ...found.headings.map((heading, at) => ({
@@ -34,6 +43,10 @@ export function Assign({ unknown: { file, why, found }, onRead, onAway }: Props)
   const said = Object.entries(columns).filter(([, at]) => at !== none);
   const fields = said.map(([field]) => field);
   const dated = fields.includes("day") || (fields.includes("since") && fields.includes("until"));
+  const priced =
+    fields.includes("cost") ||
+    fields.includes("cost_per_click") ||
+    !judged.some((field) => fields.includes(field));
   return (
     <section aria-label="Which columns hold what">
       {why && <p role="alert">{why}</p>}
@@ -71,14 +84,27 @@ export function Assign({ unknown: { file, why, found }, onRead, onAway }: Props)
           />
         </S.Days>
       )}
+      {!priced && (
+        <S.Days>
+          No column says what was spent: all rows together cost {spent.blank}, an equal part for
+          each click.
+        </S.Days>
+      )}
       <S.Line data-flat>
         <MainButton
-          isDisabled={said.length === 0 || !(dated || (days.since && days.until))}
+          isDisabled={
+            said.length === 0 ||
+            !(dated || (days.since && days.until)) ||
+            !(priced || spent.value !== null)
+          }
           onPress={() =>
             onRead(
               file,
               said.map(([field, at]) => `${field}:${at}`),
-              dated ? null : days,
+              {
+                ...(dated ? {} : days),
+                ...(priced || spent.value === null ? {} : { spent: spent.value }),
+              },
             )
           }
         >

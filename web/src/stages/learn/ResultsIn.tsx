@@ -59,9 +59,9 @@ export function ResultsIn({ view, onSaid }: Props) {
         <Assign
           key={`${at} ${held.file.name}`}
           unknown={held}
-          onRead={(file, columns, days) => {
+          onRead={(file, columns, beside) => {
             away(file);
-            void one(file, columns, days);
+            void one(file, columns, beside);
           }}
           onAway={() => away(held.file)}
         />

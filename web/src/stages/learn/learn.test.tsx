@@ -136,10 +136,47 @@ it("asks what the columns of a file hold whose headings don’t tell, and reads 
   expect(screen.queryByText("expected a column for clicks")).toBeNull();
 });
 
+it("asks what all rows cost where no column says it, and keeps what was said", async () => {
+  const headings = ["keyword", "day", "clicks"];
+  const columns = { keyword: 0, day: 1, clicks: 2 };
+  const fields = { keyword: "keyword", day: "day", clicks: "clicks", cost: "cost" };
+  const found = { headings, columns, fields, since: null, until: null };
+  const queries: string[] = [];
+  await shown(empty, {
+    "POST /results": (_: Asked, query: URLSearchParams) => {
+      queries.push(query.toString());
+      return { status: 422, body: refusal("expected a column cost") };
+    },
+    "POST /results/headings": () => ({ body: found }),
+  });
+  await screen.findByRole("button", { name: "Choose files" });
+  const input = document.querySelector<HTMLInputElement>("input[type=file]")!;
+  await userEvent.upload(input, new File(["keyword,day,clicks\n"], "april.csv"));
+  const read = await screen.findByRole<HTMLButtonElement>("button", { name: "Read it so" });
+  expect(read.disabled).toBe(true);
+  expect(screen.queryByRole("textbox", { name: "First day of all rows" })).toBeNull();
+  const sum = screen.getByRole("textbox", { name: "Money of all rows" });
+  await userEvent.type(sum, "much{Enter}");
+  expect(read.disabled).toBe(true);
+  await userEvent.clear(sum);
+  await userEvent.type(sum, "1,234.50{Enter}");
+  await waitFor(() => expect(read.disabled).toBe(false));
+  await userEvent.click(read);
+  await waitFor(() => expect(queries).toHaveLength(2));
+  expect(queries[1]).toContain("spent=1234.5");
+  // refused again: the money that was said is still there
+  const again = await screen.findByRole("textbox", { name: "Money of all rows" });
+  expect((again as HTMLInputElement).value).toContain("1,234.50");
+  // a column that says it leaves nothing to ask
+  await userEvent.click(screen.getByRole("button", { name: /Column of cost/ }));
+  await userEvent.click(await screen.findByRole("option", { name: "day" }));
+  expect(screen.queryByRole("textbox", { name: "Money of all rows" })).toBeNull();
+});
+
 it("asks for the days of a file whose rows say none, and reads it with them", async () => {
-  const headings = ["keyword", "clicks"];
-  const columns = { keyword: 0, clicks: 1 };
-  const fields = { keyword: "keyword", day: "day", clicks: "clicks" };
+  const headings = ["keyword", "clicks", "cost"];
+  const columns = { keyword: 0, clicks: 1, cost: 2 };
+  const fields = { keyword: "keyword", day: "day", clicks: "clicks", cost: "cost" };
   const found = { headings, columns, fields, since: null, until: "2027-04-30" };
   const queries: string[] = [];
   await shown(empty, {
@@ -162,6 +199,7 @@ it("asks for the days of a file whose rows say none, and reads it with them", as
   await userEvent.click(read);
   await waitFor(() => expect(queries).toHaveLength(2));
   expect(queries[1]).toContain("since=2027-04-01&until=2027-04-30");
+  expect(queries[1]).not.toContain("spent");
   // refused again: the days that were said are still there
   expect(await screen.findByDisplayValue("1 April 2027")).toBeTruthy();
 });

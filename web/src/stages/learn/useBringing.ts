@@ -3,7 +3,7 @@ import { client, taken, uploadOf, type Schemas } from "../../data/client";
 import { usePlan } from "../../data/plan";
 import { endJob, jobHeader, newJob } from "../../data/progress";
 import { useSaying } from "../../data/saying";
-import type { Days, Unknown } from "./Assign";
+import type { Beside, Unknown } from "./Assign";
 
 type Taken = Schemas["ResultsTaken"];
 
@@ -34,27 +34,22 @@ export function useBringing(onSaid: () => void) {
     endJob(made);
     setJob(null);
   };
-  const one = (file: File, columns: string[], days: Days | null = null) =>
+  const one = (file: File, columns: string[], beside: Beside = {}) =>
     read(
       file.name,
       (name) =>
         taken(
           client.POST("/api/plans/{plan_id}/results", {
-            params: { ...path.params, query: { columns, ...days } },
+            params: { ...path.params, query: { columns, ...beside } },
             ...jobHeader(name),
             ...uploadOf(file),
           }),
         ),
       file,
-      (error) => askColumns(file, error, columns, days),
+      (error) => askColumns(file, error, columns, beside),
     );
   /** Asks which columns hold what; what was assigned before stays as it was said. */
-  const askColumns = async (
-    file: File,
-    error: unknown,
-    columns: string[],
-    days: Days | null = null,
-  ) => {
+  const askColumns = async (file: File, error: unknown, columns: string[], beside: Beside = {}) => {
     try {
       const asked = client.POST("/api/plans/{plan_id}/results/headings", {
         ...path,
@@ -66,7 +61,8 @@ export function useBringing(onSaid: () => void) {
         columns.map((one) => one.split(":")).map(([field, at]) => [field!, Number(at)]),
       );
       const held = columns.length > 0 ? assigned : found.columns;
-      const asking = { file, why, found: { ...found, columns: held, ...days } };
+      const { spent = null, ...days } = beside;
+      const asking = { file, why, spent, found: { ...found, columns: held, ...days } };
       setUnknown((before) => [...before.filter((one) => one.file !== file), asking]);
     } catch {
       // it is no table at all: what was said of it first is what there is to say

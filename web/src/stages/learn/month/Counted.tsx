@@ -1,12 +1,12 @@
 import { useState, type ReactNode } from "react";
 import { usePlanChange } from "../../../data/usePlanChange";
-import { Blank } from "../../../parts/Blank";
 import { Button } from "../../../parts/Button";
 import { Choice } from "../../../parts/Choice";
 import { Day } from "../../../parts/Day";
 import { usePlan } from "../../../data/plan";
-import { money, number, parsed } from "../../../parts/format";
+import { money } from "../../../parts/format";
 import * as S from "../Learn.styles";
+import { useTyped } from "../useTyped";
 import type { LearnView } from "../view";
 
 type Props = { view: LearnView };
@@ -23,26 +23,6 @@ export function Counted({ view }: Props) {
 }
 
 type Month = NonNullable<LearnView["month"]>;
-
-/** A sum or count that is typed into a sentence and not kept before the sentence is. */
-function useTyped(label: string, placeholder: string, said: (value: number) => string = number) {
-  const [value, setValue] = useState<number | null>(null);
-  const blank = (
-    <Blank
-      label={label}
-      value={value === null ? "" : said(value)}
-      assumed={value === null}
-      placeholder={placeholder}
-      onCommit={(text) => {
-        const typed = text.trim() === "" ? null : parsed(text);
-        if (text.trim() !== "" && (typed === null || typed < 0)) return "a number from 0";
-        setValue(typed);
-        return true;
-      }}
-    />
-  );
-  return { value, blank, clear: () => setValue(null) };
-}
 
 /** The days a count is of; those of the month that is seen, until others are said. */
 function useDays(month: Month, of: string): [{ since: string; until: string }, ReactNode] {
