@@ -2,10 +2,9 @@ import { useState } from "react";
 import type { Schemas } from "../../data/client";
 import { Button, MainButton } from "../../parts/Button";
 import { Choice } from "../../parts/Choice";
-import { Day } from "../../parts/Day";
 import { money, number } from "../../parts/format";
 import * as S from "./Learn.styles";
-import { useTyped } from "./useTyped";
+import { useTyped, useTypedDay } from "./useTyped";
 
 /** What no column says: first and last day, ISO 8601; the money of all rows together. */
 export type Beside = { since?: string; until?: string; spent?: number };
@@ -26,12 +25,16 @@ const none = "none";
 /** Whose clicks are evidence, and so need a price. */
 const judged = ["term", "keyword", "group", "campaign"];
 
+const both = (since: string | null, until: string | null) =>
+  since === null || until === null ? null : { since, until };
+
 /** A file whose headings don't tell: the planner says which column holds what. */
 export function Assign({ unknown: { file, why, found, ...before }, onRead, onAway }: Props) {
   const [columns, setColumns] = useState<Record<string, string>>(() =>
     Object.fromEntries(Object.entries(found.columns).map(([field, at]) => [field, String(at)])),
   );
-  const [days, setDays] = useState({ since: found.since ?? "", until: found.until ?? "" });
+  const since = useTypedDay("First day of all rows", found.since ?? null);
+  const until = useTypedDay("Last day of all rows", found.until ?? null);
   const spent = useTyped("Money of all rows", "how much", money, before.spent);
   const options = [
     { id: none, name: "no column" },
@@ -47,6 +50,9 @@ export function Assign({ unknown: { file, why, found, ...before }, onRead, onAwa
     fields.includes("cost") ||
     fields.includes("cost_per_click") ||
     !judged.some((field) => fields.includes(field));
+  const days = dated ? {} : both(since.value, until.value);
+  const sum = priced ? {} : spent.value === null ? null : { spent: spent.value };
+  const beside = days && sum && { ...days, ...sum };
   return (
     <section aria-label="Which columns hold what">
       {why && <p role="alert">{why}</p>}
@@ -70,18 +76,7 @@ export function Assign({ unknown: { file, why, found, ...before }, onRead, onAwa
       </S.Assigned>
       {!dated && (
         <S.Days>
-          No column says the days: all rows are from{" "}
-          <Day
-            label="First day of all rows"
-            value={days.since}
-            onCommit={(since) => Promise.resolve((setDays({ ...days, since }), true))}
-          />{" "}
-          to{" "}
-          <Day
-            label="Last day of all rows"
-            value={days.until}
-            onCommit={(until) => Promise.resolve((setDays({ ...days, until }), true))}
-          />
+          No column says the days: all rows are from {since.blank} to {until.blank}
         </S.Days>
       )}
       {!priced && (
@@ -92,19 +87,13 @@ export function Assign({ unknown: { file, why, found, ...before }, onRead, onAwa
       )}
       <S.Line data-flat>
         <MainButton
-          isDisabled={
-            said.length === 0 ||
-            !(dated || (days.since && days.until)) ||
-            !(priced || spent.value !== null)
-          }
+          isDisabled={beside === null || said.length === 0}
           onPress={() =>
+            beside &&
             onRead(
               file,
               said.map(([field, at]) => `${field}:${at}`),
-              {
-                ...(dated ? {} : days),
-                ...(priced || spent.value === null ? {} : { spent: spent.value }),
-              },
+              beside,
             )
           }
         >
