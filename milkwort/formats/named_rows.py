@@ -140,6 +140,11 @@ class Cells:
             raise RefusedCellError(field, "a month such as 2026-05", said) from None
 
 
+def _refusal_of(no: RefusedCellError, number: int) -> Refusal:
+    why = f'expected {no.expected}, got "{no.value[:80]}"'
+    return Refusal(number, no.column, no.value[:200], why)
+
+
 def read_named_rows(
     table: TextTable,
     patterns: Mapping[str, re.Pattern[str]],
@@ -181,8 +186,7 @@ def read_named_rows(
     columns = columns_by_heading(headings, patterns)
     _check_needed(table, needed, columns, name)
     before: Seen = defaultdict(dict)
-    taken: list[_Row] = []
-    refused: list[Refusal] = []
+    taken, refused = list[_Row](), list[Refusal]()
     for place, cells in enumerate(table.rows[1:], start=1):
         if not "".join(cells).strip():
             continue
@@ -198,8 +202,7 @@ def read_named_rows(
                 check_no_sum(cells, headings)
             taken.append(read(Cells(number, cells, columns, table.decimal, before, days)))
         except RefusedCellError as no:
-            why = f'expected {no.expected}, got "{no.value[:80]}"'
-            refused.append(Refusal(number, no.column, no.value[:200], why))
+            refused.append(_refusal_of(no, number))
     if not taken:
         raise NothingUsableError(f"{name}: no usable row, {len(refused)} refused", name)
     return tuple(taken), tuple(refused)

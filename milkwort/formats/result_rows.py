@@ -9,7 +9,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from milkwort.core.arrays import Floats, Ints
-from milkwort.core.errors import Refusal
+from milkwort.core.errors import NothingUsableError, Refusal
 from milkwort.core.words.match_types import MATCHES
 from milkwort.core.words.texts import normalise
 from milkwort.formats.days import WrittenDays
@@ -143,8 +143,7 @@ def read_result_rows(
     currency : str
         Money in any other is refused; empty: whatever it is in.
     spent : float, optional
-        Money of all rows together, where no column says what was spent: it is laid evenly on
-        their clicks.
+        Money of all rows, laid evenly on their clicks where no column says what was spent.
 
     Raises
     ------
@@ -167,19 +166,17 @@ def read_result_rows(
         return _row(cells, level, window, held, currency)
 
     needed, sums = {"clicks": "clicks"}, list[int]()
-    rows, refused = read_named_rows(
-        table, RESULT_PATTERNS, needed, read, name, days, passed_over=sums
-    )
+    rows, refused = read_named_rows(table, RESULT_PATTERNS, needed, read, name, days,
+                                    passed_over=sums)  # fmt: skip
     by_column = list(zip(*rows, strict=True))
     term, keyword, match, campaign, group, ref = (
         [str(cell) for cell in column] for column in by_column[1:7]
     )
     figures, untold = told_apart(_figures(dict(zip(held, by_column[9:], strict=True)), len(rows)))
+    each = None
     # without a price no rate is too low; days of the whole site are no evidence
-    spread = level != "day" and not is_priced(columns)
-    if spread and spent is None:
-        raise no_column(table, name, "cost, or cost per click")
-    each = _laid_evenly(figures, spent) if spread else None
+    if level != "day" and not is_priced(columns):
+        each = _laid_evenly(figures, spent, no_column(table, name, "cost, or cost per click"))
     return ResultFile(
         level=level, row=np.array(by_column[0], dtype=np.int64), term=term, keyword=keyword,
         match=match, campaign=campaign, group=group, ref=ref,
@@ -201,10 +198,14 @@ def _window_above(
     return window
 
 
-def _laid_evenly(figures: dict[str, Floats], spent: float | None) -> float | None:
+def _laid_evenly(
+    figures: dict[str, Floats], spent: float | None, unsaid: NothingUsableError
+) -> float | None:
     """Lay money evenly on all clicks, and return that of one; None where there are none."""
+    if spent is None:
+        raise unsaid
     clicks = float(figures["clicks"].sum())
-    if clicks <= 0 or spent is None:
+    if clicks <= 0:
         return None
     figures["cost"] = figures["clicks"] * (spent / clicks)
     return spent / clicks
