@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Mapping, Sequence
 from datetime import date
 
@@ -30,7 +31,7 @@ def remarks_of(
     sums : sequence of int
         Rows that sum up others.
     each : float or None
-        Money a click, where it was laid evenly on all of them.
+        Money a click, where it was laid evenly on all of them; infinite where nobody clicked.
     """
     said = _said_of_sums(sums)
     if days.undecided:
@@ -49,7 +50,9 @@ def remarks_of(
     if "impressions" not in columns:
         said.append("No column says how often a keyword was shown: searches and click rates are "
                     "not judged by it.")  # fmt: skip
-    if each is not None:
+    if each == math.inf:
+        said.append("Nobody clicked in it: the money that was said for its clicks is left out.")
+    elif each is not None:
         said.append(f"No column says what was spent: each click counts as {each:,.2f}, an equal "
                     "part of the money that was said for all of them.")  # fmt: skip
     return tuple(said)

@@ -201,12 +201,12 @@ def _window_above(
 def _laid_evenly(
     figures: dict[str, Floats], spent: float | None, unsaid: NothingUsableError
 ) -> float | None:
-    """Lay money evenly on all clicks, and return that of one; None where there are none."""
+    """Lay money evenly on all clicks, and return that of one; infinite where there are none."""
     if spent is None:
         raise unsaid
     clicks = float(figures["clicks"].sum())
     if clicks <= 0:
-        return None
+        return np.inf if spent else None
     figures["cost"] = figures["clicks"] * (spent / clicks)
     return spent / clicks
 

@@ -132,6 +132,16 @@ def test_money_that_no_column_says_is_asked_for_and_laid_evenly_on_the_clicks(cl
     assert learn(client, plan)["month"]["pace"]["spent"] == pytest.approx(6.0)
 
 
+@pytest.mark.parametrize(("spent", "left_out"), [("600", True), ("0", False)])
+def test_money_said_for_rows_that_nobody_clicked_is_left_out_aloud(client, plan, spent, left_out):
+    text = "keyword,day,impressions,clicks\nsash window repair,2027-04-01,900,0\n"
+    file = {"file": ("april.csv", text.encode())}
+    answer = client.post(f"{plan}/results", files=file, params={"spent": spent})
+    assert answer.status_code == 200, answer.text
+    assert any("Nobody clicked" in said for said in answer.json()["notices"]) is left_out
+    assert learn(client, plan)["month"]["pace"]["spent"] == 0
+
+
 def test_clicks_of_days_alone_need_no_price_and_are_not_held_against_the_keywords(client, plan):
     text = "day,clicks,visits\n2027-04-01,40,900\n"
     assert bring(client, plan, text)["taken"] == 1
