@@ -20,7 +20,7 @@ from milkwort.store.database import Database
 from milkwort.store.journal import Change
 from milkwort.store.plan_list import list_plans
 from milkwort.store.plans import remove_plan
-from milkwort.store.results import add_import, result_import
+from milkwort.store.results import add_imports, result_import
 
 __all__ = ["application"]
 
@@ -80,5 +80,5 @@ def _with_history(workspace: Workspace, plan_id: int) -> None:
         for level, columns in (("keyword", history.keywords), ("term", history.terms)):
             source = f"made-up history, by {level}"
             arriving = arriving_of_columns(columns, level, source, history.last)
-            made = add_import(session, plan.record.client_id, plan_id, arriving)
+            (made,) = add_imports(session, plan.record.client_id, plan_id, [arriving])
             result_import(session, plan.record.client_id, made).in_force = True

@@ -19,7 +19,7 @@ from milkwort.store.journal import Change, now
 from milkwort.store.models import ResultImport
 
 __all__ = [
-    "Arriving", "add_import", "check_room", "columns_of", "imports_in_force", "imports_of",
+    "Arriving", "add_imports", "check_room", "columns_of", "imports_in_force", "imports_of",
     "put_in_force", "result_import", "same_import",
 ]  # fmt: skip
 
@@ -119,25 +119,29 @@ def check_room(session: Session, client_id: int, rows: int, *, freed: int = 0) -
         )
 
 
-def add_import(
-    session: Session, client_id: int, plan_id: int, arriving: Arriving, *, freed: int = 0
-) -> int:
-    """Keep results that came; they are not in force yet, and return their id.
+def add_imports(
+    session: Session, client_id: int, plan_id: int, arriving: Sequence[Arriving], *, freed: int = 0
+) -> list[int]:
+    """Keep results that came; they are not in force yet, and return their ids.
 
-    Errors as `check_room`, which says what `freed` is.
+    Errors as `check_room`, which says what `freed` is: all of them find room, or none is kept.
     """
-    check_room(session, client_id, arriving.rows, freed=freed)
+    check_room(session, client_id, sum(one.rows for one in arriving), freed=freed)
+    made = [_kept(client_id, plan_id, one) for one in arriving]
+    session.add_all(made)
+    session.flush()
+    return [one.id for one in made]
+
+
+def _kept(client_id: int, plan_id: int, arriving: Arriving) -> ResultImport:
     content = arriving.packed
-    made = ResultImport(
+    return ResultImport(
         client_id=client_id, plan_id=plan_id, at=now(), source=arriving.source[:200],
         sha256=hashlib.sha256(content).hexdigest(), level=arriving.level,
         since=arriving.since.isoformat(), until=arriving.until.isoformat(),
         as_of=arriving.as_of.isoformat(), rows=arriving.rows, in_force=False,
         content=zlib.compress(content, 1),
     )  # fmt: skip
-    session.add(made)
-    session.flush()
-    return made.id
 
 
 def put_in_force(change: Change, import_ids: Sequence[int], in_force: bool) -> None:

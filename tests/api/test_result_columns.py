@@ -1,10 +1,6 @@
 """Columns of results whose headings don't tell what they hold: assigned once, remembered."""
 
-from datetime import date
-from io import BytesIO
-
 import pytest
-from openpyxl import Workbook
 
 from milkwort.formats.result_columns import RESULT_COLUMNS, result_columns
 from milkwort.formats.text_table import read_text_table
@@ -148,25 +144,6 @@ def test_clicks_of_days_alone_need_no_price_and_are_not_held_against_the_keyword
     whole = "keyword,day,impressions,clicks,cost,customers\nsash window repair,2027-04-01,9,6,9,0\n"
     bring(client, plan, whole)
     assert not any("by keyword 9" in said for said in learn(client, plan)["notices"])
-
-
-def test_of_a_workbook_the_first_sheet_with_results_is_read(client, plan):
-    book = Workbook()
-    book.active.append(["About this report"])
-    book.create_sheet("nothing")
-    sheet = book.create_sheet("May")
-    sheet.append(["Keywords of May"])
-    sheet.append(["keyword", "day", "clicks", "cost", "customers"])
-    sheet.append(["sash window repair", date(2027, 5, 3), 4, 5.5, 1])
-    written = BytesIO()
-    book.save(written)
-    file = {"file": ("may.xlsx", written.getvalue())}
-    asked = client.post(f"{plan}/results/headings", files=file).json()
-    assert asked["headings"][0] == "keyword"
-    answer = client.post(f"{plan}/results", files=file)
-    assert answer.json()["taken"] == 1, answer.text
-    (one,) = learn(client, plan)["imports"]
-    assert one["since"] == "2027-05-03"
 
 
 def test_money_in_another_currency_is_not_taken_for_the_plans(client, plan):

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from datetime import date
 from typing import Annotated, Any
 
@@ -10,17 +11,12 @@ from fastapi import APIRouter, File, Query, Response, UploadFile
 from milkwort.api.http.described import shape_of
 from milkwort.api.http.shared import Job, Window, Work, sent
 from milkwort.api.learn.arriving import arriving_of
-from milkwort.api.learn.columns import (
-    assigned,
-    known_columns,
-    remember,
-    table_of_results,
-    under_known_headings,
-)
+from milkwort.api.learn.columns import assigned, known_columns, remember
 from milkwort.api.learn.counting import check_days
 from milkwort.api.learn.in_force import results_in_force
 from milkwort.api.learn.noticed import said_of_arriving
 from milkwort.api.learn.schemas import ImportForce, ResultHeadings, ResultsTaken
+from milkwort.api.learn.sheets import SaidBeside, read_sheets, table_of_results
 from milkwort.api.plan.decision import Decision
 from milkwort.api.plan.open_plan import OpenPlan
 from milkwort.api.plan.schemas import ChangeAnswer, IsoDay
@@ -35,7 +31,7 @@ from milkwort.store.journal import Change
 from milkwort.store.practice import practice_of
 from milkwort.store.results import (
     Arriving,
-    add_import,
+    add_imports,
     check_room,
     imports_of,
     put_in_force,
@@ -73,15 +69,13 @@ def bring_in(
     currency = work.plan(plan_id).record.brief.currency
     data = file.file.read(MAX_BYTES + 1)
     said = assigned(columns)
+    beside = SaidBeside(said, days, spent, currency)
     with work.jobs.under_way(plan_id, job) as progress:
-        table = table_of_results(work, data, name)
-        rows = len(table.rows)
-        known = under_known_headings(work, table, said)
-        read = read_result_rows(known, name, days, lambda n: progress("reading", n, rows),
-                                currency, spent)  # fmt: skip
+        read = read_sheets(work, data, name, beside, lambda n, rows: progress("reading", n, rows))
     if said:
-        remember(work, table, said)
-    return sent(_taken(work, plan_id, [(read, name, None)], window))
+        remember(work, read.first, said)
+    files = [(file, called, None) for file, called in read.files]
+    return sent(_taken(work, plan_id, files, name, window, read.said))
 
 
 @router.post("/plans/{plan_id}/results/headings", responses=shape_of(ResultHeadings))
@@ -117,7 +111,7 @@ def from_practice(plan_id: int, work: Work, window: Window = "") -> Response:
             text = "\n".join(_line(row) for row in (table.heads, *table.rows))
             name = f"practice market {account.id}, by {level}"
             files.append((read_result_rows(read_text_table(text, name), name), name, today))
-    return sent(_taken(work, plan_id, files, window))
+    return sent(_taken(work, plan_id, files, f"practice market {account.id}", window))
 
 
 @router.post("/plans/{plan_id}/results/{import_id}/force", responses=shape_of(ChangeAnswer))
@@ -148,28 +142,28 @@ def _days(since: date | None, until: date | None) -> tuple[int, int] | None:
 
 
 def _taken(
-    work: Workspace, plan_id: int, files: list[tuple[ResultFile, str, date | None]], window: str
-) -> dict[str, Any]:
+    work: Workspace, plan_id: int, files: Sequence[tuple[ResultFile, str, date | None]],
+    name: str, window: str, said: Sequence[str] = (),
+) -> dict[str, Any]:  # fmt: skip
     """Keep results, and put them in force as one change that can be undone."""
     arriving: list[Arriving] = [arriving_of(*one) for one in files]
     # what is taken over from an account holds all its days, and so all that was taken before
     whole = {name for _, name, as_of in files if as_of is not None}
 
     def decide(plan: OpenPlan) -> Decision:
-        client, new = plan.record.client_id, []
+        client = plan.record.client_id
         with work.database.begin() as session:
             before = [one.id for one in imports_of(session, client)
                       if one.in_force and one.source in whole]  # fmt: skip
             freed = [result_import(session, client, one).rows for one in before]
-            for one in arriving:
-                if same_import(session, client, one) is None:
-                    new.append(add_import(session, client, plan_id, one, freed=sum(freed)))
+            coming = [one for one in arriving if same_import(session, client, one) is None]
+            new = add_imports(session, client, plan_id, coming, freed=sum(freed))
 
         def do(change: Change) -> None:
             put_in_force(change, before, False)
             put_in_force(change, new, True)
 
-        return Decision(f"take in {files[0][1]}", do)
+        return Decision(f"take in {name}", do)
 
     client = work.plan(plan_id).record.client_id
     _, before_all = results_in_force(work, client)
@@ -177,15 +171,16 @@ def _taken(
         same = all(same_import(session, client, one) is not None for one in arriving)
     summary = work.plan(plan_id).summary
     plan = work.plan(plan_id)
-    notices = [said for file, _, _ in files for said in said_of_arriving(plan, file, before_all)]
+    noticed = [one for file, _, _ in files for one in said_of_arriving(plan, file, before_all)]
+    notices = list(dict.fromkeys((*said, *noticed)))
     if not same:
         work.change(plan_id, decide, window=window, of_client=True)
         summary = work.plan(plan_id).summary
     refused = [one.as_dict() for file, _, _ in files for one in file.refused]
     return {
         "taken": 0 if same else sum(len(file) for file, _, _ in files), "same": same,
-        "level": " and ".join(file.level for file, _, _ in files), "refused": refused[:200],
-        "notices": [] if same else notices, "summary": summary,
+        "level": " and ".join(dict.fromkeys(file.level for file, _, _ in files)),
+        "refused": refused[:200], "notices": [] if same else notices, "summary": summary,
     }  # fmt: skip
 
 

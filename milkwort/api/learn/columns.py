@@ -6,12 +6,12 @@ import json
 from collections.abc import Sequence
 
 from milkwort.api.plan.workspace import Workspace
-from milkwort.core.errors import BadValueError, NothingUsableError
-from milkwort.formats.result_columns import result_columns, result_table, with_result_columns
+from milkwort.core.errors import BadValueError
+from milkwort.formats.result_columns import result_columns, with_result_columns
 from milkwort.formats.text_table import TextTable
 from milkwort.store.file_shapes import load_shape, save_shape
 
-__all__ = ["assigned", "known_columns", "remember", "table_of_results", "under_known_headings"]
+__all__ = ["assigned", "known_columns", "remember", "under_known_headings"]
 
 
 def assigned(said: Sequence[str]) -> dict[str, int]:
@@ -28,27 +28,6 @@ def assigned(said: Sequence[str]) -> dict[str, int]:
             raise BadValueError("columns", "each field once, with its column (clicks:3)", one[:80])
         found[field] = int(at)
     return found
-
-
-def table_of_results(work: Workspace, data: bytes, name: str) -> TextTable:
-    """Return a file's table from its headings on; of a workbook the first sheet that has them.
-
-    Raises
-    ------
-    PlannerError
-        Where it is no table.
-    """
-    first = result_table(work.reader.table(data, name))
-    if len(first.sheets) < 2 or "clicks" in known_columns(work, first):
-        return first
-    for sheet in first.sheets:
-        try:
-            table = result_table(work.reader.table(data, name, sheet))
-        except NothingUsableError:  # a sheet with nothing on it
-            continue
-        if "clicks" in known_columns(work, table):
-            return table
-    return first
 
 
 def known_columns(work: Workspace, table: TextTable) -> dict[str, int]:

@@ -24,7 +24,7 @@ from milkwort.store.journal import Change
 from milkwort.store.models import ResultImport
 from milkwort.store.results import (
     Arriving,
-    add_import,
+    add_imports,
     columns_of,
     imports_of,
     put_in_force,
@@ -89,8 +89,8 @@ def check_days(session: Session, found: ResultImport) -> None:
 def _counting(
     session: Session, plan: OpenPlan, arriving: Arriving, before: Sequence[int], label: str
 ) -> Decision:
-    new = [add_import(session, plan.record.client_id, plan.record.id, arriving,
-                      freed=len(before))]  # fmt: skip
+    record = plan.record
+    new = add_imports(session, record.client_id, record.id, [arriving], freed=len(before))
 
     def do(change: Change) -> None:
         put_in_force(change, before, False)
