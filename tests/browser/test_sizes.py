@@ -80,3 +80,18 @@ def test_figures_of_large_money_are_read_whole(program: str, page: Page):
     page.get_by_role("radio", name="Year").click()
     sums = page.get_by_role("textbox", name=re.compile("Sum for"))
     expect(sums.first).to_have_value("45.0M")
+
+
+def test_a_long_text_without_a_space_widens_no_page(plan: str, page: Page):
+    """Pasted into a figure's blank it stays there, and in the line that refuses it."""
+    for stage, blank in (("fit", "Purse"), ("brief", "Sale value")):
+        page.goto(f"{plan}/{stage}")
+        for width, height in SIZES.values():
+            page.set_viewport_size({"width": width, "height": height})
+            field = page.get_by_role("textbox", name=blank, exact=True)
+            field.fill("n" * 400)
+            field.press("Enter")
+            expect(page.get_by_text(f"{blank}: expected a number")).to_be_visible()
+            page.evaluate(TWO_FRAMES)
+            assert not page.evaluate("document.documentElement.scrollWidth > innerWidth")
+            field.press("Escape")

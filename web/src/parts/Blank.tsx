@@ -2,6 +2,7 @@ import { useId, useState, type CSSProperties } from "react";
 import styled from "styled-components";
 import { useSaying } from "../data/saying";
 import { ink, thin } from "../look/tokens";
+import { quoted } from "./format";
 
 type Props = {
   label: string;
@@ -53,7 +54,7 @@ export function Blank(props: Props) {
     const took = await onCommit(typed);
     setRefused(took !== true);
     if (took === true) draft(null);
-    else if (took !== false) complain(`${label}: expected ${took}, got “${typed.trim()}”.`);
+    else if (took !== false) complain(`${label}: expected ${took}, got ${quoted(typed)}.`);
   };
   return (
     <>

@@ -1,5 +1,16 @@
 // @vitest-environment node
-import { brought, count, delta, money, parsed, parsedPer, percent, plural, short } from "./format";
+import {
+  brought,
+  count,
+  delta,
+  money,
+  parsed,
+  parsedPer,
+  percent,
+  plural,
+  short,
+  quoted,
+} from "./format";
 
 describe("what a person typed is read as a number", () => {
   it.each([
@@ -90,4 +101,10 @@ it("a change too small to see is not shown", () => {
 it("whole shares lose their decimals", () => {
   expect([percent(0.55), percent(0.0275)]).toEqual(["55\u00a0%", "2.8\u00a0%"]);
   expect(plural(1, "keyword")).toBe("1 keyword");
+});
+
+it("a message repeats what was typed, and of a long text its beginning", () => {
+  expect(quoted(" five ")).toBe("“five”");
+  expect(quoted("a".repeat(60))).toBe(`“${"a".repeat(60)}”`);
+  expect(quoted("🪟".repeat(61))).toBe(`“${"🪟".repeat(60)}…”`);
 });

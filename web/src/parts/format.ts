@@ -77,6 +77,15 @@ export function delta(value: number, digits: number): string {
 /** What a field of figures expects, where it says so. */
 export const A_NUMBER = "a number";
 
+const MOST_QUOTED = 60;
+
+/** What was typed, as a message repeats it: its beginning, where it is long. */
+export function quoted(typed: string): string {
+  const said = Array.from(typed.trim()); // a sign of two units stays whole
+  const begun = said.slice(0, MOST_QUOTED).join("");
+  return `“${begun}${said.length > MOST_QUOTED ? "…" : ""}”`;
+}
+
 type Mark = "." | ",";
 
 const FIGURE = /^([−+-]?)\s*(\d[\d.,'’\s]*|[.,]\d+)([km]?)$/i;

@@ -5,7 +5,7 @@ import { usePlanChange } from "../../data/usePlanChange";
 import { useSaying } from "../../data/saying";
 import { Button, MainButton, TextButton } from "../../parts/Button";
 import { Field, Foot, Sheet } from "../../parts/Sheet";
-import { A_NUMBER, parsed, plural } from "../../parts/format";
+import { A_NUMBER, parsed, plural, quoted } from "../../parts/format";
 import * as S from "./Sift.styles";
 import { useCalls, useSift } from "./useSift";
 
@@ -167,7 +167,7 @@ function Edits({ onDone }: { onDone: () => void }) {
       if (!value.trim()) continue;
       const read = name in figures ? parsed(value) : value.trim();
       if (read === null)
-        return complain(`${figures[name]}: expected ${A_NUMBER}, got “${value.trim()}”.`);
+        return complain(`${figures[name]}: expected ${A_NUMBER}, got ${quoted(value)}.`);
       body[name] = read;
     }
     edit(body as Edit);

@@ -3,7 +3,7 @@ import { type Schemas } from "../../data/client";
 import { useSaying } from "../../data/saying";
 import { Button, TextButton } from "../../parts/Button";
 import { Field } from "../../parts/Sheet";
-import { A_NUMBER, parsed } from "../../parts/format";
+import { A_NUMBER, parsed, quoted } from "../../parts/format";
 import * as S from "./Sift.styles";
 
 export type When = Required<Schemas["WhenValues"]>;
@@ -51,7 +51,7 @@ function read(typed: Typed): When | string {
   for (const end of ["least", "most"] as const) {
     const text = typed[end].trim();
     if (text && ends[end] === null)
-      return `${name}, ${end === "least" ? "from" : "to"}: expected ${A_NUMBER}, got “${text}”.`;
+      return `${name}, ${end === "least" ? "from" : "to"}: expected ${A_NUMBER}, got ${quoted(text)}.`;
   }
   if (ends.least === null && ends.most === null)
     return `${name}: expected ${A_NUMBER} to begin from or to go up to.`;

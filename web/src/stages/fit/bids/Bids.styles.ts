@@ -21,6 +21,9 @@ export const Line = styled.div`
   flex-wrap: wrap;
   gap: 2px 16px;
   padding: 0 20px 8px;
+  > * {
+    min-width: 0;
+  }
 `;
 
 export const Near = styled.span`
