@@ -84,7 +84,11 @@ def test_figures_of_large_money_are_read_whole(program: str, page: Page):
 
 def test_a_long_text_without_a_space_widens_no_page(plan: str, page: Page):
     """Pasted into a figure's blank it stays there, and in the line that refuses it."""
-    for stage, blank in (("fit", "Purse"), ("brief", "Sale value")):
+    for stage, blank in (
+        ("fit", "Purse"),
+        ("brief", "Sale value"),
+        ("arrange", "Bid of the group"),
+    ):
         page.goto(f"{plan}/{stage}")
         for width, height in SIZES.values():
             page.set_viewport_size({"width": width, "height": height})

@@ -103,7 +103,8 @@ const Field = styled.input`
   text-align: center;
   padding: 0 4px;
   border-radius: 0;
-  max-width: 100%;
+  /* of a line of figures no share is known: there a long text stays under the screen's */
+  max-width: min(100%, 60vw);
   min-width: 2.2ch;
   field-sizing: content;
   @supports not (field-sizing: content) {

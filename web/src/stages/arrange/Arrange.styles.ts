@@ -69,6 +69,9 @@ export const About = styled.div`
   flex-direction: column;
   align-items: flex-start;
   gap: 5px;
+  > * {
+    max-width: 100%;
+  }
   h2 {
     font-size: 18px;
   }
