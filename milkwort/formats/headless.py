@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from pathlib import Path
 
 from milkwort.core.arrange.structures import lexicon_of
-from milkwort.core.errors import NothingUsableError, Refusal
+from milkwort.core.errors import Refusal
 from milkwort.core.plan.run import PlanResult, run_plan
 from milkwort.core.words.lexicon import Lexicon
 from milkwort.formats.brief_lists import with_places
@@ -18,6 +18,7 @@ from milkwort.formats.keyword_rows import (
     read_keyword_rows,
     table_of,
 )
+from milkwort.formats.refused_rows import no_usable_row
 from milkwort.formats.text_table import read_text_table
 
 __all__ = ["HeadlessRun", "headless_run"]
@@ -69,10 +70,7 @@ def headless_run(brief_path: Path, keywords_path: Path) -> HeadlessRun:
     offers = [offer.name for offer in read.brief.offers]
     rows = read_keyword_rows(cells, columns_by_heading(cells), offers=("", *offers))
     if not rows.taken:
-        reason = f"; the first: {rows.refused[0]}" if rows.refused else ""
-        raise NothingUsableError(
-            f"{keywords_path.name}: no usable row, {len(rows.refused)} refused{reason}"
-        )
+        raise no_usable_row(keywords_path.name, rows.refused)
     lexicon = lexicon_of(read.brief)
     first = read.lists.first_names
     table, places = table_of(rows.taken, read.brief.volume_basis, offers, lexicon, first)

@@ -14,6 +14,7 @@ from milkwort.formats.days import WrittenDays
 from milkwort.formats.headings import below_titles, columns_by_heading
 from milkwort.formats.months import read_month
 from milkwort.formats.numbers import Decimal, is_blank, read_number, read_share
+from milkwort.formats.refused_rows import no_usable_row
 from milkwort.formats.text_table import TextTable
 
 __all__ = [
@@ -204,7 +205,7 @@ def read_named_rows(
         except RefusedCellError as no:
             refused.append(_refusal_of(no, number))
     if not taken:
-        raise NothingUsableError(f"{name}: no usable row, {len(refused)} refused", name)
+        raise no_usable_row(name, refused)
     return tuple(taken), tuple(refused)
 
 

@@ -1,4 +1,4 @@
-"""Refused rows as a CSV: as they stood, with why beside them, to be mended and brought back."""
+"""Refused rows: as a CSV with why beside them, and as the error of a file that has no other."""
 
 from __future__ import annotations
 
@@ -6,11 +6,11 @@ import csv
 import io
 from collections.abc import Sequence
 
-from milkwort.core.errors import Refusal
+from milkwort.core.errors import NothingUsableError, Refusal
 from milkwort.formats.cells import safe_cell
 from milkwort.formats.text_table import TextTable
 
-__all__ = ["refused_csv"]
+__all__ = ["no_usable_row", "refused_csv"]
 
 
 def refused_csv(table: TextTable, refused: Sequence[Refusal]) -> str:
@@ -31,3 +31,16 @@ def refused_csv(table: TextTable, refused: Sequence[Refusal]) -> str:
         cells = [*row, *[""] * (len(headings) - len(row))]
         writer.writerow([*(safe_cell(c) for c in cells), f"{refusal.column}: {refusal.why}"])
     return out.getvalue()
+
+
+def no_usable_row(name: str, refused: Sequence[Refusal]) -> NothingUsableError:
+    """Return the error of a file whose rows are all refused; one's reason is most often that of all.
+
+    Parameters
+    ----------
+    name : str
+        What to call the file.
+    refused : sequence of Refusal
+    """
+    first = f"; the first: {refused[0]}" if refused else ""
+    return NothingUsableError(f"{name}: no usable row, {len(refused):,} refused{first}", name)

@@ -85,7 +85,7 @@ def test_one_bad_row_never_costs_the_good_ones():
         ("keyword,day,cost\nsash,2027-04-01,4\n", "clicks"),
         ("keyword,clicks,cost\nsash,3,4\n", "since and until"),
         ("keyword,since,clicks\nsash,2027-04-01,3\n", "since and until"),
-        (HEAD + "sash,soon,3,4\n", "no usable row"),
+        (HEAD + "sash,soon,3,4\n", "no usable row, 1 refused; the first: row 2, day: expected"),
     ],
 )
 def test_what_can_not_be_used_says_what_is_missing(text, says):
