@@ -34,7 +34,7 @@ def refused_csv(table: TextTable, refused: Sequence[Refusal]) -> str:
 
 
 def no_usable_row(name: str, refused: Sequence[Refusal]) -> NothingUsableError:
-    """Return the error of a file whose rows are all refused; one's reason is most often that of all.
+    """Return the error of a file whose rows are all refused: the first says why.
 
     Parameters
     ----------

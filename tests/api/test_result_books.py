@@ -90,7 +90,7 @@ def test_keywords_and_terms_are_both_taken_and_an_overview_counts_nothing_twice(
         "Totals": [["keyword", "clicks", "cost"], ["sash window repair", 4, 5.5]],
     }
     taken = bring(client, plan, sheets)
-    assert taken["level"] == "keyword and term and campaign"
+    assert taken["level"] == "keyword, term and campaign"
     assert any("Totals was not read: it is by keyword too" in said for said in taken["notices"])
     view = learn(client, plan)
     assert {one["source"] for one in view["imports"]} == {

@@ -179,9 +179,14 @@ def _taken(
     refused = [one.as_dict() for file, _, _ in files for one in file.refused]
     return {
         "taken": 0 if same else sum(len(file) for file, _, _ in files), "same": same,
-        "level": " and ".join(dict.fromkeys(file.level for file, _, _ in files)),
+        "level": _named(list(dict.fromkeys(file.level for file, _, _ in files))),
         "refused": refused[:200], "notices": [] if same else notices, "summary": summary,
     }  # fmt: skip
+
+
+def _named(levels: Sequence[str]) -> str:
+    *some, last = levels
+    return f"{', '.join(some)} and {last}" if some else last
 
 
 def _line(cells: Any) -> str:
