@@ -131,3 +131,20 @@ def test_all_sheets_find_room_or_none_is_kept(client, plan, monkeypatch):
     answer = client.post(f"{plan}/results", files=book(sheets))
     assert answer.status_code == 422 and "at most 3 rows" in answer.json()["error"]["message"]
     assert learn(client, plan)["imports"] == []
+
+
+def test_a_sheet_that_can_not_be_read_costs_the_others_nothing(client, plan, monkeypatch):
+    monkeypatch.setattr("milkwort.formats.workbook.MAX_ROWS", 40)
+    many = [["note"]] * 60
+    sheets = {"May": [HEADS, *MAY], "notes": many, "April": [HEADS, *APRIL]}
+    taken = bring(client, plan, sheets)
+    assert taken["taken"] == 3
+    assert any("The sheet notes was not read: " in said for said in taken["notices"])
+
+
+def test_sheets_past_the_most_are_named(client, plan, monkeypatch):
+    monkeypatch.setattr("milkwort.api.learn.sheets._MOST_SHEETS", 2)
+    sheets = {"April": [HEADS, *APRIL], "May": [HEADS, *MAY], "June": [HEADS, *MAY], "July": []}
+    taken = bring(client, plan, sheets)
+    assert taken["taken"] == 3
+    assert any("The sheet June and those behind it were not read" in s for s in taken["notices"])

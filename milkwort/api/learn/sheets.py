@@ -3,16 +3,15 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from contextlib import suppress
 from dataclasses import dataclass, replace
 
 from milkwort.api.learn.columns import known_columns, under_known_headings
 from milkwort.api.plan.workspace import Workspace
-from milkwort.core.errors import NothingUsableError
+from milkwort.core.errors import NothingUsableError, PlannerError
 from milkwort.formats.joined_sheets import JoinedSheets
 from milkwort.formats.result_columns import is_dated, level_of, result_table
 from milkwort.formats.result_rows import ResultFile, read_result_rows
-from milkwort.formats.text_table import TextTable
+from milkwort.formats.text_table import MAX_ROWS, TextTable
 
 __all__ = ["ReadSheets", "SaidBeside", "read_sheets", "table_of_results"]
 
@@ -68,7 +67,7 @@ def table_of_results(work: Workspace, data: bytes, name: str) -> TextTable:
     PlannerError
         Where it is no table.
     """
-    return _tables(work, data, name)[0]
+    return _tables(work, data, name)[0][0]
 
 
 def read_sheets(
@@ -85,9 +84,9 @@ def read_sheets(
     PlannerError
         Where the first table is of no use; what the others lack is said.
     """
-    found, unread = _parted(work, _tables(work, data, name), beside.columns)
+    tables, said = _tables(work, data, name)
+    found, unread = _parted(work, tables, beside.columns)
     read: list[tuple[ResultFile, str]] = []
-    said: list[str] = []
     for one in found:
         called = f"{name}, {one.name}" if len(found) > 1 or len(one.parts) > 1 else name
         first = beside if not read else SaidBeside({}, None, None, beside.currency)
@@ -98,8 +97,6 @@ def read_sheets(
                 raise
             said.append(f"Not read: {error}.")
     said.extend(f"The sheet {table.sheet} was not read: {why}." for table, why in unread)
-    if len(unread) + sum(len(one.parts) for one in found) >= _MOST_SHEETS:
-        said.append(f"No more than {_MOST_SHEETS} sheets of results are read.")
     return ReadSheets(found[0].parts[0], read, said)
 
 
@@ -114,24 +111,33 @@ def _read(
     return replace(read, refused=sheets.placed(read.refused))
 
 
-def _tables(work: Workspace, data: bytes, name: str) -> list[TextTable]:
+def _tables(work: Workspace, data: bytes, name: str) -> tuple[list[TextTable], list[str]]:
     """Return a file's table; of a workbook each sheet of results, those by keyword first.
 
-    Where no heading is known, these are the first sheet and those under the same headings.
+    Where no heading is known, these are the first sheet and those under the same headings. What
+    is said beside them is of sheets that were not looked at, or could not be.
     """
     first = result_table(work.reader.table(data, name))
-    known, alike = list[TextTable](), list[TextTable]()
-    for sheet in first.sheets or ("",):
-        if max(len(known), len(alike)) == _MOST_SHEETS:
+    known, alike, said = list[TextTable](), list[TextTable](), list[str]()
+    for looked, sheet in enumerate(first.sheets or ("",)):
+        rows = sum(len(table.rows) for table in (*known, *alike))
+        if looked == _MOST_SHEETS or rows > MAX_ROWS:
+            said.append(f"The sheet {sheet} and those behind it were not read: expected at most "
+                        f"{_MOST_SHEETS} sheets and {MAX_ROWS:,} rows in all.")  # fmt: skip
             break
-        with suppress(NothingUsableError):  # a sheet with nothing on it
+        try:
             table = first if sheet == first.sheet else result_table(
                 work.reader.table(data, name, sheet))  # fmt: skip
-            if "clicks" in known_columns(work, table):
-                known.append(table)
-            elif _headings(table) == _headings(first):
-                alike.append(table)
-    return sorted(known, key=lambda table: _rank(work, table)) or alike
+        except NothingUsableError:  # a sheet with nothing on it
+            continue
+        except PlannerError as error:
+            said.append(f"The sheet {sheet} was not read: {error}.")
+            continue
+        if "clicks" in known_columns(work, table):
+            known.append(table)
+        elif _headings(table) == _headings(first):
+            alike.append(table)
+    return sorted(known, key=lambda table: _rank(work, table)) or alike or [first], said
 
 
 def _rank(work: Workspace, table: TextTable) -> int:
