@@ -1,13 +1,11 @@
 """The sources of Gather, as the client asks them."""
 
-import io
-
-import openpyxl
 import pytest
 
 from milkwort.api.gather.schemas import StarterAnswer
 from tests.api.conftest import ids_of
 from tests.api.gathering import paste, take, tray_of
+from tests.books import book
 
 
 def test_a_crossing_is_previewed_put_into_the_tray_and_saved(client, plan):
@@ -144,13 +142,8 @@ def test_prices_in_other_money_wait_for_what_one_of_it_is(client, plan):
 
 
 def test_a_workbook_is_read_sheet_by_sheet(client, plan):
-    book = openpyxl.Workbook()
-    book.active.append(["keyword", "searches"])
-    book.active.append(["sash stop", 40])
-    book.create_sheet("June").append(["sash lift"])
-    out = io.BytesIO()
-    book.save(out)
-    answer = client.post(f"{plan}/gather/file", files={"file": ("k.xlsx", out.getvalue())})
+    data = book(Sheet=[["keyword", "searches"], ["sash stop", 40]], June=[["sash lift"]])
+    answer = client.post(f"{plan}/gather/file", files={"file": ("k.xlsx", data)})
     tray = tray_of(answer)
     assert (tray.sheets, tray.sheet, tray.rows.text) == (["Sheet", "June"], "Sheet", ["sash stop"])
     body = {"columns": tray.columns, "first_row": 1, "sheet": "June"}

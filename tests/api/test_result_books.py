@@ -1,12 +1,11 @@
 """Books of results: which of their sheets are read, as what, and what is said of the others."""
 
 from datetime import date
-from io import BytesIO
 
 import pytest
-from openpyxl import Workbook
 
 from tests.api.learning import learn
+from tests.books import book
 
 HEADS = ["keyword", "day", "impressions", "clicks", "cost", "customers"]
 APRIL = [["sash window repair", date(2027, 4, 2), 300, 4, 5.5, 1]]
@@ -16,21 +15,12 @@ MAY = [
 ]
 
 
-def book(sheets):
-    """Return a workbook as bytes, out of rows by the names of its sheets."""
-    made = Workbook()
-    made.remove(made.active)
-    for name, rows in sheets.items():
-        sheet = made.create_sheet(name)
-        for row in rows:
-            sheet.append(row)
-    written = BytesIO()
-    made.save(written)
-    return {"file": ("spring.xlsx", written.getvalue())}
+def spring(sheets):
+    return {"file": ("spring.xlsx", book(**sheets))}
 
 
 def bring(client, plan, sheets, **said):
-    answer = client.post(f"{plan}/results", files=book(sheets), params=said)
+    answer = client.post(f"{plan}/results", files=spring(sheets), params=said)
     assert answer.status_code == 200, answer.text
     return answer.json()
 
@@ -40,7 +30,7 @@ def test_a_sheet_with_the_headings_is_found_behind_others(client, plan):
         "about": [["About this report"]], "nothing": [],
         "May": [["Keywords of May"], HEADS, *MAY],
     }  # fmt: skip
-    asked = client.post(f"{plan}/results/headings", files=book(sheets)).json()
+    asked = client.post(f"{plan}/results/headings", files=spring(sheets)).json()
     assert asked["headings"][0] == "keyword"
     taken = bring(client, plan, sheets)
     assert (taken["taken"], taken["notices"]) == (2, [])
@@ -103,7 +93,7 @@ def test_keywords_and_terms_are_both_taken_and_an_overview_counts_nothing_twice(
 def test_what_is_said_beside_a_book_is_said_of_the_sheet_that_is_read_first(client, plan):
     undated = [["keyword", "clicks", "cost"], ["sash window repair", 4, 5.5]]
     sheets = {"one": undated, "two": [undated[0], ["sash cord replacement", 1, 1.0]]}
-    assert client.post(f"{plan}/results", files=book(sheets)).status_code == 422
+    assert client.post(f"{plan}/results", files=spring(sheets)).status_code == 422
     taken = bring(client, plan, sheets, since="2027-04-01", until="2027-04-30")
     assert taken["taken"] == 1
     assert any("spring.xlsx, two" in said and "expected a column day" in said
@@ -128,7 +118,7 @@ def test_all_sheets_find_room_or_none_is_kept(client, plan, monkeypatch):
     monkeypatch.setattr("milkwort.store.results._MOST_ROWS", 3)
     sheets = {"Keywords": [HEADS, *MAY], "Terms": [["search term", *HEADS],
               *(["sash windows", *row] for row in MAY)]}  # fmt: skip
-    answer = client.post(f"{plan}/results", files=book(sheets))
+    answer = client.post(f"{plan}/results", files=spring(sheets))
     assert answer.status_code == 422 and "at most 3 rows" in answer.json()["error"]["message"]
     assert learn(client, plan)["imports"] == []
 

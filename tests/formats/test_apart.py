@@ -1,15 +1,14 @@
 """Large files are read in a process of their own, within a time and a memory."""
 
-import io
 import threading
 import time
 
 import pytest
-from openpyxl import Workbook
 
 from milkwort.core.errors import BadValueError, TooLargeError
 from milkwort.formats.apart import Reader
 from milkwort.formats.tables import read_table
+from tests.books import book
 
 ROWS = "keyword,volume\n" + "".join(f"sash {n},{n}\n" for n in range(2000))
 
@@ -23,13 +22,8 @@ def reader():
 
 def test_what_is_read_apart_is_what_is_read_here(reader):
     assert reader.table(ROWS, "many.csv") == read_table(ROWS, "many.csv")
-    book = Workbook()
-    book.active.append(["keyword"])
-    for n in range(300):
-        book.active.append([f"sash {n}"])
-    data = io.BytesIO()
-    book.save(data)
-    assert reader.table(data.getvalue(), "b.xlsx") == read_table(data.getvalue(), "b.xlsx")
+    data = book(all=[["keyword"], *([f"sash {n}"] for n in range(300))])
+    assert reader.table(data, "b.xlsx") == read_table(data, "b.xlsx")
     assert reader.table("keyword\nsash\n").rows == (("keyword",), ("sash",))
 
 

@@ -9,19 +9,7 @@ from milkwort.formats import workbook
 from milkwort.formats.guess_columns import guess_columns
 from milkwort.formats.keyword_rows import read_keyword_rows
 from milkwort.formats.tables import read_table
-
-
-def book(**sheets):
-    made = Workbook()
-    made.remove(made.active)
-    for name, rows in sheets.items():
-        sheet = made.create_sheet(name)
-        for row in rows:
-            sheet.append(row)
-    out = io.BytesIO()
-    made.save(out)
-    return out.getvalue()
-
+from tests.books import book
 
 ROWS = [["keyword", "searches", "low price"], ["sash repair", 1200, 0.85], ["sill", None, 2]]
 
