@@ -6,6 +6,7 @@ import json
 import re
 from pathlib import Path
 
+import httpx
 from playwright.sync_api import Page, expect
 
 from tools.program import served, watched_page
@@ -285,6 +286,22 @@ def test_the_first_run_explains_itself_and_a_deleted_plan_is_brought_back(
         page.get_by_role("button", name="Bring Eastmere").click()
         expect(page.get_by_role("heading", name="What a click is worth")).to_be_visible()
         page.goto("about:blank")
+
+
+def test_a_plan_deleted_elsewhere_says_so_and_is_brought_back_where_it_stood(
+    sample: Page, plan: str
+):
+    stage(sample, "Fit")
+    httpx.delete(plan.replace("/plan/", "/api/plans/"), timeout=20).raise_for_status()
+    expect(sample.get_by_role("main")).to_contain_text("Casement is deleted. See all plans")
+    sample.get_by_role("button", name="bring it back").click()
+    expect(sample.get_by_role("heading", name="Fit", exact=True)).to_be_visible()
+    # brought back elsewhere, it is there again without a press
+    httpx.delete(plan.replace("/plan/", "/api/plans/"), timeout=20).raise_for_status()
+    expect(sample.get_by_role("button", name="bring it back")).to_be_visible()
+    back = f"{plan.replace('/plan/', '/api/plans/')}/restore"
+    httpx.post(back, timeout=20).raise_for_status()
+    expect(sample.get_by_role("heading", name="Fit", exact=True)).to_be_visible()
 
 
 def test_another_window_shows_a_change_within_a_moment(sample: Page, plan: str):

@@ -41,7 +41,6 @@ from milkwort.store.plans import (
     add_plan,
     load_plan,
     rename_plan,
-    restore_plan,
 )
 from milkwort.store.templates import TEMPLATES
 
@@ -124,17 +123,15 @@ def rename(plan_id: int, body: PlanName, work: Work, window: Window = "") -> Res
 
 
 @router.delete("/plans/{plan_id}", status_code=204)
-def delete(plan_id: int, work: Work) -> None:
+def delete(plan_id: int, work: Work, window: Window = "") -> None:
     """Delete a plan, also one that can't be read; restoring brings it back."""
-    work.put_away(plan_id)
+    work.put_away(plan_id, window)
 
 
 @router.post("/plans/{plan_id}/restore", status_code=204)
-def restore(plan_id: int, work: Work) -> None:
+def restore(plan_id: int, work: Work, window: Window = "") -> None:
     """Bring back a plan that was deleted."""
-    with work.database.begin() as session:
-        restore_plan(session, plan_id)
-    work.forget(plan_id)
+    work.bring_back(plan_id, window)
 
 
 @router.get(

@@ -39,7 +39,7 @@ from milkwort.store.journal import Change, Touched, raise_revision, reserve_ids
 from milkwort.store.long_writes import carry_out
 from milkwort.store.models import Journal
 from milkwort.store.plan_list import client_of
-from milkwort.store.plans import remove_plan
+from milkwort.store.plans import remove_plan, restore_plan
 from milkwort.store.replay import redo, undo
 
 __all__ = ["Workspace"]
@@ -165,8 +165,11 @@ class Workspace:
             self._plans.keep(plan_id, after)
             return made, after
 
-    def put_away(self, plan_id: int) -> None:
-        """Delete a plan, also one that can't be read; restoring brings it back."""
+    def put_away(self, plan_id: int, window: str = "") -> None:
+        """Delete a plan, also one that can't be read; bringing back undoes it.
+
+        Its other windows are told, as they are where it is brought back.
+        """
         with self._locks.plan(plan_id):
             with self.database.begin() as session:
                 client_of(session, plan_id)
@@ -174,6 +177,15 @@ class Workspace:
                 remove_plan(change)
                 change.finish()
             self.forget(plan_id)
+        self.events.tell(plan_id, {"gone": True, "window": window})
+
+    def bring_back(self, plan_id: int, window: str = "") -> None:
+        """Bring back a plan that was deleted."""
+        with self._locks.plan(plan_id):
+            with self.database.begin() as session:
+                restore_plan(session, plan_id)
+            self.forget(plan_id)
+        self.events.tell(plan_id, {"gone": False, "window": window})
 
     @contextmanager
     def at_rest(self, plan_id: int) -> Iterator[Session]:

@@ -11846,7 +11846,9 @@ export interface operations {
     delete_api_plans__plan_id__delete: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
             path: {
                 plan_id: number;
             };
@@ -24274,7 +24276,9 @@ export interface operations {
     restore_api_plans__plan_id__restore_post: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                "X-Milkwort-Window"?: string;
+            };
             path: {
                 plan_id: number;
             };

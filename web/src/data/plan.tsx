@@ -35,9 +35,12 @@ type OpenPlan = {
 
 type CallMore = { reason?: string; by?: Schemas["CallChange"]["by"] };
 
-/** What the server tells of itself: how far long work is, or that the plan has changed. */
+/** What the server tells: how far long work is, that the plan has changed, is deleted or back. */
 type Told =
-  ({ job: string } & Progress) | { revision: number; window: string } | { stands: number };
+  | ({ job: string } & Progress)
+  | { revision: number; window: string }
+  | { stands: number }
+  | { gone: boolean; window: string };
 
 const Context = createContext<OpenPlan | null>(null);
 
@@ -97,6 +100,10 @@ export function PlanProvider({ id, waiting, failed, children }: Props) {
       if ("stands" in told) {
         if (now && told.stands !== now.summary.revision)
           void queries.invalidateQueries({ queryKey: key });
+        return;
+      }
+      if ("gone" in told) {
+        if (told.window !== windowName) void queries.resetQueries({ queryKey: key });
         return;
       }
       if (told.window !== windowName && now && told.revision >= now.summary.revision)
