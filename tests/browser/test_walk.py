@@ -293,12 +293,12 @@ def test_a_plan_deleted_elsewhere_says_so_and_is_brought_back_where_it_stood(
 ):
     stage(sample, "Fit")
     httpx.delete(plan.replace("/plan/", "/api/plans/"), timeout=20).raise_for_status()
-    expect(sample.get_by_role("main")).to_contain_text("Casement is deleted. See all plans")
-    sample.get_by_role("button", name="bring it back").click()
+    expect(sample.get_by_role("main")).to_contain_text("It is deleted; nothing of it is lost")
+    sample.get_by_role("button", name="Bring it back").click()
     expect(sample.get_by_role("heading", name="Fit", exact=True)).to_be_visible()
     # brought back elsewhere, it is there again without a press
     httpx.delete(plan.replace("/plan/", "/api/plans/"), timeout=20).raise_for_status()
-    expect(sample.get_by_role("button", name="bring it back")).to_be_visible()
+    expect(sample.get_by_role("button", name="Bring it back")).to_be_visible()
     back = f"{plan.replace('/plan/', '/api/plans/')}/restore"
     httpx.post(back, timeout=20).raise_for_status()
     expect(sample.get_by_role("heading", name="Fit", exact=True)).to_be_visible()

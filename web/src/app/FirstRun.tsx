@@ -88,6 +88,9 @@ export const Plain = styled.main`
   flex-direction: column;
   gap: 16px;
   color: ${ink.ink};
+  a {
+    color: ${ink.petalDeep};
+  }
   > div {
     display: flex;
     gap: 12px;

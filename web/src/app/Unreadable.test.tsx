@@ -12,9 +12,10 @@ it("a deleted plan is named and brought back where it was opened", async () => {
     "GET /api/plans/deleted": () => ({ body: [deleted] }),
     "POST /api/plans/3/restore": () => ({ body: {} }),
   });
-  expect(await screen.findByText(/Cords is deleted/)).toBeTruthy();
+  expect(await screen.findByRole("heading", { name: "Cords" })).toBeTruthy();
+  expect(screen.getByText(/It is deleted/)).toBeTruthy();
   expect(screen.queryByRole("button", { name: "delete it" })).toBeNull();
-  await userEvent.click(screen.getByRole("button", { name: "bring it back" }));
+  await userEvent.click(screen.getByRole("button", { name: "Bring it back" }));
   await waitFor(() => expect(onBack).toHaveBeenCalled());
 });
 
@@ -24,7 +25,7 @@ it("says why it could not be brought back", async () => {
     "GET /api/plans/deleted": () => ({ body: [deleted] }),
     "POST /api/plans/3/restore": () => ({ status: 507, body: refusal("The disk is full.") }),
   });
-  await userEvent.click(await screen.findByRole("button", { name: "bring it back" }));
+  await userEvent.click(await screen.findByRole("button", { name: "Bring it back" }));
   expect(await screen.findByText(/The disk is full/)).toBeTruthy();
   expect(onBack).not.toHaveBeenCalled();
 });

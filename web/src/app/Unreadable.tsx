@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import { client, taken } from "../data/client";
-import { TextButton } from "../parts/Button";
+import { Button, MainButton, TextButton } from "../parts/Button";
 import { Plain } from "./FirstRun";
 import { useDeleted } from "./useDeleted";
 
@@ -28,18 +28,23 @@ export function Unreadable({ id, why, onBack = () => window.location.reload() }:
   if (asking) return <Plain>{why}</Plain>;
   return (
     <Plain>
-      {deleted ? `${deleted.name} is deleted.` : why} <a href="/">See all plans</a> ·{" "}
-      {deleted ? (
-        <TextButton onPress={() => void bringBack(id).then(onBack, refuse)}>
-          bring it back
-        </TextButton>
-      ) : (
-        <>
+      <h1>{deleted ? deleted.name : "This plan can’t be opened"}</h1>
+      <p>{deleted ? "It is deleted; nothing of it is lost." : why}</p>
+      <div>
+        {deleted && (
+          <MainButton onPress={() => void bringBack(id).then(onBack, refuse)}>
+            Bring it back
+          </MainButton>
+        )}
+        <Button onPress={() => void navigate("/")}>See all plans</Button>
+      </div>
+      {!deleted && (
+        <p>
           <a href={`/api/plans/${id}/raw.json`}>save its rows as they are stored</a> ·{" "}
           <TextButton onPress={() => void remove()}>delete it</TextButton>
-        </>
-      )}{" "}
-      {refused}
+        </p>
+      )}
+      {refused && <p role="alert">{refused}</p>}
     </Plain>
   );
 }
