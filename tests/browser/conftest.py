@@ -29,6 +29,11 @@ def settled(page: Page) -> None:
     page.evaluate(TWO_FRAMES)
 
 
+def stage(page: Page, name: str) -> None:
+    """Go to a stage by the trail."""
+    page.get_by_role("navigation", name="Stages").get_by_role("link", name=name).click()
+
+
 @pytest.fixture(scope="session")
 def browser() -> Iterator[Browser]:
     with sync_playwright() as playwright:

@@ -6,10 +6,9 @@ import json
 import re
 from pathlib import Path
 
-import httpx
 from playwright.sync_api import Page, expect
 
-from tools.program import served, watched_page
+from tests.browser.conftest import stage
 
 OWN_FILE = "\ufeffSearch term;Searches a month;Low price;High price\r\n" + "\r\n".join(
     [
@@ -22,10 +21,6 @@ OWN_FILE = "\ufeffSearch term;Searches a month;Low price;High price\r\n" + "\r\n
         "=cmd gate;20;0,20;0,60",
     ]
 )
-
-
-def stage(page: Page, name: str) -> None:
-    page.get_by_role("navigation", name="Stages").get_by_role("link", name=name).click()
 
 
 def purse_figure(page: Page, label: str) -> float:
@@ -270,115 +265,3 @@ def test_a_blank_plan_explains_itself(sample: Page):
     ):
         stage(sample, name)
         expect(sample.get_by_role("main")).to_contain_text(words)
-
-
-def test_the_first_run_explains_itself_and_a_deleted_plan_is_brought_back(
-    page: Page, tmp_path: Path
-):
-    with served(tmp_path, verb="serve") as url:
-        page.goto(url)
-        expect(page.get_by_role("main")).to_contain_text("You have a fixed sum a month")
-        page.get_by_role("button", name="Look at the sample").click()
-        page.get_by_role("button", name="Plans:").click()
-        page.get_by_role("button", name="Delete Eastmere").click()
-        expect(page.get_by_role("heading", name="Milkwort")).to_be_visible()
-        page.reload()
-        page.get_by_role("button", name="Bring Eastmere").click()
-        expect(page.get_by_role("heading", name="What a click is worth")).to_be_visible()
-        page.goto("about:blank")
-
-
-def test_a_plan_deleted_elsewhere_says_so_and_is_brought_back_where_it_stood(
-    sample: Page, plan: str
-):
-    stage(sample, "Fit")
-    httpx.delete(plan.replace("/plan/", "/api/plans/"), timeout=20).raise_for_status()
-    expect(sample.get_by_role("main")).to_contain_text("It is deleted; nothing of it is lost")
-    sample.get_by_role("button", name="Bring it back").click()
-    expect(sample.get_by_role("heading", name="Fit", exact=True)).to_be_visible()
-    # brought back elsewhere, it is there again without a press
-    httpx.delete(plan.replace("/plan/", "/api/plans/"), timeout=20).raise_for_status()
-    expect(sample.get_by_role("button", name="Bring it back")).to_be_visible()
-    back = f"{plan.replace('/plan/', '/api/plans/')}/restore"
-    httpx.post(back, timeout=20).raise_for_status()
-    expect(sample.get_by_role("heading", name="Fit", exact=True)).to_be_visible()
-
-
-def test_another_window_shows_a_change_within_a_moment(sample: Page, plan: str):
-    other = watched_page(sample.context, [])
-    other.goto(f"{plan}/sift")
-    expect(other.get_by_role("link", name="Sift")).to_contain_text("160 kept")
-    stage(sample, "Sift")
-    sample.get_by_label("Filter: words in").fill("slimline")
-    sample.keyboard.press("Enter")
-    sample.keyboard.press("ArrowDown")
-    sample.keyboard.press("3")
-    expect(sample.get_by_role("link", name="Sift")).not_to_contain_text("160 kept · 385 to call")
-    expect(other.get_by_role("link", name="Sift")).not_to_contain_text("160 kept · 385 to call")
-    other.close()
-
-
-def test_what_was_entered_is_there_after_a_restart(page: Page, tmp_path: Path):
-    for spend in ("432", None):
-        with served(tmp_path, draws=400) as url:
-            page.goto(f"{url}/plan/1/brief")
-            field = page.get_by_label("Monthly spend", exact=True)
-            if spend:
-                field.fill(spend)
-                field.press("Enter")
-                expect(page.get_by_role("region", name="Purse")).to_contain_text("of 432.00")
-            else:
-                expect(field).to_have_value("432")
-            page.goto("about:blank")
-
-
-STAGES = ["Brief", "Gather", "Sift", "Arrange", "Fit", "Hand over", "Learn"]
-
-
-def test_all_stages_are_on_the_trail_of_a_smaller_screen(sample: Page):
-    sample.set_viewport_size({"width": 1024, "height": 700})
-    for name in STAGES:
-        stage(sample, name)
-        link = sample.get_by_role("navigation", name="Stages").get_by_role("link", name=name)
-        expect(link).to_be_in_viewport(ratio=1)
-        nothing_is_cut(sample)
-
-
-def test_all_stages_are_in_a_menu_where_the_screen_is_enlarged(sample: Page):
-    """640×400 is 1280×800 at 200 % zoom."""
-    sample.set_viewport_size({"width": 640, "height": 400})
-    # a stage may hold lists of its own, some of which come late
-    menu = sample.get_by_role("listbox", name="Stage", exact=True)
-    for name in STAGES:
-        sample.get_by_role("navigation", name="Stages").get_by_role("button").click()
-        menu.get_by_role("option", name=name).click()
-        expect(menu).to_have_count(0)
-        nothing_is_cut(sample)
-        height = sample.evaluate("document.querySelector('main').getBoundingClientRect().height")
-        assert height >= 400 * 2 / 3, "the work keeps two thirds of the height"
-
-
-CUT = """
-() => {
-  const scrolls = (part) => /auto|scroll/.test(getComputedStyle(part).overflowX);
-  const reached = (part) => {
-    for (let up = part.parentElement; up; up = up.parentElement) if (scrolls(up)) return true;
-    return false;
-  };
-  return [...document.querySelectorAll("button, a, input, select, textarea, [role=slider]")]
-    .filter((part) => part.checkVisibility())
-    .filter((part) => {
-      const box = part.getBoundingClientRect();
-      return box.width > 2 && box.right > innerWidth + 1 && !reached(part);
-    })
-    .map((part) => `${part.innerText || part.ariaLabel} at ${part.getBoundingClientRect().right}`);
-}
-"""
-
-
-def nothing_is_cut(page: Page) -> None:
-    """Whatever can be worked lies within the window's width, or within a part that scrolls."""
-    expect(page.get_by_role("region", name="Purse")).to_be_visible()
-    expect(page.get_by_role("main").get_by_role("heading").first).to_be_visible()
-    assert page.evaluate(CUT) == []
-    assert page.evaluate("document.documentElement.scrollWidth <= innerWidth")

@@ -88,6 +88,7 @@ export const Plain = styled.main`
   flex-direction: column;
   gap: 16px;
   color: ${ink.ink};
+  overflow-wrap: break-word;
   a {
     color: ${ink.petalDeep};
   }

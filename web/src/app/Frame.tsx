@@ -158,7 +158,8 @@ const Said = styled.div`
   color: ${ink.paper};
   padding: 5px 12px;
   border-radius: 2px;
-  max-width: 70ch;
+  max-width: min(70ch, 90%);
+  overflow-wrap: break-word;
   &:empty {
     display: none;
   }

@@ -11,8 +11,6 @@ export const GlobalStyle = createGlobalStyle`
     margin: 0; background: ${ink.paper}; color: ${ink.ink};
     font-family: ${sans}; line-height: 1.4; font-variant-numeric: tabular-nums;
     -webkit-font-smoothing: antialiased;
-    /* a name or an address without a space stays on its screen */
-    overflow-wrap: break-word;
   }
   #root { height: 100vh; }
   h1, h2, h3 { font-family: ${serif}; font-weight: 600; line-height: 1.2; margin: 0; }

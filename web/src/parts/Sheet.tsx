@@ -74,6 +74,7 @@ const Why = styled.p`
   padding: 6px ${rim.x}px;
   background: ${ink.rose};
   color: ${ink.paper};
+  overflow-wrap: break-word;
   &:empty {
     display: none;
   }
