@@ -44,6 +44,8 @@ class TextServing:
         The row that serves it, where that is not its own; −1 for nobody.
     unknown : Floats
         X, summed over its own rows.
+    allowed : ndarray of bool, shape (n_pairs,)
+        Of each pair of the relation: no negative of the row's campaign or group stops the text.
     """
 
     relation: Relation
@@ -53,6 +55,7 @@ class TextServing:
     judged: NDArray[np.bool_]
     server: Ints
     unknown: Floats
+    allowed: NDArray[np.bool_]
 
 
 @dataclass(frozen=True)
@@ -118,11 +121,12 @@ def serve(
     serves = table.kept & ~at_row & np.isfinite(volume)
     first = _first_of_text(relation, serves)
     own = np.where(serves & ~first, 0.0, searches)
-    texts = _texts_of(table, relation, stopped, searches, serves)
-    mine = serves[relation.row] & allowed
+    texts = _texts_of(table, relation, stopped, allowed, searches, serves)
+    mine = serves[relation.row]
     rows, others = relation.row[mine], relation.text[mine]
-    free = ~texts.by_itself[others] & ~stopped[others]
+    free = allowed[mine] & ~texts.by_itself[others] & ~stopped[others]
     server = _most_specific(relation, rows[free], others[free])
+    # what a negative stops is known all the same: it is no unknown variant
     unknown, of_text = _unknown(texts, rows, others, serves, searches * shown_more)
     texts = replace(texts, server=server, unknown=of_text)
     uncalled, spill = (
@@ -153,7 +157,7 @@ def serve_if_kept(
     mine = could[relation.row]
     rows, others = relation.row[mine], relation.text[mine]
     held = np.where(texts.server >= 0, relation.rank[np.maximum(texts.server, 0)], n)
-    takes = ~texts.by_itself[others] & ~texts.stopped[others]
+    takes = texts.allowed[mine] & ~texts.by_itself[others] & ~texts.stopped[others]
     takes &= relation.rank[rows] < held[others]
     uncalled, spill = (
         _sums(rows[some], texts.searches[others[some]], n)
@@ -226,6 +230,7 @@ def _texts_of(
     table: KeywordTable,
     relation: Relation,
     stopped: NDArray[np.bool_],
+    allowed: NDArray[np.bool_],
     searches: Floats,
     serves: NDArray[np.bool_],
 ) -> TextServing:
@@ -236,7 +241,9 @@ def _texts_of(
     speaks[relation.of_row[order]] = order
     judged = ~np.isin(table.call[speaks], (_KEEP, _HOLD, _NONE))
     nobody, nothing = np.full(n, -1, dtype=np.int64), np.zeros(n)
-    return TextServing(relation, stopped, searches[speaks], serves[speaks], judged, nobody, nothing)
+    return TextServing(
+        relation, stopped, searches[speaks], serves[speaks], judged, nobody, nothing, allowed
+    )
 
 
 def _most_specific(relation: Relation, rows: Ints, texts: Ints) -> Ints:

@@ -7,17 +7,24 @@ from milkwort.core.words.texts import singular
 
 
 def serve_plainly(table, volume, shown_more, negatives, close_forms=True):
-    """Return {row: (D, U, X, W)} of the kept rows that run."""
+    """Return {row: (D, U, X, W)} of the kept rows that run; negatives as `Negative`."""
     n = len(table)
     match = [MATCHES[m] for m in table.match]
     call = [CALLS[c] for c in table.call]
 
-    def stopped(text):
-        return any(text_matches(m, t, text, close_forms=False) for t, m in negatives)
+    def acts(negative, row):
+        column = {"group": table.group, "campaign": table.campaign}.get(negative.level)
+        return column is None or column[row] == negative.number
+
+    def stopped(text, row):
+        return any(
+            acts(n, row) and text_matches(n.match, n.text, text, close_forms=False)
+            for n in negatives
+        )
 
     kept = [
         i for i in range(n)
-        if call[i] == "keep" and not stopped(table.texts[i]) and volume[i] == volume[i]
+        if call[i] == "keep" and not stopped(table.texts[i], i) and volume[i] == volume[i]
     ]  # fmt: skip
 
     def specific(i):
@@ -41,9 +48,9 @@ def serve_plainly(table, volume, shown_more, negatives, close_forms=True):
 
     server = {}
     for text in texts:
-        if speaker[text] in own or stopped(text):
+        if speaker[text] in own:
             continue
-        able = [i for i in kept if sees(i, text)]
+        able = [i for i in kept if sees(i, text) and not stopped(text, i)]
         if able:
             server[text] = min(able, key=specific)
     unknown = dict.fromkeys(kept, 0.0)

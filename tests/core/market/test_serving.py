@@ -34,6 +34,8 @@ def sheet(rows):
         volume_high=volume,
         cpc_low=np.full(len(texts), 0.8),
         cpc_high=np.full(len(texts), 2.4),
+        group=np.arange(len(texts)) % 3 - 1,
+        campaign=np.arange(len(texts)) % 2,
     )
 
 
@@ -55,9 +57,17 @@ rows = st.lists(
 )
 negatives = st.lists(
     st.tuples(st.lists(st.sampled_from(WORDS), min_size=1, max_size=2).map(" ".join),
-              st.sampled_from(MATCHES)),
+              st.sampled_from(MATCHES), st.sampled_from(["plan", "campaign", "group"])),
     max_size=2,
 )  # fmt: skip
+
+
+def in_force(stops, table):
+    """Return the negatives drawn, those of a campaign or group in its first, and blocked rows'."""
+    numbers = {"plan": -1, "campaign": 0, "group": 0}
+    return negatives_in_force(
+        tuple(Negative(t, m, level, numbers[level]) for t, m, level in stops), table
+    )
 
 
 @settings(max_examples=cases(60, 1800), deadline=None)
@@ -65,12 +75,15 @@ negatives = st.lists(
 @example(
     [("sash window window", "broad", "keep", 1.0), ("window windows", "phrase", "keep", 2.0)], []
 )
+@example(
+    [("box", "exact", "keep", 1.0), ("sash window", "phrase", "keep", 9.0),
+     ("sash window cost", "exact", "none", 2.0)], [("cost", "phrase", "group")],
+)  # fmt: skip
 def test_every_search_is_served_as_plain_loops_say(listed, stops):
     table = sheet(listed)
-    given_ = tuple(Negative(t, m) for t, m in stops)
-    force = negatives_in_force(given_, table)
+    force = in_force(stops, table)
     found, more = served(table, force)
-    plain = serve_plainly(table, table.volume_low, more, [(n.text, n.match) for n in force])
+    plain = serve_plainly(table, table.volume_low, more, force)
     assert set(np.flatnonzero(found.serves)) == set(plain)
     for row, figures in plain.items():
         ours = (found.own[row], found.uncalled[row], found.unknown[row], found.spill[row])
@@ -78,15 +91,19 @@ def test_every_search_is_served_as_plain_loops_say(listed, stops):
 
 
 @settings(max_examples=cases(30, 720), deadline=None)
-@given(rows)
-def test_what_a_keyword_would_serve_is_what_it_serves_once_kept(listed):
+@given(rows, negatives)
+@example(
+    [("box", "exact", "keep", 1.0), ("sash window", "phrase", "hold", 9.0),
+     ("sash window cost", "exact", "none", 2.0)], [("cost", "phrase", "group")],
+)  # fmt: skip
+def test_what_a_keyword_would_serve_is_what_it_serves_once_kept(listed, stops):
     table = sheet(listed)
     loose = np.flatnonzero((table.call != CALLS.index("keep")) & np.isfinite(table.volume_low))
     if not len(loose):
         return
     row = loose[:1]
     table = table.with_calls(row, "hold")
-    force = negatives_in_force((), table)
+    force = in_force(stops, table)
     found, more = served(table, force)
     would = serve_if_kept(table, table.volume_low, more, found)
     after, _ = served(table.with_calls(row, "keep"), force)
@@ -153,6 +170,8 @@ def test_a_negative_of_a_group_acts_in_that_group_only():
     table = replace(table, group=np.array([0, 1, -1]))
     found, _ = served(table, (Negative("cost", "phrase", "group", 0),))
     assert found.uncalled.tolist() == [0.0, 40.0, 0.0]
+    # what it stops is no unknown variant either: a negative never brings searches
+    assert found.unknown[0] == pytest.approx(0.6 * 1.4 * 100 - 40)
 
 
 def test_hyphens_and_apostrophes_match_split_joined_or_absent():
