@@ -224,6 +224,7 @@ def _conflicts(plan: OpenPlan, sold: list[str]) -> list[dict[str, Any]]:
     # in the brief's order: the plan's own, those of its lists; what *block* makes comes after
     stored = plan.record.negatives
     of_lists = [pinned for pinned in sheet.structure.lists for _ in pinned.negatives]
+    blocks_twins = [group.blocks_twins for group in sheet.structure.groups]
     return [
         {
             "kind": c.kind,
@@ -242,5 +243,5 @@ def _conflicts(plan: OpenPlan, sold: list[str]) -> list[dict[str, Any]]:
             "campaign_id": None,
             "to_block": [],
         }
-        for c in core_conflicts.conflicts_of(plan.result, sold)
+        for c in core_conflicts.conflicts_of(plan.result, sold, blocks_twins)
     ]

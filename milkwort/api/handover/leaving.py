@@ -87,12 +87,12 @@ def _groups(plan: OpenPlan, pages: Sequence[StoredPage]) -> list[LeavingGroup]:
 
 def _conflicts(plan: OpenPlan, sold: Sequence[str]) -> list[tuple[str, str]]:
     found = []
-    for c in core_conflicts.conflicts_of(plan.result, sold):
+    blocks_twins = [group.blocks_twins for group in plan.sheet.structure.groups]
+    for c in core_conflicts.conflicts_of(plan.result, sold, blocks_twins):
         named = ", ".join(plan.sheet.entries[row].text for row in c.rows[:3])
         about = c.negative or named
         said = core_conflicts.CONFLICT_KINDS[c.kind]
         found.append((f"{about}: {said}." if about else f"{said}.", "arrange"))
-    groups = plan.sheet.structure.groups
-    for one in crossed(plan.result, [group.blocks_twins for group in groups]):
+    for one in crossed(plan.result, blocks_twins):
         found.append((f"{plan.sheet.labels[one.group]}: {CROSSED_KINDS[one.kind]}.", "arrange"))
     return found

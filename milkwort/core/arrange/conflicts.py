@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
-from milkwort.core.arrays import Ints
+from milkwort.core.arrange.one_search import shared_searches
 from milkwort.core.market.in_force import negatives_in_force
 from milkwort.core.market.keyword_table import CALLS, KeywordTable
 from milkwort.core.market.relation import relation_of
@@ -123,7 +123,9 @@ def negative_worth(result: PlanResult, negative: Negative) -> NegativeWorth:
     )
 
 
-def conflicts_of(result: PlanResult, sold_terms: Sequence[str] = ()) -> list[Conflict]:
+def conflicts_of(
+    result: PlanResult, sold_terms: Sequence[str] = (), blocks_twins: Sequence[bool] = ()
+) -> list[Conflict]:
     """Find every conflict of a plan.
 
     Parameters
@@ -131,6 +133,9 @@ def conflicts_of(result: PlanResult, sold_terms: Sequence[str] = ()) -> list[Con
     result : PlanResult
     sold_terms : sequence of str
         Search terms that have sold.
+    blocks_twins : sequence of bool
+        By group: whether it leaves texts to the groups that hold them as exact; none does where
+        nothing is said.
 
     Returns
     -------
@@ -142,7 +147,7 @@ def conflicts_of(result: PlanResult, sold_terms: Sequence[str] = ()) -> list[Con
         *_stopping_sold(result, sold_terms),
         *_shared_words(result),
         *_twice(result),
-        *_one_search(result),
+        *_one_search(result, blocks_twins),
     ]
 
 
@@ -241,42 +246,16 @@ def _twice(result: PlanResult) -> list[Conflict]:
     ]  # fmt: skip
 
 
-def _one_search(result: PlanResult) -> list[Conflict]:
-    """Find running keywords that also match a running keyword's text, at another bid."""
-    relation = result.serving.texts.relation
-    runs = np.isfinite(result.bid)
-    own = _running_row(relation.of_row, runs, relation.rank, len(relation.texts))
-    pairs = runs[relation.row] & (own[relation.text] >= 0)
-    rows, other = relation.row[pairs], own[relation.text[pairs]]
-    twins = np.flatnonzero(runs & (own[relation.of_row] != np.arange(len(runs))))
-    rows = np.concatenate((rows, twins))
-    other = np.concatenate((other, own[relation.of_row[twins]]))
-    differ = np.abs(result.bid[rows] - result.bid[other]) > 1e-9
-    rows, other = rows[differ], other[differ]
-    order = np.argsort(rows, kind="stable")
-    rows, other = rows[order], other[order]
-    starts = np.flatnonzero(np.r_[True, rows[1:] != rows[:-1]]) if len(rows) else rows
-    found = []
-    for row, group in zip(rows[starts].tolist(), np.split(other, starts[1:]), strict=False):
-        shared = np.unique(group)
-        found.append(
-            Conflict(
-                "one_search_two_bids",
-                (row, *shared[: _MOST_ROWS - 1].tolist()),
-                count=len(shared) + 1,
-                searches=float(result.demand.own[shared].sum()),
-            )
+def _one_search(result: PlanResult, blocks_twins: Sequence[bool]) -> list[Conflict]:
+    return [
+        Conflict(
+            "one_search_two_bids",
+            (row, *shared[: _MOST_ROWS - 1].tolist()),
+            count=len(shared) + 1,
+            searches=float(result.demand.own[shared].sum()),
         )
-    return found
-
-
-def _running_row(of_row: Ints, runs: NDArray[np.bool_], rank: Ints, n_texts: int) -> Ints:
-    """Return the most specific running row of each text, −1 for none."""
-    own = np.full(n_texts, -1, dtype=np.int64)
-    rows = np.flatnonzero(runs)
-    rows = rows[np.argsort(-rank[rows], kind="stable")]
-    own[of_row[rows]] = rows
-    return own
+        for row, shared in shared_searches(result, blocks_twins)
+    ]
 
 
 def _matched(result: PlanResult, negative: Negative) -> NDArray[np.bool_]:

@@ -49,6 +49,26 @@ def test_the_same_keyword_twice_and_one_search_at_two_bids_are_found():
     assert two.rows == (0, 1) and result.bid[0] != result.bid[1]
 
 
+def test_keywords_that_a_negative_keeps_apart_do_not_serve_one_search():
+    rows = [("box", "exact", "keep", 9.0), *ROWS[:2]]  # group 0 holds the second row
+    apart = Negative("heritage", "phrase", "group", 0)
+    assert "one_search_two_bids" in found(rows=rows)[0]
+    assert "one_search_two_bids" not in found([apart], rows=rows)[0]
+
+
+def test_a_text_left_to_its_exact_twin_is_no_search_at_two_bids():
+    table = sheet([("sash window", m, "keep", 300.0) for m in ("exact", "phrase")])
+    table = replace(table, locked_bid=np.array([1.2, 0.9]), group=np.array([0, 1]))
+    result = run_plan(brief(monthly_spend=500.0), table)
+    kinds = {
+        leaves: [c.rows for c in conflicts_of(result, (), leaves)]
+        for leaves in ((), (True, False), (False, True))
+    }
+    assert kinds[()] == kinds[True, False] == [(1, 0)] and kinds[False, True] == []
+    inside = run_plan(result.brief, replace(table, group=np.array([1, 1])))
+    assert len(conflicts_of(inside, (), (False, True))) == 1
+
+
 def test_a_clean_plan_has_no_conflicts():
     kinds, _ = found(rows=ROWS[:1])
     assert kinds == {}
