@@ -39,7 +39,12 @@ export function AccountFile() {
       complain(error);
     }
   };
-  const again = () => queries.invalidateQueries({ queryKey: ["/hand-over/account", id] });
+  const again = async () => {
+    const asked = { queryKey: ["/hand-over/account", id] };
+    // a first answer that was asked for before the change would else be waited for, and kept
+    await queries.cancelQueries(asked);
+    await queries.invalidateQueries(asked);
+  };
   const bring = (chosen: File) =>
     attempt(async () => {
       const sent = { ...path, ...uploadOf(chosen) };
