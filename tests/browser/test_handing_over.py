@@ -2,7 +2,7 @@
 
 import re
 
-from playwright.sync_api import FilePayload, Page, expect
+from playwright.sync_api import FilePayload, Page, Route, expect
 
 from tests.browser.test_access import Walk
 
@@ -83,6 +83,26 @@ def picked(page: Page, button: str, file: FilePayload) -> None:
 ACCOUNT = (
     "No;Wording;Kind;Top;Lit\n7;sash window repair;Exact;0,40;ON\n9;a stranger;Exact;0,10;ON\n"
 )
+
+
+def test_a_file_brought_in_before_the_view_has_its_first_answer_is_shown(plan: str, page: Page):
+    held: list[Route] = []
+
+    def late(route: Route) -> None:
+        if route.request.method == "GET" and not held:
+            held.append(route)  # asked for before the file came in, answered long after
+        else:
+            route.continue_()
+
+    opened(page, plan)
+    page.route("**/hand-over/account", late)
+    view(page, "Your account’s file")
+    file = {"name": "konto.csv", "mimeType": "text/csv", "buffer": ACCOUNT.encode()}
+    with page.expect_response(lambda answer: answer.request.method == "POST"):
+        picked(page, "bring in a file", file)
+    assert held
+    held[0].fulfill(json=None)
+    expect(page.get_by_text("konto.csv")).to_be_visible()
 
 
 def test_an_accounts_file_is_assigned_and_written_back(plan: str, page: Page):
