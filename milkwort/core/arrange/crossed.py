@@ -6,11 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
-from numpy.typing import NDArray
 
-from milkwort.core.arrays import Ints
-from milkwort.core.market.in_force import negatives_in_force
-from milkwort.core.market.serving import stopped_texts
 from milkwort.core.plan.run import PlanResult
 from milkwort.core.words.match_types import MATCHES
 
@@ -96,7 +92,8 @@ def _scouting(result: PlanResult) -> list[Crossed]:
     number, table = result.brief.limits.scouting, result.table
     if number is None:
         return []
-    relation = result.serving.texts.relation
+    serving = result.serving
+    relation = serving.texts.relation
     scouts = table.kept & (table.campaign == number)
     kept = np.flatnonzero(table.kept & (table.campaign != number))
     owner = np.full(len(relation.texts), -1, dtype=np.int64)
@@ -104,7 +101,9 @@ def _scouting(result: PlanResult) -> list[Crossed]:
     # what its rows match beside their own texts, and their own texts
     rows = np.concatenate((relation.row, np.flatnonzero(scouts)))
     texts = np.concatenate((relation.text, relation.of_row[scouts]))
-    free = scouts[rows] & (owner[texts] >= 0) & ~_blocked(result, number, rows, texts)
+    kept_apart = ~serving.texts.allowed | serving.texts.stopped[relation.text]
+    apart = np.concatenate((kept_apart, serving.stopped[scouts]))
+    free = scouts[rows] & (owner[texts] >= 0) & ~apart
     own = np.nan_to_num(result.demand.own)
     found = []
     for row in np.unique(rows[free]).tolist():
@@ -115,26 +114,6 @@ def _scouting(result: PlanResult) -> list[Crossed]:
             _crossed(result, "scouting_takes_kept", group, [row], others.tolist(), searches)
         )
     return found
-
-
-def _blocked(result: PlanResult, number: int, rows: Ints, texts: Ints) -> NDArray[np.bool_]:
-    """Say which pairs of a scouting row and a text a negative keeps apart."""
-    brief, table = result.brief, result.table
-    relation = result.serving.texts.relation
-    negatives = negatives_in_force(brief.negatives, table)
-    stopped = stopped_texts(relation, negatives, table.joints, brief.negative_close_forms)
-    in_campaign = stopped.everywhere.copy()
-    of_group: dict[int, list[int]] = {}
-    for place, text in zip(stopped.negative.tolist(), stopped.text.tolist(), strict=True):
-        negative = negatives[place]
-        if negative.level == "campaign" and negative.number == number:
-            in_campaign[text] = True
-        elif negative.level == "group":
-            of_group.setdefault(negative.number, []).append(text)
-    apart = in_campaign[texts]
-    for group, some in of_group.items():
-        apart |= (table.group[rows] == group) & np.isin(texts, some)
-    return apart
 
 
 def _crossed(

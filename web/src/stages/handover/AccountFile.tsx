@@ -39,12 +39,7 @@ export function AccountFile() {
       complain(error);
     }
   };
-  const again = async () => {
-    const asked = { queryKey: ["/hand-over/account", id] };
-    // a first answer that was asked for before the change would else be waited for, and kept
-    await queries.cancelQueries(asked);
-    await queries.invalidateQueries(asked);
-  };
+  const again = () => queries.invalidateQueries({ queryKey: ["/hand-over/account", id] });
   const bring = (chosen: File) =>
     attempt(async () => {
       const sent = { ...path, ...uploadOf(chosen) };
