@@ -36,7 +36,7 @@ class Difference:
     late : Floats
         Customers not yet reported, below 0; 0 for money.
     unplanned : Floats
-        What came of what did not run in the plan.
+        What came of what did not run in the plan, with what is not yet reported of it.
     reported : Floats
         planned + parts + unplanned + late.
     """
@@ -137,7 +137,7 @@ def difference_of(
         "price": e.cpc,
     }
     planned = {name: np.where(runs, np.nan_to_num(column), 0.0) for name, column in planned.items()}
-    late = np.where(runs, -np.maximum(seen.clicks - seen.exposure, 0.0) * demand.rate, 0.0)
+    late = -np.maximum(seen.clicks - seen.exposure, 0.0) * np.nan_to_num(demand.rate)
     actual, whole = _actual(planned, seen, late)
     names = CUSTOMER_PARTS, SPEND_PARTS
     if not whole:
@@ -163,7 +163,7 @@ def _difference(
     due = np.prod(before, axis=0)
     # what no factor tells of (customers without clicks, say) ran beside the plan
     unplanned = came - late - due - np.sum(parts, axis=0)
-    unplanned = np.where(runs, np.where(np.abs(unplanned) < 1e-9, 0.0, unplanned), came)
+    unplanned = np.where(runs, np.where(np.abs(unplanned) < 1e-9, 0.0, unplanned), came - late)
     reported = due + np.sum(parts, axis=0) + unplanned + late
     if more and len(came):
         unplanned, reported = np.append(unplanned, more), np.append(reported, more)

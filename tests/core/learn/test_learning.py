@@ -191,6 +191,20 @@ def test_a_difference_adds_up_row_by_row_whatever_ran_beside_the_plan():
         assert what.reported[3:] == pytest.approx(came[3:])
 
 
+def test_clicks_of_what_ran_beside_the_plan_may_still_sell():
+    plan = a_plan()
+    bid = plan.bid.copy()
+    bid[2] = np.nan
+    rows = rows_like(plan)
+    idle = replace(plan, bid=bid)
+    found = learned_of(idle, shipped_lexicon(), rows, LAST).customers
+    waiting = rows.clicks[2] - seen_by(rows, 3, LAST.toordinal(), plan.brief.assumed).exposure[2]
+    assert waiting > 0
+    assert found.late[2] == pytest.approx(-waiting * plan.demand.rate[2])
+    assert found.unplanned[2] == pytest.approx(rows.customers[2] - found.late[2])
+    assert found.reported[2] == pytest.approx(rows.customers[2])
+
+
 def test_where_the_platform_doesn_t_say_the_first_three_factors_are_one():
     plan = a_plan()
     rows = rows_like(plan)
