@@ -156,6 +156,18 @@ def test_a_call_of_an_unknown_keyword_changes_nothing(client, plan):
     assert frame_of(client, plan) == before
 
 
+def test_a_field_too_many_or_too_few_is_named(client, plan):
+    def said(body):
+        error = client.post(f"{plan}/calls", json=body).json()["error"]
+        return error["where"], error["message"]
+
+    where, message = said({"ids": [1], "call": "keep", "colour": "red"})
+    assert where == "colour"
+    assert message == "colour: expected one of the fields described, got one of another name"
+    assert said({"ids": [1]}) == ("call", "call: expected a value, got none")
+    assert "got 'maybe'" in said({"ids": [1], "call": "maybe"})[1]
+
+
 def test_a_keywords_workings_name_its_source(client, plan):
     keyword = ids_of(client, plan)["draughty windows"]
     answer = Workings.model_validate(client.get(f"{plan}/keywords/{keyword}/workings").json())

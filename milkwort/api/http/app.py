@@ -109,8 +109,13 @@ def _bad_request(_request: Request, error: Exception) -> JSONResponse:
     assert isinstance(error, RequestValidationError)
     first = error.errors()[0]
     where = ".".join(str(part) for part in first["loc"][1:]) or "request"
-    got = repr(first.get("input"))[:80]
-    return refused(422, "bad_value", f"{where}: {first['msg']}, got {got}", where)
+    if first["type"] == "extra_forbidden":
+        said = "expected one of the fields described, got one of another name"
+    elif first["type"] == "missing":
+        said = "expected a value, got none"
+    else:
+        said = f"{first['msg']}, got {repr(first.get('input'))[:80]}"
+    return refused(422, "bad_value", f"{where}: {said}", where)
 
 
 def _no_such_id(_request: Request, _error_: Exception) -> JSONResponse:
