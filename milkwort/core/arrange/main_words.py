@@ -10,18 +10,14 @@ import numpy as np
 from milkwort.core.arrays import Floats
 from milkwort.core.plan.run import PlanResult
 from milkwort.core.words.lexicon import Lexicon
+from milkwort.core.words.stop_words import STOP_SINGULARS
 from milkwort.core.words.texts import normalise, singular
 
-__all__ = ["STOP_SINGULARS", "MainWord", "main_words", "said_of", "says"]
+__all__ = ["MainWord", "main_words", "said_of", "says"]
 
 _SHARE = 0.25
 """A word with so much of a group's clicks is one of its main words."""
 _MOST = 5
-_STOP_WORDS = """
-a an and are as at be by do does for from how i in is it its me my of on or our the to us we what
-when where which who with you your
-"""
-STOP_SINGULARS = frozenset(singular(word) for word in _STOP_WORDS.split())
 
 
 @dataclass(frozen=True)

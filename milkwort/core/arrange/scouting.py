@@ -8,12 +8,12 @@ from itertools import pairwise
 
 import numpy as np
 
-from milkwort.core.arrange.main_words import STOP_SINGULARS
 from milkwort.core.errors import BadValueError, NothingUsableError
 from milkwort.core.fit.bids import floor_to_step
 from milkwort.core.plan.run import PlanResult
 from milkwort.core.words.lexicon import Lexicon
 from milkwort.core.words.match_types import MATCHES
+from milkwort.core.words.stop_words import STOP_SINGULARS
 from milkwort.core.words.texts import singular
 
 __all__ = ["Scouting", "scouting_of"]

@@ -14,6 +14,7 @@ from milkwort.core.words.lexicon import Lexicon
 from milkwort.core.words.match_types import Match
 from milkwort.core.words.matching import index_of
 from milkwort.core.words.negatives import stopped_by
+from milkwort.core.words.stop_words import LINKING_WORDS
 from milkwort.core.words.texts import canonical, joints_of, normalise
 
 __all__ = ["SafeForms", "ToBlock", "money_by_run", "money_by_text", "to_block"]
@@ -105,7 +106,11 @@ class SafeForms:
         self._spellings = dict(result.table.joints | joints_of([*sold_terms, *texts]))
         kept = [result.table.texts[row] for row in np.flatnonzero(result.table.kept).tolist()]
         self.wanted = {self.words_of(text) for text in (*kept, *sold_terms)}
-        self.unsafe = {run for words in self.wanted for run in _runs(words)}
+        self._unsafe = {run for words in self.wanted for run in _runs(words)}
+
+    def is_safe(self, run: Run) -> bool:
+        """Say whether a run stands in nothing wanted, and says something."""
+        return run not in self._unsafe and not LINKING_WORDS.issuperset(run)
 
     def words_of(self, text: str) -> Run:
         """Return a text's words as negatives see them."""
@@ -151,6 +156,7 @@ def to_block(
     kept, and past terms that never sold: for each the shortest run of its words that matches
     no kept keyword and no term that has sold; among equally short ones the one that saves
     most; where no run is safe an exact negative of the text, unless it is kept or has sold.
+    Words that stand in any search, *for* say, are no run of their own.
 
     Parameters
     ----------
@@ -223,7 +229,7 @@ def _unstopped(result: PlanResult, past: Mapping[str, float]) -> list[str]:
 def _form(words: Run, safe: SafeForms, saved: Mapping[Run, float]) -> tuple[Run, Match] | None:
     """Return the narrowest safe form of a text; None where even its own text is wanted."""
     for size in range(1, len(words) + 1):
-        free = [run for run in _runs_of(words, size) if run not in safe.unsafe]
+        free = [run for run in _runs_of(words, size) if safe.is_safe(run)]
         if free:
             return max(free, key=lambda run: saved[run]), "phrase"
     return None if words in safe.wanted else (words, "exact")

@@ -263,7 +263,7 @@ def _families(terms: _Terms) -> dict[int, tuple[str, float]]:
         for size in range(1, _LONGEST_RUN + 1):
             for start in range(len(words) - size + 1):
                 run = words[start : start + size]
-                if run not in terms.safe.unsafe:
+                if terms.safe.is_safe(run):
                     holders.setdefault(run, []).append(at)
     found: dict[int, tuple[str, float]] = {}
     dearest = sorted(holders.items(), key=lambda one: (-len(one[1]), len(one[0]), one[0]))

@@ -57,6 +57,19 @@ def test_where_no_run_is_safe_the_very_text_is_blocked():
     assert (one.text, one.match) == ("sash window", "exact")
 
 
+def test_a_word_that_stands_in_any_search_is_never_blocked_alone():
+    rows = [REPAIR, ("sash window repair for rent", "exact", "drop", 60),
+            ("sash window repair for my boat", "exact", "drop", 20),
+            ("how to repair a sash window", "exact", "drop", 10)]  # fmt: skip
+    plan = plan_of(rows)
+    past = {"for the": 3.0, "sash window for": 2.0}
+    found = {one.text: one.match for one in to_block(plan, LEXICON, past=past)}
+    assert found == {"rent": "phrase", "boat": "phrase", "for the": "exact",
+                     "window for": "phrase"}  # fmt: skip
+    (asked,) = to_block(plan_of([REPAIR]), LEXICON, past={"how to repair a sash window": 1.0})
+    assert asked.text == "how"
+
+
 def test_a_term_that_has_sold_is_never_blocked():
     rows = [REPAIR, ("sash window repair wanted", "exact", "drop", 60)]
     assert to_block(plan_of(rows), LEXICON, ["sash window repair wanted"]) == []

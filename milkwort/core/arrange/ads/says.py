@@ -8,9 +8,10 @@ from typing import Literal
 
 from milkwort.core.arrange.ads.checks import prices_in
 from milkwort.core.arrange.ads.text import Ad, Fillings, written_out
-from milkwort.core.arrange.main_words import STOP_SINGULARS, MainWord, said_of, says
+from milkwort.core.arrange.main_words import MainWord, said_of, says
 from milkwort.core.counted import in_percent
 from milkwort.core.words.lexicon import Lexicon, doing_words
+from milkwort.core.words.stop_words import STOP_SINGULARS
 from milkwort.core.words.texts import normalise
 
 __all__ = ["AdLine", "LineKind", "RivalAds", "lines_of"]

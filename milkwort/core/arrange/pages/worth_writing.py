@@ -7,10 +7,10 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from milkwort.core.arrange.main_words import STOP_SINGULARS
 from milkwort.core.arrange.pages.page_words import PageText
 from milkwort.core.plan.run import PlanResult
 from milkwort.core.words.lexicon import Lexicon
+from milkwort.core.words.stop_words import STOP_SINGULARS
 
 __all__ = ["WorthWriting", "pages_worth_writing"]
 
