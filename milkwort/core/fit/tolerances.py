@@ -21,7 +21,7 @@ CLOSE = 5e-4
 """Under limits, so near is near enough: a twentieth of a customer in a hundred."""
 CURVE_CLOSE = 5e-3
 """The same for one of many points of a curve, whose gap is stated."""
-CURVE_FAR = 5e-2
+CURVE_FAR = 2e-2
 """Such a point is finished all the same where its gap is this wide: it would show."""
 FINISH_CLOSE = 2e-4
 """Without limits a nearer answer to many keywords needs no exact finish: the wanted 0.2 % is ten
