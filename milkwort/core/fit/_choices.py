@@ -227,7 +227,7 @@ def _patched(
     first = np.argsort(-returns, kind="stable")
     order, stays = steps.moved(old.order)
     kept_returns = old.returns[stays]
-    to = np.searchsorted(-kept_returns, -returns[first], side="right")
+    to = np.searchsorted(_ranks(kept_returns, order), _ranks(returns, steps.of_new)[first])
     columns = zip(vars(old.options).values(), vars(new).values(), strict=True)
     return Choices(
         Options(*(places.joined(column, more) for column, more in columns)),
@@ -236,6 +236,13 @@ def _patched(
         np.insert(kept_returns, to, returns[first]),
         seen,
     )
+
+
+def _ranks(returns: Floats, places: Ints) -> NDArray[np.complex128]:
+    """Return what falls into the order of `falling`: by return, and equal ones by their place."""
+    ranks = np.empty(len(returns), dtype=np.complex128)
+    ranks.real, ranks.imag = -returns, places
+    return ranks
 
 
 class _Splice:
