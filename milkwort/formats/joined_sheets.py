@@ -49,14 +49,31 @@ class JoinedSheets:
         """
         if len(self.parts) == 1:
             return tuple(refused)
-        # place of the row before each part's first; headings are there in the first part alone
-        ends = [0, *accumulate(len(part.rows) - 1 for part in self.parts)]
 
         def at(one: Refusal) -> Refusal:
-            place = one.row - self.table.number(0)
-            nth = min(bisect_right(ends, place - 1), len(self.parts)) - 1
-            part = self.parts[nth]
-            row = part.number(place - ends[nth])
-            return replace(one, row=row, why=f"{one.why} (sheet {part.sheet})")
+            sheet, row = self._place(one.row)
+            return replace(one, row=row, why=f"{one.why} (sheet {sheet})")
 
         return tuple(map(at, refused))
+
+    def named(self, rows: Sequence[int]) -> list[str]:
+        """Return rows of the table as a planner finds them: by their own sheet, where several are.
+
+        Parameters
+        ----------
+        rows : sequence of int
+            Counted through, as the table numbers them.
+        """
+        if len(self.parts) == 1:
+            return [f"{row:,}" for row in rows]
+        places = map(self._place, rows)
+        return [f"{row:,} of the sheet {sheet}" for sheet, row in places]
+
+    def _place(self, row: int) -> tuple[str, int]:
+        """Return the sheet that a row of the table stands on, and its number there."""
+        # place of the row before each part's first; headings are there in the first part alone
+        ends = [0, *accumulate(len(part.rows) - 1 for part in self.parts)]
+        place = row - self.table.number(0)
+        nth = min(bisect_right(ends, place - 1), len(self.parts)) - 1
+        part = self.parts[nth]
+        return part.sheet, part.number(place - ends[nth])

@@ -22,6 +22,7 @@ from milkwort.core.words.match_types import MATCHES
 from milkwort.core.words.texts import normalise
 from milkwort.formats.keyword_rows import TablePlaces
 from milkwort.formats.learn_json import learn_document
+from milkwort.formats.result_remarks import said_of_sums
 from milkwort.formats.result_rows import ResultFile, places_of, read_result_rows
 from milkwort.formats.text_table import read_text_table
 
@@ -79,8 +80,12 @@ def learned_document(
         result, learned, texts, [name for _, name in places.groups], typed,
         _unmatched(file, keyword, texts), refused,
     )  # fmt: skip
-    remarks = [*file.remarks, *(term_file.remarks if term_file is not None else ())]
+    remarks = [*_said(file), *(_said(term_file) if term_file is not None else ())]
     return document, [*remarks, *(str(one) for one in refused)]
+
+
+def _said(file: ResultFile) -> list[str]:
+    return [*said_of_sums([f"{row:,}" for row in file.sums]), *file.remarks]
 
 
 def result_rows_of(file: ResultFile, keyword: Ints) -> ResultRows:

@@ -9,14 +9,14 @@ from datetime import date
 from milkwort.formats.days import WrittenDays
 from milkwort.formats.result_columns import is_dated
 
-__all__ = ["remarks_of"]
+__all__ = ["remarks_of", "said_of_sums"]
 
 
 def remarks_of(
     days: WrittenDays, columns: Mapping[str, int], level: str, window: tuple[int, int] | None,
-    sums: Sequence[int], each: float | None = None,
+    each: float | None = None,
 ) -> tuple[str, ...]:  # fmt: skip
-    """Say how a file was read where it doesn't tell, what it lacks, and what was passed over.
+    """Say how a file was read where it doesn't tell, and what it lacks.
 
     Parameters
     ----------
@@ -28,12 +28,10 @@ def remarks_of(
         What its rows are about.
     window : (int, int) or None
         Days that a line above its headings says for all rows, by their ordinals.
-    sums : sequence of int
-        Rows that sum up others.
     each : float or None
         Money a click, where it was laid evenly on all of them; infinite where nobody clicked.
     """
-    said = _said_of_sums(sums)
+    said = list[str]()
     if days.undecided:
         day = days.read(days.undecided)
         said.append(f"{days.undecided} was read as {day.isoformat()}: "
@@ -58,8 +56,15 @@ def remarks_of(
     return tuple(said)
 
 
-def _said_of_sums(rows: Sequence[int]) -> list[str]:
+def said_of_sums(rows: Sequence[str]) -> list[str]:
+    """Say which rows were passed over because they sum up others.
+
+    Parameters
+    ----------
+    rows : sequence of str
+        As a planner finds them.
+    """
     if len(rows) < 2:
-        return [f"Row {row:,} sums up others and was passed over." for row in rows]
-    *some, last = (f"{row:,}" for row in rows)
+        return [f"Row {row} sums up others and was passed over." for row in rows]
+    *some, last = rows
     return [f"Rows {', '.join(some)} and {last} sum up others and were passed over."]

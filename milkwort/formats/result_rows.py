@@ -66,6 +66,8 @@ class ResultFile:
     refused : tuple of Refusal
     remarks : tuple of str
         How the file was read where it doesn't tell, and what it lacks.
+    sums : tuple of int
+        Rows that sum up others and were passed over.
     """
 
     level: str
@@ -82,6 +84,7 @@ class ResultFile:
     untold: dict[str, NDArray[np.bool_]]
     refused: tuple[Refusal, ...]
     remarks: tuple[str, ...] = ()
+    sums: tuple[int, ...] = ()
 
     def __len__(self) -> int:
         return len(self.row)
@@ -182,7 +185,7 @@ def read_result_rows(
         match=match, campaign=campaign, group=group, ref=ref,
         first=np.array(by_column[7], dtype=np.int64), last=np.array(by_column[8], dtype=np.int64),
         figures=figures, untold=untold, refused=refused,
-        remarks=remarks_of(days, columns, level, None if told else window, sums, each),
+        remarks=remarks_of(days, columns, level, None if told else window, each), sums=tuple(sums),
     )  # fmt: skip
 
 
@@ -230,10 +233,11 @@ def _row(
         cells.keyword("keyword") if level == "keyword" else cells.text("keyword")
     )
     match = _match(cells, level, marked)
-    if currency and (said := cells.text("currency").upper()) and said != currency:
-        raise RefusedCellError("currency", f"money in {currency}", said)
+    if currency and (other := cells.text("currency").upper()) and other != currency:
+        raise RefusedCellError("currency", f"money in {currency}", other)
     first, last = _days(cells, window)
-    figures = [_figure(cells, name) for name in held]
+    said = ((name, cells.number(name)) for name in held)
+    figures = [_unsaid(name) if value is None else value for name, value in said]
     return (cells.row, term, keyword, match, cells.text("campaign"), cells.text("group"),
             cells.text("ref"), first, last, *figures)  # fmt: skip
 
@@ -260,11 +264,6 @@ def _days(cells: Cells, window: tuple[int, int] | None) -> tuple[int, int]:
     if last < first:
         raise RefusedCellError("until", "a day from since on", cells.text("until"))
     return first, last
-
-
-def _figure(cells: Cells, name: str) -> float:
-    value = cells.number(name)
-    return _unsaid(name) if value is None else value
 
 
 def _unsaid(name: str) -> float:

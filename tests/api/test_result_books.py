@@ -38,6 +38,17 @@ def test_a_sheet_with_the_headings_is_found_behind_others(client, plan):
     assert (one["source"], one["since"]) == ("spring.xlsx", "2027-05-03")
 
 
+def test_rows_of_sums_are_named_by_their_own_sheet(client, plan):
+    total = ["Total", None, 300, 4, 5.5, 1]
+    sheets = {"April": [["Keywords of April"], [], HEADS, *APRIL, total],
+              "May": [HEADS, *MAY, total]}  # fmt: skip
+    said = bring(client, plan, sheets)["notices"]
+    assert ("Rows 5 of the sheet April and 4 of the sheet May sum up others and were passed over."
+            in said)  # fmt: skip
+    alone = bring(client, plan, {"May": [*sheets["May"], ["Total", None, 500, 6, 8, 1]]})
+    assert "Rows 4 and 5 sum up others and were passed over." in alone["notices"]
+
+
 def test_months_on_sheets_of_their_own_are_one_table(client, plan):
     sheets = {
         "April": [["Keywords of April"], [], HEADS, *APRIL], "May": [HEADS, *MAY],

@@ -37,9 +37,9 @@ def test_a_report_is_read_below_its_titles_and_without_its_sums():
     assert list(zip(file.first.tolist(), file.last.tolist(), strict=True)) == [MAY] * 3
     assert file.row.tolist() == [5, 6, 7], "rows are those of the file"
     assert file.refused == ()
-    sums, days = file.remarks
+    (days,) = file.remarks
     assert "2026-05-01 to 2026-05-31" in days
-    assert sums == "Rows 8 and 9 sum up others and were passed over."
+    assert file.sums == (8, 9)
 
 
 @pytest.mark.parametrize(

@@ -10,6 +10,7 @@ from milkwort.api.plan.workspace import Workspace
 from milkwort.core.errors import NothingUsableError, PlannerError
 from milkwort.formats.joined_sheets import JoinedSheets
 from milkwort.formats.result_columns import is_dated, level_of, result_table
+from milkwort.formats.result_remarks import said_of_sums
 from milkwort.formats.result_rows import ResultFile, read_result_rows
 from milkwort.formats.text_table import MAX_ROWS, TextTable
 
@@ -108,7 +109,9 @@ def _read(
     known = under_known_headings(work, table, beside.columns)
     read = read_result_rows(known, name, beside.days, lambda n: progress(n, rows),
                             beside.currency, beside.spent)  # fmt: skip
-    return replace(read, refused=sheets.placed(read.refused))
+    passed_over = said_of_sums(sheets.named(read.sums))
+    return replace(read, refused=sheets.placed(read.refused),
+                   remarks=(*passed_over, *read.remarks))  # fmt: skip
 
 
 def _tables(work: Workspace, data: bytes, name: str) -> tuple[list[TextTable], list[str]]:
