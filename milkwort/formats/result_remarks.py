@@ -11,6 +11,9 @@ from milkwort.formats.result_columns import is_dated
 
 __all__ = ["remarks_of", "said_of_sums"]
 
+_NAMED = 6
+"""A report may sum up every day: of so many rows the rest is counted."""
+
 
 def remarks_of(
     days: WrittenDays, columns: Mapping[str, int], level: str, window: tuple[int, int] | None,
@@ -66,5 +69,7 @@ def said_of_sums(rows: Sequence[str]) -> list[str]:
     """
     if len(rows) < 2:
         return [f"Row {row} sums up others and was passed over." for row in rows]
+    if len(rows) > _NAMED:
+        rows = [*rows[: _NAMED - 1], f"{len(rows) - _NAMED + 1:,} more"]
     *some, last = rows
     return [f"Rows {', '.join(some)} and {last} sum up others and were passed over."]

@@ -10,6 +10,7 @@ from milkwort.formats.keyword_rows import columns_by_heading, read_keyword_rows
 from milkwort.formats.match_words import read_match, unwrapped
 from milkwort.formats.past_rows import read_past_rows
 from milkwort.formats.result_columns import result_table
+from milkwort.formats.result_remarks import said_of_sums
 from milkwort.formats.result_rows import places_of, read_result_rows
 from milkwort.formats.text_table import read_text_table
 
@@ -40,6 +41,13 @@ def test_a_report_is_read_below_its_titles_and_without_its_sums():
     (days,) = file.remarks
     assert "2026-05-01 to 2026-05-31" in days
     assert file.sums == (8, 9)
+
+
+def test_of_many_rows_of_sums_some_are_named():
+    assert said_of_sums([]) == []
+    assert said_of_sums(["8"]) == ["Row 8 sums up others and was passed over."]
+    (said,) = said_of_sums([str(row) for row in range(1, 10_001)])
+    assert said == "Rows 1, 2, 3, 4, 5 and 9,995 more sum up others and were passed over."
 
 
 @pytest.mark.parametrize(

@@ -13,8 +13,8 @@ from milkwort.core.learn.ran import Ran
 from milkwort.core.learn.seen import seen_by
 from milkwort.core.market.prices import at_bid
 from milkwort.core.words.lexicon import shipped_lexicon
+from tests.core.learn.plans import LAST, a_plan, rows_like
 from tests.core.learn.test_evidence import ASSUMED, col
-from tests.core.learn.test_learning import LAST, a_plan, rows_like
 from tests.core.learn.test_months_together import joined, on
 
 AS_OF = date(2027, 7, 30)

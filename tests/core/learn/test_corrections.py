@@ -10,7 +10,7 @@ from scipy.special import ndtr
 from milkwort.core.learn.corrections import Segment, corrections_of, learning_spreads
 from milkwort.core.learn.seen import Seen
 from milkwort.core.plan.run import run_plan
-from tests.core.learn.test_learning import MU, SIGMA, a_plan
+from tests.core.learn.plans import MU, SIGMA, a_plan
 from tests.samples import calls
 
 SLOPE = {0.8: 0.191887, 1.5: 0.304336, 2.4: 0.428618}

@@ -11,7 +11,7 @@ from milkwort.core.learn.hardly_shown import WHYS, hardly_shown
 from milkwort.core.learn.ran import Ran, due_of
 from milkwort.core.learn.seen import seen_by
 from milkwort.core.market.prices import reach_at
-from tests.core.learn.test_learning import FIRST, LAST, a_plan, rows_like
+from tests.core.learn.plans import FIRST, LAST, a_plan, rows_like
 
 NAN = np.nan
 

@@ -13,7 +13,7 @@ from milkwort.core.learn.look_over import Account, look_over
 from milkwort.core.learn.terms import TermRows
 from milkwort.core.plan.budgets import daily_budgets
 from milkwort.core.words.lexicon import shipped_lexicon
-from tests.core.learn.test_learning import LAST, TEXTS, a_plan, rows_like
+from tests.core.learn.plans import LAST, TEXTS, a_plan, rows_like
 from tests.core.learn.test_the_month import by_day
 
 

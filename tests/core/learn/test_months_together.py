@@ -17,7 +17,7 @@ from milkwort.core.learn.seen import ResultRows
 from milkwort.core.market.keyword_table import TAUGHT
 from milkwort.core.plan.run import PlanResult, run_plan
 from milkwort.core.words.lexicon import shipped_lexicon
-from tests.core.learn.test_learning import FIRST, LAST, a_plan, rows_like
+from tests.core.learn.plans import FIRST, LAST, a_plan, rows_like
 
 MAY, END = date(2027, 5, 1), date(2027, 5, 31)
 AS_OF = END + timedelta(60)

@@ -11,7 +11,7 @@ from milkwort.core.learn.our_word import PROMISED, month_so_far, score_of, word_
 from milkwort.core.plan.calendar import months_from
 from milkwort.core.plan.draws import draw_month
 from milkwort.core.plan.year import YearAhead
-from tests.core.learn.test_learning import FIRST, LAST, a_plan
+from tests.core.learn.plans import FIRST, LAST, a_plan
 
 SETTLED = LAST + timedelta(400)
 

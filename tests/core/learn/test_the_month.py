@@ -15,7 +15,7 @@ from milkwort.core.learn.pace import pace_of
 from milkwort.core.learn.seen import ResultRows
 from milkwort.core.learn.urgency import Urgency, Waits, urgency_of
 from milkwort.core.plan.budgets import daily_budgets
-from tests.core.learn.test_learning import FIRST, LAST, a_plan, rows_like
+from tests.core.learn.plans import FIRST, LAST, a_plan, rows_like
 
 NAN = np.nan
 
